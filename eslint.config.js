@@ -1,0 +1,96 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+/** Dependencies run one way: pages and parts use core; core uses nothing of ours. */
+const coreStandsAlone = {
+	patterns: [
+		{
+			group: [
+				'$lib',
+				'$lib/*',
+				'$app/*',
+				'$env/*',
+				'$service-worker',
+				'svelte',
+				'svelte/*',
+				'**/lib/**',
+				'**/routes/**',
+			],
+			message: 'src/core computes only: it may not import from the interface or the server.',
+		},
+		{ group: ['node:*', 'fs', 'path', 'crypto'], message: 'src/core runs everywhere: no Node imports.' },
+	],
+};
+const browserOnly = {
+	patterns: [
+		{
+			group: ['$lib/server/*', '$lib/server', '**/lib/server/**'],
+			message: 'Browser code may not import server code.',
+		},
+		{ group: ['**/routes/**'], message: 'Parts may not import pages.' },
+	],
+};
+
+export default ts.config(
+	{
+		ignores: [
+			'build/',
+			'.svelte-kit/',
+			'.data/',
+			'node_modules/',
+			'src/lib/paraglide/',
+			'drizzle/',
+			'static/',
+			'test-results/',
+		],
+	},
+	js.configs.recommended,
+	...ts.configs.recommended,
+	...svelte.configs['flat/recommended'],
+	{
+		languageOptions: { globals: { ...globals.browser, ...globals.node } },
+		rules: {
+			'no-undef': 'off',
+			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+			'no-console': ['error', { allow: ['warn', 'error'] }],
+			eqeqeq: 'error',
+		},
+	},
+	{
+		files: ['**/*.svelte', '**/*.svelte.ts'],
+		languageOptions: {
+			parserOptions: {
+				projectService: true,
+				extraFileExtensions: ['.svelte'],
+				parser: ts.parser,
+				svelteConfig,
+			},
+		},
+		rules: { 'svelte/no-navigation-without-resolve': 'off' },
+	},
+	{ files: ['src/core/**/*.ts'], rules: { 'no-restricted-imports': ['error', coreStandsAlone] } },
+	{
+		files: ['src/lib/board/**', 'src/lib/frame/**', 'src/lib/ui/**', 'src/lib/room/**'],
+		rules: { 'no-restricted-imports': ['error', browserOnly] },
+	},
+	{
+		files: ['src/lib/server/**'],
+		rules: {
+			'no-restricted-imports': [
+				'error',
+				{
+					patterns: [
+						{
+							group: ['$lib/board/*', '$lib/frame/*', '$lib/ui/*', '**/routes/**'],
+							message: 'Server code may not import the interface.',
+						},
+					],
+				},
+			],
+		},
+	},
+	{ files: ['scripts/**', 'tests/**', 'server/**'], rules: { 'no-console': 'off' } },
+);

@@ -1,0 +1,24 @@
+/** Bundles what SvelteKit does not: the server's entry, its worker threads and the shell commands. */
+import { build } from 'esbuild';
+import { fileURLToPath } from 'node:url';
+
+const at = (path) => fileURLToPath(new URL(path, import.meta.url));
+
+await build({
+	entryPoints: {
+		server: at('../server/main.ts'),
+		'workers/themes': at('../src/workers/themes.ts'),
+		'cli/seed': at('./seed.ts'),
+		'cli/migrate': at('./migrate.ts'),
+		'cli/themes': at('./themes.ts'),
+		'cli/export': at('./export.ts'),
+	},
+	outdir: at('../build'),
+	bundle: true,
+	platform: 'node',
+	format: 'esm',
+	target: 'node20',
+	packages: 'external',
+	alias: { $core: at('../src/core'), $lib: at('../src/lib') },
+	logLevel: 'warning',
+});

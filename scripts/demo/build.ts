@@ -1,0 +1,341 @@
+/** Builds the demo board: three sheets, about eighty notes, a flow, a season map, a run sheet half run. */
+import { addObjects, addSheet, type Hand, type NewObject } from '$core/board/edits';
+import { roomOfField } from '$core/board/gather';
+import { acceptThemes } from '$core/board/accept-themes';
+import type { BoardModel } from '$core/board/model';
+import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
+import { freePlace } from '$core/geometry/free-place';
+import type { Box } from '$core/geometry/box';
+import type { Step } from '$core/session/runsheet';
+import type { Pigment } from '$core/board/colours';
+import { DEMO_NOTES, MAP_NOTES, PATH_NOTES, type DemoNote, type Topic } from './notes';
+
+export const DEMO_PEOPLE = [
+	'Ilka',
+	'Tomasz',
+	'Maren',
+	'Rashid',
+	'Femke',
+	'Joao',
+	'Sunniva',
+	'Bilal',
+] as const;
+
+const PIGMENT_OF: Record<string, Pigment> = {
+	Ilka: 'ochre',
+	Tomasz: 'brick',
+	Maren: 'lake',
+	Rashid: 'moss',
+	Femke: 'plum',
+	Joao: 'clay',
+	Sunniva: 'chalk',
+	Bilal: 'slate',
+};
+
+export interface DemoIds {
+	/** Id of the person who goes by that name. */
+	person: (name: string) => string;
+}
+
+export interface DemoBoard {
+	sheets: { gather: string; path: string; map: string };
+	fields: Record<DemoNote['field'], string>;
+}
+
+const noteSpec = (
+	ids: DemoIds,
+	sheet: string,
+	name: string,
+	text: string,
+	x: number,
+	y: number,
+): NewObject => ({
+	kind: 'note',
+	sheet,
+	box: [x, y, NOTE_SIZES.card.w, NOTE_SIZES.card.h, 0],
+	style: { form: 'card', pigment: PIGMENT_OF[name]! },
+	text,
+	by: [ids.person(name), name],
+});
+
+/** Writes everything that stands on the board; the model must follow the hand's document. */
+export function buildBoard(hand: Hand, model: BoardModel, ids: DemoIds): DemoBoard {
+	const sheets = {
+		gather: addSheet(hand, model, 'Gather'),
+		path: addSheet(hand, model, 'Visitor’s path'),
+		map: addSheet(hand, model, 'Season map'),
+	};
+	const fields = buildGather(hand, model, ids, sheets.gather);
+	buildPath(hand, model, ids, sheets.path);
+	buildMap(hand, model, ids, sheets.map);
+	return { sheets, fields };
+}
+
+function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): DemoBoard['fields'] {
+	addObjects(hand, model, [
+		{
+			kind: 'text',
+			sheet,
+			box: [0, -150, 900, 47, 0],
+			style: { role: 'title', chalk: 'white' },
+			text: 'Zweite Runde: the next season',
+		},
+		{
+			kind: 'text',
+			sheet,
+			box: [0, -94, 900, 42, 0],
+			style: { role: 'body', chalk: 'grey' },
+			text: 'What held us up, what worked, and what we try from January on. One thing a note.',
+		},
+	]);
+	const places: [DemoNote['field'], string, Box, 'brick' | 'moss' | 'ochre'][] = [
+		['held', 'What held us up?', { x: 0, y: 0, w: 910, h: 640 }, 'brick'],
+		['worked', 'What worked?', { x: 960, y: 0, w: 736, h: 640 }, 'moss'],
+		['ideas', 'Ideas for next season', { x: 1746, y: 0, w: 910, h: 640 }, 'ochre'],
+	];
+	const fieldIds = addObjects(
+		hand,
+		model,
+		places.map(([, text, { x, y, w, h }, chalk]): NewObject => ({
+			kind: 'field',
+			sheet,
+			box: [x, y, w, h, 0],
+			style: { chalk },
+			text,
+		})),
+	);
+	const fields = Object.fromEntries(places.map(([key], i) => [key, fieldIds[i]!])) as DemoBoard['fields'];
+	for (const [key] of places) {
+		const field = model.find(fields[key]) as BoardObject;
+		const room = roomOfField(field);
+		const taken: Box[] = [];
+		const specs = DEMO_NOTES.filter((note) => note.field === key).map((note) => {
+			const place = freePlace({ room, size: NOTE_SIZES.card, taken, gap: 14 });
+			taken.push({ ...NOTE_SIZES.card, x: place.x, y: place.y });
+			return noteSpec(ids, sheet, note.by, note.text, place.x, place.y);
+		});
+		addObjects(hand, model, specs);
+	}
+	sortWorked(hand, model, fields.worked);
+	return fields;
+}
+
+/** What worked has been sorted into themes already; the others wait for the step that sorts. */
+function sortWorked(hand: Hand, model: BoardModel, field: string): void {
+	const names: Partial<Record<Topic, string>> = {
+		word: 'Word of mouth',
+		team: 'Working together',
+		queue: 'Friendly waiting',
+	};
+	const notes = model.contentsOf(model.find(field)!).map((id) => model.find(id)!);
+	const topicOf = new Map(DEMO_NOTES.map((note) => [note.text, note.about]));
+	const themes = Object.entries(names).map(([topic, name]) => ({
+		name,
+		noteIds: notes
+			.filter((note) => topicOf.get(note.text[0]?.[0]?.text ?? '') === topic)
+			.map((note) => note.id),
+	}));
+	acceptThemes(hand, model, themes);
+}
+
+function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): void {
+	const shape = (
+		id: string,
+		form: 'rounded' | 'rectangle' | 'diamond' | 'ellipse',
+		x: number,
+		y: number,
+		text: string,
+		fill: Pigment,
+	): NewObject => ({
+		id: hand.newId() + id,
+		kind: 'shape',
+		sheet,
+		box: form === 'diamond' ? [x - 12, y - 26, 194, 132, 0] : [x, y, 170, 80, 0],
+		style: { shape: form, fill, chalk: 'white' },
+		text,
+	});
+	const steps = {
+		arrive: shape('a', 'ellipse', 0, 0, 'Visitor arrives', 'lake'),
+		ticket: shape('b', 'rectangle', 260, 0, 'Draws a number, tells what is broken', 'chalk'),
+		quick: shape('c', 'diamond', 520, 0, 'Quick repair?', 'ochre'),
+		bench: shape('d', 'rectangle', 800, 0, 'Quick bench, ten minutes', 'moss'),
+		wait: shape('e', 'rounded', 520, 220, 'Tea corner, wait to be called', 'clay'),
+		repair: shape('f', 'rectangle', 520, 420, 'Repair together at a bench', 'moss'),
+		parts: shape('g', 'diamond', 800, 420, 'Spare part in the drawers?', 'ochre'),
+		order: shape('h', 'rectangle', 1090, 420, 'Order the part, new date', 'brick'),
+		mains: shape('i', 'diamond', 1090, 0, 'Plugs into the mains?', 'ochre'),
+		check: shape('j', 'rectangle', 1380, 0, 'Safety check', 'plum'),
+		passed: shape('k', 'diamond', 1380, 220, 'Passed?', 'ochre'),
+		story: shape('l', 'rectangle', 1660, 220, 'Photo and story for the wall', 'chalk'),
+		donate: shape('m', 'ellipse', 1660, 420, 'Donation, goodbye', 'lake'),
+	};
+	type Name = keyof typeof steps;
+	const link = (from: Name, to: Name, text = ''): NewObject => ({
+		kind: 'connector',
+		sheet,
+		box: [0, 0, 0, 0, 0],
+		style: { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' },
+		ends: [{ object: steps[from].id! }, { object: steps[to].id! }],
+		text,
+	});
+	addObjects(hand, model, [
+		{
+			kind: 'text',
+			sheet,
+			box: [0, -170, 900, 47, 0],
+			style: { role: 'title', chalk: 'white' },
+			text: 'From the door to the goodbye',
+		},
+		...Object.values(steps),
+		link('arrive', 'ticket'),
+		link('ticket', 'quick'),
+		link('quick', 'bench', 'yes'),
+		link('quick', 'wait', 'no'),
+		link('wait', 'repair'),
+		link('repair', 'parts'),
+		link('parts', 'order', 'no'),
+		link('parts', 'mains', 'yes'),
+		link('bench', 'mains'),
+		link('mains', 'check', 'yes'),
+		link('check', 'passed'),
+		link('passed', 'story', 'yes'),
+		link('passed', 'repair', 'no'),
+		link('story', 'donate'),
+	]);
+	const spots: [number, number][] = [
+		[-5, 140],
+		[265, 140],
+		[1385, -130],
+		[1140, 210],
+		[-5, 270],
+		[1095, 560],
+		[265, 300],
+		[1665, 70],
+		[1665, 560],
+	];
+	addObjects(
+		hand,
+		model,
+		PATH_NOTES.map((note, i) => noteSpec(ids, sheet, note.by, note.text, ...spots[i]!)),
+	);
+}
+
+function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): void {
+	const branches: [string, Pigment, number, number][] = [
+		['Dates', 'ochre', -560, -260],
+		['Room', 'lake', 560, -260],
+		['Electricity and safety', 'plum', 640, 40],
+		['Word of mouth', 'moss', -640, 40],
+		['Money', 'brick', 0, 330],
+	];
+	const centre = hand.newId();
+	const branchIds = branches.map(() => hand.newId());
+	addObjects(hand, model, [
+		{
+			kind: 'text',
+			sheet,
+			box: [-160, -420, 500, 47, 0],
+			style: { role: 'title', chalk: 'white' },
+			text: 'Season map',
+		},
+		{
+			id: centre,
+			kind: 'shape',
+			sheet,
+			box: [-130, -60, 260, 120, 0],
+			style: { shape: 'ellipse', fill: 'chalk', chalk: 'white' },
+			text: 'January to June',
+		},
+		...branches.map(([text, fill, x, y], i): NewObject => ({
+			id: branchIds[i]!,
+			kind: 'shape',
+			sheet,
+			box: [x - 95, y - 36, 190, 72, 0],
+			style: { shape: 'rounded', fill, chalk: 'white' },
+			text,
+		})),
+	]);
+	addObjects(
+		hand,
+		model,
+		branchIds.map((id): NewObject => ({
+			kind: 'connector',
+			sheet,
+			box: [0, 0, 0, 0, 0],
+			style: { route: 'straight', start: 'none', end: 'none', chalk: 'grey' },
+			ends: [{ object: centre }, { object: id }],
+		})),
+	);
+	const counts = branches.map(() => 0);
+	const notes = MAP_NOTES.map((note) => {
+		const [, , x, y] = branches[note.branch]!;
+		const nth = counts[note.branch]!++;
+		return noteSpec(ids, sheet, note.by, note.text, x - 168 + nth * 176, y + 62);
+	});
+	addObjects(hand, model, notes);
+}
+
+/** Seven steps, the third running. */
+export function demoSteps(board: DemoBoard): Step[] {
+	const { sheets, fields } = board;
+	return [
+		{
+			id: 'welcome',
+			title: 'Welcome',
+			minutes: 5,
+			kind: 'talk',
+			prompt: '',
+			aside: 'Keys are with the caretaker.',
+			sheet: sheets.gather,
+		},
+		{
+			id: 'warm-up',
+			title: 'What worked?',
+			minutes: 6,
+			kind: 'gather',
+			prompt: 'What should stay as it is? One thing a note.',
+			field: fields.worked,
+			aside: '',
+			sheet: sheets.gather,
+		},
+		{
+			id: 'held-up',
+			title: 'What held us up?',
+			minutes: 8,
+			kind: 'gather',
+			prompt: 'What kept people waiting last season? One thing a note.',
+			field: fields.held,
+			aside: 'Ask Sunniva about the front desk if she stays quiet.',
+			sheet: sheets.gather,
+		},
+		{ id: 'read', title: 'Read', minutes: 5, kind: 'talk', prompt: '', aside: '', sheet: sheets.gather },
+		{
+			id: 'sort',
+			title: 'Sort',
+			minutes: 10,
+			kind: 'sort',
+			prompt: 'Which notes belong together?',
+			field: fields.held,
+			aside: 'Let the proposal stand for a minute before anybody moves anything.',
+			sheet: sheets.gather,
+		},
+		{
+			id: 'path',
+			title: 'Walk the path',
+			minutes: 12,
+			kind: 'talk',
+			prompt: '',
+			aside: '',
+			sheet: sheets.path,
+		},
+		{
+			id: 'close',
+			title: 'Close',
+			minutes: 4,
+			kind: 'talk',
+			prompt: '',
+			aside: 'Next date: first Saturday in January.',
+			sheet: sheets.map,
+		},
+	];
+}

@@ -1,0 +1,158 @@
+/**
+ * Puts the demo data into an empty database; with `--again`, replaces it. Needs DATABASE_URL, the demo
+ * password, and the token of the participants' link (WANDTAFEL_DEMO_PASSWORD, and --token TOKEN).
+ * Prints the id of the demo board.
+ */
+import { hashPassword } from 'better-auth/crypto';
+import { eq } from 'drizzle-orm';
+import { nanoid } from 'nanoid';
+import { createHash } from 'node:crypto';
+import { parseArgs } from 'node:util';
+import * as Y from 'yjs';
+import { addObjects, addSheet, type Hand } from '$core/board/edits';
+import { BoardModel } from '$core/board/model';
+import { startStep, writeSteps } from '$core/session/runsheet';
+import { database, schema } from '$lib/server/db';
+import { createBoard } from '$lib/server/boards';
+import { documentName, type Layer } from '$lib/server/live/names';
+import { buildBoard, demoSteps, DEMO_PEOPLE } from './demo/build';
+
+const BOARD = 'season-planning';
+const EMAIL = 'ilka@zweite-runde.example';
+const MINUTE = 60_000;
+
+const { values: options } = parseArgs({
+	options: { token: { type: 'string' }, again: { type: 'boolean', default: false } },
+});
+const password = process.env['WANDTAFEL_DEMO_PASSWORD'];
+if (!options.token || !password) throw new Error('The seed needs a token and a password.');
+const { sql, db } = database();
+
+const idOf = (name: string): string => `demo-${name.toLowerCase()}`;
+
+async function save(boardId: string, layer: Layer, doc: Y.Doc, personId: string): Promise<void> {
+	await db.insert(schema.updates).values({
+		boardId,
+		document: documentName(boardId, layer),
+		personId,
+		data: Y.encodeStateAsUpdate(doc),
+	});
+}
+
+function handOn(doc: Y.Doc, name: string): Hand {
+	let id = 0;
+	let now = Date.now() - 50 * MINUTE;
+	return {
+		doc,
+		person: { id: idOf(name), name },
+		origin: 'seed',
+		now: () => (now += 1500),
+		newId: () => `d${(id++).toString(36)}`,
+	};
+}
+
+async function seedPeople(): Promise<void> {
+	for (const name of DEMO_PEOPLE) {
+		const lead = name === 'Ilka';
+		await db.insert(schema.people).values({
+			id: idOf(name),
+			name,
+			email: lead ? EMAIL : `${name.toLowerCase()}@guests.invalid`,
+			isAnonymous: !lead,
+		});
+	}
+	await db.insert(schema.accounts).values({
+		id: nanoid(),
+		accountId: idOf('Ilka'),
+		providerId: 'credential',
+		userId: idOf('Ilka'),
+		password: await hashPassword(password!),
+	});
+}
+
+async function seedMain(): Promise<void> {
+	await createBoard(idOf('Ilka'), 'Season planning', BOARD);
+	for (const name of DEMO_PEOPLE.slice(1)) {
+		await db.insert(schema.memberships).values({ boardId: BOARD, personId: idOf(name), role: 'editor' });
+	}
+	const stage = new Y.Doc();
+	const model = new BoardModel(stage);
+	const board = buildBoard(handOn(stage, 'Ilka'), model, { person: idOf });
+	await save(BOARD, 'stage', stage, idOf('Ilka'));
+	const session = new Y.Doc();
+	writeSteps(session, demoSteps(board));
+	startStep(session, 'held-up', Date.now());
+	await save(BOARD, 'session', session, idOf('Ilka'));
+	await db.insert(schema.joinLinks).values({
+		id: 'demo-link',
+		boardId: BOARD,
+		role: 'editor',
+		createdBy: idOf('Ilka'),
+		tokenHash: createHash('sha256').update(options.token!).digest('hex'),
+	});
+}
+
+/** Two small older boards, so that the list of boards has something to find. */
+async function seedOthers(): Promise<void> {
+	const others: [string, string, string[], number][] = [
+		[
+			'tool-library',
+			'Tool library kick-off',
+			[
+				'Lend drills for a week',
+				'Who checks what comes back?',
+				'A shelf in the cellar',
+				'Deposit or trust?',
+				'Open on Thursdays',
+			],
+			12,
+		],
+		[
+			'bench-safety',
+			'Bench safety',
+			[
+				'Goggles at every bench',
+				'Gloves for glass',
+				'Unplug before you open it',
+				'Soldering irons off by five',
+			],
+			27,
+		],
+	];
+	for (const [id, title, texts, daysAgo] of others) {
+		await createBoard(idOf('Ilka'), title, id);
+		const doc = new Y.Doc();
+		const hand = handOn(doc, 'Ilka');
+		const model = new BoardModel(doc);
+		const sheet = addSheet(hand, model, 'Sheet 1');
+		const pigments = ['ochre', 'moss', 'lake', 'brick', 'plum'] as const;
+		addObjects(
+			hand,
+			model,
+			texts.map((text, i) => ({
+				kind: 'note',
+				sheet,
+				box: [(i % 3) * 190 + ((i * 37) % 20), Math.floor(i / 3) * 130, 160, 96, 0],
+				style: { form: 'card', pigment: pigments[i % 5]! },
+				text,
+			})),
+		);
+		await save(id, 'stage', doc, idOf('Ilka'));
+		await db
+			.update(schema.boards)
+			.set({ changedAt: new Date(Date.now() - daysAgo * 24 * 60 * MINUTE) })
+			.where(eq(schema.boards.id, id));
+	}
+}
+
+if (options.again) {
+	await sql`truncate people, boards, sessions, accounts, verifications, memberships, join_links, updates, snapshots cascade`;
+}
+const [present] = await db.select({ id: schema.people.id }).from(schema.people).limit(1);
+if (!present) {
+	await seedPeople();
+	await seedMain();
+	await seedOthers();
+}
+process.stdout.write(BOARD + '\n');
+await sql.end();

@@ -1,0 +1,68 @@
+/**
+ * Colours of the board. Notes and filled shapes carry a *pigment*; strokes, connectors and bare text
+ * carry a *chalk* token that each surface resolves to its own readable value.
+ */
+
+export const SURFACES = ['slate', 'paper', 'linen'] as const;
+export type Surface = (typeof SURFACES)[number];
+
+export const PIGMENTS = ['ochre', 'brick', 'moss', 'lake', 'plum', 'clay', 'chalk', 'slate'] as const;
+export type Pigment = (typeof PIGMENTS)[number];
+
+export const CHALKS = ['white', 'ochre', 'brick', 'moss', 'lake', 'plum', 'clay', 'grey'] as const;
+export type Chalk = (typeof CHALKS)[number];
+
+/** Ground of a surface and the colour of its dots. */
+export const SURFACE_COLOURS: Record<Surface, { ground: string; grain: string; field: string }> = {
+	slate: { ground: '#25322E', grain: '#384742', field: '#FFFFFF09' },
+	paper: { ground: '#F6F1E6', grain: '#E2DACA', field: '#00000008' },
+	linen: { ground: '#DBD4C6', grain: '#C6BEAD', field: '#00000009' },
+};
+
+/** Ground of a pigment, its darker band, and the ink that reads on both (at least 7:1 on the ground). */
+export const PIGMENT_COLOURS: Record<Pigment, { ground: string; band: string; ink: string }> = {
+	ochre: { ground: '#E2B85C', band: '#CBA451', ink: '#1D2421' },
+	brick: { ground: '#E3A88F', band: '#CE967E', ink: '#1D2421' },
+	moss: { ground: '#B7C485', band: '#A4B075', ink: '#1D2421' },
+	lake: { ground: '#9BC7CE', band: '#89B2B9', ink: '#1D2421' },
+	plum: { ground: '#CBB1D2', band: '#B79EBE', ink: '#1D2421' },
+	clay: { ground: '#D6C0A4', band: '#C1AC91', ink: '#1D2421' },
+	chalk: { ground: '#F1ECDF', band: '#DCD6C7', ink: '#1D2421' },
+	slate: { ground: '#40504B', band: '#36453F', ink: '#F5F1E8' },
+};
+
+const CHALK_VALUES: Record<Chalk, Record<Surface, string>> = {
+	white: { slate: '#F2EEE3', paper: '#1D2421', linen: '#1D2421' },
+	ochre: { slate: '#EBC56C', paper: '#8A5A00', linen: '#7A4F00' },
+	brick: { slate: '#F0A78A', paper: '#A23B1E', linen: '#93341A' },
+	moss: { slate: '#BFD184', paper: '#55651A', linen: '#4A5916' },
+	lake: { slate: '#8FCBD6', paper: '#1B6675', linen: '#155A68' },
+	plum: { slate: '#D7B5E0', paper: '#7A3F8C', linen: '#6E377F' },
+	clay: { slate: '#DCC3A2', paper: '#7A5A34', linen: '#6C4E2B' },
+	grey: { slate: '#A9B5AF', paper: '#55605B', linen: '#4A544F' },
+};
+
+/** What a chalk token looks like on a surface. */
+export const chalkOn = (chalk: Chalk, surface: Surface): string => CHALK_VALUES[chalk][surface];
+
+/**
+ * Relative luminance contrast of two colours given as #RRGGBB, from 1 to 21 (WCAG 2.2, "contrast ratio").
+ */
+export function contrast(a: string, b: string): number {
+	const luminance = (hex: string): number => {
+		const channel = (i: number): number => {
+			const c = parseInt(hex.slice(i, i + 2), 16) / 255;
+			return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
+		};
+		return 0.2126 * channel(1) + 0.7152 * channel(3) + 0.0722 * channel(5);
+	};
+	const [light, dark] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
+	return (light + 0.05) / (dark + 0.05);
+}
+
+/** The pigment that stands for a person: the same one on every screen. */
+export function pigmentOf(personId: string): Pigment {
+	let hash = 2166136261;
+	for (let i = 0; i < personId.length; i++) hash = Math.imul(hash ^ personId.charCodeAt(i), 16777619);
+	return PIGMENTS[(hash >>> 0) % 7]!;
+}

@@ -1,0 +1,50 @@
+/**
+ * Drawing primitives: what an object looks like, in its own coordinates. The same list feeds the screen,
+ * pictures and SVG files, so that what is exported is what was seen.
+ */
+import type { TurnedBox } from '../geometry/box';
+import type { Face, Measure } from '../text/fonts';
+import type { Surface } from './colours';
+import type { BoardObject } from './objects';
+
+export interface Paint {
+	fill?: string;
+	stroke?: string;
+	/** Stroke width in board units. */
+	width?: number;
+	dash?: readonly number[];
+	/** Only worth drawing when close enough to be seen. */
+	fine?: boolean;
+}
+
+export type Primitive =
+	| ({ type: 'rect'; x: number; y: number; w: number; h: number; r: number } & Paint)
+	| ({ type: 'ellipse'; cx: number; cy: number; rx: number; ry: number } & Paint)
+	/** Straight-edged path: corner points, closed or open. */
+	| ({ type: 'path'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
+	/** One line of text in one face; `y` is the baseline. */
+	| {
+			type: 'text';
+			x: number;
+			y: number;
+			width: number;
+			text: string;
+			size: number;
+			face: Face;
+			fill: string;
+			fine?: boolean;
+	  };
+
+export interface Drawing {
+	/** Where the primitives' origin stands and how they are turned. */
+	box: TurnedBox;
+	items: Primitive[];
+}
+
+/** What a kind needs to know besides the object itself. */
+export interface SceneContext {
+	surface: Surface;
+	measure: Measure;
+	/** The object of that id, if it is on the board. */
+	find: (id: string) => BoardObject | undefined;
+}

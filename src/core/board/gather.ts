@@ -1,0 +1,81 @@
+/**
+ * Notes from the writing line. A writer's screen puts the note at its own guess and marks it with the
+ * field it is for; the server settles such notes one after the other, so that thirty that arrive in the
+ * same second never lie on each other.
+ */
+import { type Box } from '../geometry/box';
+import { freePlace } from '../geometry/free-place';
+import { REGION_TITLE } from './kinds/region';
+import type { BoardModel } from './model';
+import { NOTE_SIZES, type BoardObject } from './objects';
+
+/** Room between notes that are placed by themselves, and to the edge of their field. */
+export const GATHER_GAP = 14;
+const EDGE = 22;
+
+/** The part of a field in which notes land: below its title, clear of its edge. */
+export function roomOfField(field: BoardObject): Box {
+	const [x, y, w, h] = field.box;
+	const top = REGION_TITLE.field + 8;
+	return { x: x + EDGE, y: y + top, w: Math.max(0, w - 2 * EDGE), h: Math.max(0, h - top - EDGE) };
+}
+
+/** What stands in the way on the field's sheet: everything but fields, connectors and `except`. */
+export function takenOn(model: BoardModel, field: BoardObject, except: ReadonlySet<string>): Box[] {
+	const [x, y, w] = field.box;
+	return model
+		.within(field.sheet, { x, y, w, h: 1e6 })
+		.filter((o) => o.kind !== 'field' && o.kind !== 'connector' && !except.has(o.id))
+		.map((o) => model.boundsOf(o.id)!);
+}
+
+/** The writer's own guess at where the note will land. */
+export function guessLanding(
+	model: BoardModel,
+	field: BoardObject,
+): [number, number, number, number, number] {
+	const size = NOTE_SIZES.card;
+	const place = freePlace({
+		room: roomOfField(field),
+		size,
+		taken: takenOn(model, field, new Set()),
+		gap: GATHER_GAP,
+	});
+	return [place.x, place.y, size.w, size.h, 0];
+}
+
+export interface Settled {
+	/** New box of each note that was waiting. */
+	boxes: Map<string, [number, number, number, number, number]>;
+	/** Fields that have to grow downwards to hold their notes. */
+	fields: Map<string, [number, number, number, number, number]>;
+}
+
+/**
+ * Places for all notes that wait to land, in the order in which they were written (ties by id). Notes
+ * that wait do not block each other; those that are settled first do. A note whose field is gone stays
+ * where its writer put it.
+ */
+export function settle(model: BoardModel, waiting: readonly BoardObject[]): Settled {
+	const boxes: Settled['boxes'] = new Map();
+	const fields: Settled['fields'] = new Map();
+	const open = new Set(waiting.map((note) => note.id));
+	const placed = new Map<string, Box[]>();
+	for (const note of [...waiting].sort((a, b) => a.made - b.made || (a.id < b.id ? -1 : 1))) {
+		const field = model.find(note.landing ?? '');
+		if (!field || field.kind !== 'field') {
+			boxes.set(note.id, note.box);
+			continue;
+		}
+		let taken = placed.get(field.id);
+		if (!taken) placed.set(field.id, (taken = takenOn(model, field, open)));
+		const [, , w, h, angle] = note.box;
+		const place = freePlace({ room: roomOfField(field), size: { w, h }, taken, gap: GATHER_GAP });
+		boxes.set(note.id, [place.x, place.y, w, h, angle]);
+		taken.push({ x: place.x, y: place.y, w, h });
+		const [fx, fy, fw, fh, fa] = fields.get(field.id) ?? field.box;
+		const bottom = place.y + h + EDGE;
+		if (!place.inside && bottom > fy + fh) fields.set(field.id, [fx, fy, fw, bottom - fy, fa]);
+	}
+	return { boxes, fields };
+}

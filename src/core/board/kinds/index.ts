@@ -1,0 +1,33 @@
+/** The table of kinds. Everything that differs between kinds is asked for here, never switched on elsewhere. */
+import { boundsOf, type Box, type Point } from '../../geometry/box';
+import type { Drawing, SceneContext } from '../drawing';
+import type { BoardObject, KindName } from '../objects';
+import { connector, connectorBounds } from './connector';
+import type { Kind, Setting } from './kind';
+import { boxOf } from './outline';
+import { TIEABLE } from './tieable';
+
+const KINDS: { [K in KindName]: Kind<K> } = { ...TIEABLE, connector };
+
+/** The kind of an object, typed for use with that very object. */
+const kindOf = (object: BoardObject): Kind<KindName> => KINDS[object.kind] as unknown as Kind<KindName>;
+
+export const isResizable = (object: BoardObject): boolean => kindOf(object).resizable;
+export const leastSize = (object: BoardObject): { w: number; h: number } => kindOf(object).least;
+export const drawingOf = (object: BoardObject, context: SceneContext): Drawing =>
+	kindOf(object).draw(object, context);
+export const settingOf = (object: BoardObject, context: SceneContext): Setting | undefined =>
+	kindOf(object).setText(object, context);
+export const hits = (object: BoardObject, p: Point, reach: number, context: SceneContext): boolean =>
+	kindOf(object).hit(object, p, reach, context);
+
+/** The height an object should have so that its text can be read; its own height when that is enough. */
+export const neededHeight = (object: BoardObject, context: SceneContext): number =>
+	kindOf(object).grownHeight?.(object, context) ?? object.box[3];
+
+/** Upright box round an object as drawn; undefined for a connector that hangs in the air. */
+export const boundsOfObject = (object: BoardObject, find: SceneContext['find']): Box | undefined =>
+	object.kind === 'connector' ? connectorBounds(object, find) : boundsOf(boxOf(object.box));
+
+export { boxOf } from './outline';
+export type { Setting } from './kind';

@@ -1,0 +1,187 @@
+/** Notes: moderation cards in four forms and eight pigments, with a band that says who wrote it. */
+import type { Box } from '../../geometry/box';
+import { fit, heightAt, type LayoutOptions } from '../../text/layout';
+import { isEmpty } from '../../text/rich';
+import { PIGMENT_COLOURS, type Pigment } from '../colours';
+import type { Drawing, Primitive, SceneContext } from '../drawing';
+import type { ObjectOf } from '../objects';
+import { boxOf, inOutline } from './outline';
+import { textItems, type Kind, type Setting } from './kind';
+
+/** Type sizes between which the text of a note is fitted, in board units. */
+export const NOTE_TEXT = { least: 10, most: 17 };
+const BAND = 20;
+const BAND_TEXT = 11;
+const SHADOW = '#0000003D';
+
+const isRound = (note: ObjectOf<'note'>): boolean =>
+	note.style.form === 'oval' || note.style.form === 'round';
+
+/** Where the text goes: below the band on cards, in the largest inner box on ovals. */
+function room(note: ObjectOf<'note'>): Box {
+	const [, , w, h] = note.box;
+	if (!isRound(note)) return { x: 10, y: BAND + 5, w: Math.max(8, w - 20), h: Math.max(8, h - BAND - 12) };
+	const inner = { w: w * 0.76, h: h * 0.58 };
+	return { x: (w - inner.w) / 2, y: (h - inner.h) / 2 + 4, w: inner.w, h: inner.h };
+}
+
+const options = (note: ObjectOf<'note'>, context: SceneContext): LayoutOptions => {
+	const { w, h } = room(note);
+	return { room: { w, h }, family: 'sans', align: 'centre', stand: 'middle', measure: context.measure };
+};
+
+function setText(note: ObjectOf<'note'>, context: SceneContext): Setting {
+	// Large notes carry larger text: the sizes follow the height that the form starts with.
+	const scale = Math.max(1, Math.min(note.box[2] / 160, note.box[3] / 96));
+	return {
+		room: room(note),
+		laid: fit(note.text, NOTE_TEXT.least, Math.round(NOTE_TEXT.most * scale), options(note, context)),
+		ink: PIGMENT_COLOURS[note.style.pigment].ink,
+		family: 'sans',
+		bold: false,
+		align: 'centre',
+		stand: 'middle',
+	};
+}
+
+/**
+ * The small glyph in the corner that tells pigments apart without colour: a count of ticks and a
+ * direction, each pigment its own.
+ */
+function glyph(pigment: Pigment, x: number, y: number, ink: string): Primitive {
+	const s = 3.2;
+	const forms: Record<Pigment, { points: [number, number][]; closed: boolean }> = {
+		ochre: {
+			points: [
+				[-s, -s],
+				[s, -s],
+				[s, s],
+				[-s, s],
+			],
+			closed: true,
+		},
+		brick: {
+			points: [
+				[-s, s],
+				[0, -s],
+				[s, s],
+			],
+			closed: true,
+		},
+		moss: {
+			points: [
+				[-s, 0],
+				[0, s],
+				[s, -s],
+			],
+			closed: false,
+		},
+		lake: {
+			points: [
+				[-s, 1],
+				[-s / 2, -1],
+				[0, 1],
+				[s / 2, -1],
+				[s, 1],
+			],
+			closed: false,
+		},
+		plum: {
+			points: [
+				[0, -s],
+				[s, 0],
+				[0, s],
+				[-s, 0],
+			],
+			closed: true,
+		},
+		clay: {
+			points: [
+				[-s, 0],
+				[s, 0],
+			],
+			closed: false,
+		},
+		chalk: {
+			points: [
+				[-s, -s],
+				[s, s],
+			],
+			closed: false,
+		},
+		slate: {
+			points: [
+				[0, -s],
+				[0, s],
+			],
+			closed: false,
+		},
+	};
+	const { points, closed } = forms[pigment];
+	return {
+		type: 'path',
+		points: points.map(([dx, dy]) => [x + dx, y + dy] as const),
+		closed,
+		stroke: ink + 'B0',
+		width: 1.4,
+		fine: true,
+	};
+}
+
+function ground(note: ObjectOf<'note'>): Primitive[] {
+	const [, , w, h] = note.box;
+	const colours = PIGMENT_COLOURS[note.style.pigment];
+	if (isRound(note)) {
+		const ellipse = { type: 'ellipse', cx: w / 2, cy: h / 2, rx: w / 2, ry: h / 2 } as const;
+		return [
+			{ ...ellipse, cy: h / 2 + 2, fill: SHADOW, fine: true },
+			{ ...ellipse, fill: colours.ground },
+			glyph(note.style.pigment, w / 2, h - 12, colours.ink),
+		];
+	}
+	return [
+		{ type: 'rect', x: 1, y: 2, w: w - 1, h, r: 3, fill: SHADOW, fine: true },
+		{ type: 'rect', x: 0, y: 0, w, h, r: 3, fill: colours.ground },
+		{ type: 'rect', x: 0, y: 0, w, h: BAND, r: 3, fill: colours.band, fine: true },
+		glyph(note.style.pigment, w - 11, BAND / 2, colours.ink),
+	];
+}
+
+/** The writer's name, shortened to what the band has room for. */
+function author(note: ObjectOf<'note'>, context: SceneContext): Primitive[] {
+	const face = { family: 'sans', bold: false, italic: false } as const;
+	const most = isRound(note) ? note.box[2] * 0.4 : note.box[2] - 34;
+	let name = note.by[1];
+	const widthOf = (text: string): number => context.measure(text, face) * BAND_TEXT;
+	if (widthOf(name) > most) {
+		while (name.length > 1 && widthOf(name + '…') > most) name = name.slice(0, -1);
+		name += '…';
+	}
+	if (name === '') return [];
+	const width = widthOf(name);
+	const x = isRound(note) ? (note.box[2] - width) / 2 : 9;
+	const y = isRound(note) ? note.box[3] * 0.13 + 7 : 14;
+	const fill = PIGMENT_COLOURS[note.style.pigment].ink + 'D0';
+	return [{ type: 'text', x, y, width, text: name, size: BAND_TEXT, face, fill, fine: true }];
+}
+
+export const note: Kind<'note'> = {
+	name: 'note',
+	resizable: true,
+	least: { w: 64, h: 56 },
+	outline: (object) => (isRound(object) ? 'ellipse' : 'box'),
+	setText,
+	draw(object, context): Drawing {
+		const items = [...ground(object), ...author(object, context)];
+		if (!isEmpty(object.text)) items.push(...textItems(setText(object, context)));
+		return { box: boxOf(object.box), items };
+	},
+	hit: (object, p, reach) => inOutline(isRound(object) ? 'ellipse' : 'box', boxOf(object.box), p, reach / 2),
+	grownHeight(object, context) {
+		const height = object.box[3];
+		if (isEmpty(object.text) || setText(object, context).laid.fits) return height;
+		const missing = heightAt(object.text, NOTE_TEXT.least, options(object, context)) - room(object).h;
+		// In an oval only a part of the added height becomes room for text.
+		return Math.ceil(height + missing / (isRound(object) ? 0.58 : 1) + 1);
+	},
+};

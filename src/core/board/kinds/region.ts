@@ -1,0 +1,87 @@
+/** Named regions: fields that hold what lies in them, and themes that hold the notes sorted into them. */
+import { distanceToSegment, type Point } from '../../geometry/box';
+import { layout } from '../../text/layout';
+import { isEmpty } from '../../text/rich';
+import { chalkOn, SURFACE_COLOURS } from '../colours';
+import type { Primitive, SceneContext } from '../drawing';
+import type { ObjectOf } from '../objects';
+import { boxOf, inOutline } from './outline';
+import { textItems, type Kind, type Setting } from './kind';
+
+type Region = ObjectOf<'field'> | ObjectOf<'theme'>;
+
+/** Height of the strip at the top of a region that carries its title. */
+export const REGION_TITLE = { field: 44, theme: 40 } as const;
+const TITLE_SIZE = { field: 19, theme: 16 } as const;
+
+function setTitle(region: Region, context: SceneContext): Setting {
+	const room = { x: 16, y: 11, w: Math.max(16, region.box[2] - 32), h: REGION_TITLE[region.kind] - 12 };
+	return {
+		room,
+		laid: layout(region.text, TITLE_SIZE[region.kind], {
+			room: { w: room.w, h: room.h },
+			family: 'sans',
+			bold: true,
+			align: 'left',
+			stand: 'top',
+			measure: context.measure,
+		}),
+		ink: chalkOn(region.style.chalk, context.surface),
+		family: 'sans',
+		bold: true,
+		align: 'left',
+		stand: 'top',
+	};
+}
+
+function draw(region: Region, context: SceneContext): Primitive[] {
+	const [, , w, h] = region.box;
+	const stroke = chalkOn(region.style.chalk, context.surface);
+	const items: Primitive[] =
+		region.kind === 'field'
+			? [
+					{
+						type: 'rect',
+						x: 0,
+						y: 0,
+						w,
+						h,
+						r: 8,
+						fill: SURFACE_COLOURS[context.surface].field,
+						stroke: stroke + '80',
+						width: 1.5,
+					},
+				]
+			: [
+					{ type: 'rect', x: 0, y: 0, w, h, r: 6, fill: stroke + '14' },
+					{ type: 'rect', x: 0, y: 0, w: 4, h, r: 2, fill: stroke },
+				];
+	if (!isEmpty(region.text)) items.push(...textItems(setTitle(region, context)));
+	return items;
+}
+
+/** A region is taken by its title strip or its edge; inside, the hand reaches what lies in it. */
+function hit(region: Region, p: Point, reach: number): boolean {
+	const [x, y, w, h] = region.box;
+	if (!inOutline('box', boxOf(region.box), p, reach)) return false;
+	if (p.y <= y + REGION_TITLE[region.kind]) return true;
+	const corners = [
+		{ x, y },
+		{ x: x + w, y },
+		{ x: x + w, y: y + h },
+		{ x, y: y + h },
+	];
+	return corners.some((a, i) => distanceToSegment(p, a, corners[(i + 1) % 4]!) <= reach);
+}
+
+const shared = {
+	resizable: true,
+	least: { w: 120, h: 90 },
+	outline: () => 'box' as const,
+	setText: setTitle,
+	draw: (object: Region, context: SceneContext) => ({ box: boxOf(object.box), items: draw(object, context) }),
+	hit,
+};
+
+export const field: Kind<'field'> = { name: 'field', ...shared };
+export const theme: Kind<'theme'> = { name: 'theme', ...shared };

@@ -1,0 +1,65 @@
+/**
+ * Notes and other objects as a table (RFC 4180), safe to open in a spreadsheet: a cell that a spreadsheet
+ * would take for a formula gets an apostrophe in front (OWASP, "CSV injection").
+ */
+import Papa from 'papaparse';
+import type { BoardModel } from '../board/model';
+import type { BoardObject } from '../board/objects';
+import { plainText } from '../text/rich';
+
+export const CSV_COLUMNS = [
+	'text',
+	'author',
+	'kind',
+	'theme',
+	'field',
+	'sheet',
+	'x',
+	'y',
+	'width',
+	'height',
+	'colour',
+	'made',
+	'changed',
+	'id',
+] as const;
+
+/** Signs that start a formula, also behind spaces and tabs, and full-width forms of the same signs. */
+const FORMULA = /^[\s"']*[=+\-@\t\r＝＋－＠|%]/;
+
+const time = (ms: number): string => (Number.isFinite(ms) ? new Date(ms).toISOString() : '');
+
+/** A table of the given objects, one a row, sorted by sheet and reading order. Starts with a byte order mark. */
+export function csvOf(model: BoardModel, objects: readonly BoardObject[]): string {
+	const sheetTitles = new Map(model.sheets.map((sheet) => [sheet.id, sheet.title]));
+	const order = new Map(model.sheets.map((sheet, i) => [sheet.id, i]));
+	const sorted = [...objects].sort(
+		(a, b) =>
+			(order.get(a.sheet) ?? 0) - (order.get(b.sheet) ?? 0) ||
+			a.box[1] - b.box[1] ||
+			a.box[0] - b.box[0] ||
+			(a.id < b.id ? -1 : 1),
+	);
+	const rows = sorted.map((object) => {
+		const theme = object.theme ? model.find(object.theme) : undefined;
+		const field = model.fieldOf(object);
+		return [
+			plainText(object.text),
+			object.by[1],
+			object.kind,
+			theme ? plainText(theme.text) : '',
+			field ? plainText(field.text) : '',
+			sheetTitles.get(object.sheet) ?? '',
+			...object.box.slice(0, 4).map((value) => Math.round(value)),
+			'pigment' in object.style ? object.style.pigment : 'chalk' in object.style ? object.style.chalk : '',
+			time(object.made),
+			time(object.changed),
+			object.id,
+		];
+	});
+	return (
+		'\uFEFF' +
+		Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { escapeFormulae: FORMULA, newline: '\r\n' }) +
+		'\r\n'
+	);
+}

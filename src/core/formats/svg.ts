@@ -1,0 +1,109 @@
+/**
+ * Drawings as SVG (W3C, SVG 1.1). Text stands as text, set line by line where the layout put it, with the
+ * shipped fonts embedded; or as outlines, for renderers that have no fonts.
+ */
+import type { Drawing, Paint, Primitive } from '../board/drawing';
+import type { Box } from '../geometry/box';
+import { FAMILY_NAMES, type Face } from '../text/fonts';
+
+export interface SvgOptions {
+	/** What the picture shows, in board units. */
+	view: Box;
+	/** Ground behind everything; left clear when not given. */
+	ground?: string;
+	title: string;
+	/** Style sheet with the fonts as data, put into the file. */
+	fontCss?: string;
+	/** When given, text is drawn with these outlines: SVG path data for a line at 1 em, baseline at 0. */
+	outline?: (text: string, face: Face) => string;
+	/** Pixels a board unit in width and height of the file. */
+	scale?: number;
+}
+
+const ENTITIES: Record<string, string> = {
+	'&': '&amp;',
+	'<': '&lt;',
+	'>': '&gt;',
+	'"': '&quot;',
+	"'": '&#39;',
+};
+
+/** Text for use in XML; characters that XML does not allow are dropped. */
+export const escapeXml = (text: string): string =>
+	text
+		// eslint-disable-next-line no-control-regex
+		.replace(/[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]/g, '')
+		.replace(/[&<>"']/g, (sign) => ENTITIES[sign]!);
+
+/** A number as short as it can be at a hundredth of a unit. */
+const n = (value: number): string => String(Math.round(value * 100) / 100);
+
+/** Colours with an alpha part are split, for older renderers. */
+function colour(name: 'fill' | 'stroke', value: string | undefined): string {
+	if (value === undefined) return name === 'fill' ? ' fill="none"' : '';
+	if (value.length === 9) {
+		const alpha = parseInt(value.slice(7), 16) / 255;
+		return ` ${name}="${value.slice(0, 7)}" ${name}-opacity="${n(alpha)}"`;
+	}
+	return ` ${name}="${value}"`;
+}
+
+function paint(item: Paint): string {
+	let out = colour('fill', item.fill) + colour('stroke', item.stroke);
+	if (item.stroke)
+		out += ` stroke-width="${n(item.width ?? 1)}" stroke-linejoin="round" stroke-linecap="round"`;
+	if (item.dash) out += ` stroke-dasharray="${item.dash.map(n).join(' ')}"`;
+	return out;
+}
+
+function element(item: Primitive, options: SvgOptions): string {
+	switch (item.type) {
+		case 'rect':
+			return `<rect x="${n(item.x)}" y="${n(item.y)}" width="${n(item.w)}" height="${n(item.h)}"${item.r ? ` rx="${n(item.r)}"` : ''}${paint(item)}/>`;
+		case 'ellipse':
+			return `<ellipse cx="${n(item.cx)}" cy="${n(item.cy)}" rx="${n(item.rx)}" ry="${n(item.ry)}"${paint(item)}/>`;
+		case 'path': {
+			const d =
+				item.points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${n(x)} ${n(y)}`).join('') +
+				(item.closed ? 'Z' : '');
+			return `<path d="${d}"${paint(item)}/>`;
+		}
+		case 'text': {
+			if (options.outline) {
+				const d = options.outline(item.text, item.face);
+				if (d === '') return '';
+				const size = Math.round(item.size * 1000) / 1000;
+				return `<path transform="translate(${n(item.x)} ${n(item.y)}) scale(${size})" d="${d}"${colour('fill', item.fill)}/>`;
+			}
+			const style =
+				(item.face.bold ? ' font-weight="700"' : '') + (item.face.italic ? ' font-style="italic"' : '');
+			return `<text x="${n(item.x)}" y="${n(item.y)}" font-size="${n(item.size)}" font-family="'${FAMILY_NAMES[item.face.family]}', sans-serif"${style}${colour('fill', item.fill)} xml:space="preserve">${escapeXml(item.text)}</text>`;
+		}
+	}
+}
+
+/** One object as a group, moved and turned as it stands on the board. */
+function group({ box, items }: Drawing, options: SvgOptions): string {
+	const body = items.map((item) => element(item, options)).join('');
+	if (body === '') return '';
+	let transform = box.x || box.y ? `translate(${n(box.x)} ${n(box.y)})` : '';
+	if (box.angle) transform += ` rotate(${n(box.angle)} ${n(box.w / 2)} ${n(box.h / 2)})`;
+	return `<g${transform ? ` transform="${transform.trim()}"` : ''}>${body}</g>`;
+}
+
+/** A whole picture. Drawings are painted in the given order. */
+export function svgOf(drawings: readonly Drawing[], options: SvgOptions): string {
+	const { view, ground, title, scale = 1 } = options;
+	const parts = [
+		`<svg xmlns="http://www.w3.org/2000/svg" width="${n(view.w * scale)}" height="${n(view.h * scale)}" viewBox="${n(view.x)} ${n(view.y)} ${n(view.w)} ${n(view.h)}">`,
+		`<title>${escapeXml(title)}</title>`,
+	];
+	if (options.fontCss && !options.outline) parts.push(`<defs><style>${options.fontCss}</style></defs>`);
+	if (ground)
+		parts.push(
+			`<rect x="${n(view.x)}" y="${n(view.y)}" width="${n(view.w)}" height="${n(view.h)}" fill="${ground}"/>`,
+		);
+	for (const drawing of drawings) parts.push(group(drawing, options));
+	parts.push('</svg>');
+	return parts.filter((part) => part !== '').join('\n') + '\n';
+}

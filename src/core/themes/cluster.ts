@@ -1,0 +1,203 @@
+/**
+ * Grouping by likeness. Groups are merged bottom up by the mean likeness between their members (UPGMA:
+ * R. Sokal, C. Michener, 1958); the number of groups is where the mean silhouette (P. Rousseeuw, 1987) is
+ * best among the cuts that a team could use. Then each note may change to the group it is most like, and
+ * notes that are like no group are left out.
+ */
+import type { Likeness } from './likeness';
+
+export interface Grouping {
+	/** Members of each group, as indexes of notes. */
+	groups: number[][];
+	/** Notes that fit no group. */
+	left: number[];
+}
+
+export interface ClusterOptions {
+	/** Wanted number of groups; found by itself when not given. */
+	count?: number;
+}
+
+interface Merge {
+	a: number;
+	b: number;
+	likeness: number;
+}
+
+/** Merges all notes bottom up; the result lists n - 1 merges, the most alike first. */
+export function mergeTree(likeness: Likeness): Merge[] {
+	const n = likeness.size;
+	const mean = Float64Array.from(likeness.values);
+	const size = new Array<number>(n).fill(1);
+	const alive = new Set(Array.from({ length: n }, (_, i) => i));
+	const merges: Merge[] = [];
+	while (alive.size > 1) {
+		let a = -1;
+		let b = -1;
+		let best = -Infinity;
+		for (const i of alive) {
+			for (const j of alive) {
+				if (j >= i) break;
+				const value = mean[i * n + j]!;
+				if (value > best) [a, b, best] = [j, i, value];
+			}
+		}
+		merges.push({ a, b, likeness: best });
+		alive.delete(b);
+		const total = size[a]! + size[b]!;
+		for (const k of alive) {
+			if (k === a) continue;
+			const value = (mean[a * n + k]! * size[a]! + mean[b * n + k]! * size[b]!) / total;
+			mean[a * n + k] = value;
+			mean[k * n + a] = value;
+		}
+		size[a] = total;
+	}
+	return merges;
+}
+
+/** The groups that stand after the first `n - count` merges. */
+export function cutAt(merges: readonly Merge[], n: number, count: number): number[][] {
+	const parent = Array.from({ length: n }, (_, i) => i);
+	const root = (i: number): number => {
+		while (parent[i] !== i) i = parent[i]!;
+		return i;
+	};
+	for (const { a, b } of merges.slice(0, n - count)) parent[root(b)] = root(a);
+	const groups = new Map<number, number[]>();
+	for (let i = 0; i < n; i++) {
+		const r = root(i);
+		const group = groups.get(r);
+		if (group) group.push(i);
+		else groups.set(r, [i]);
+	}
+	return [...groups.values()];
+}
+
+/** Mean likeness of note `i` to the members of a group, itself left aside. */
+export function closeness(likeness: Likeness, i: number, group: readonly number[]): number {
+	let sum = 0;
+	let count = 0;
+	for (const j of group) {
+		if (j === i) continue;
+		sum += likeness.get(i, j);
+		count++;
+	}
+	return count === 0 ? 0 : sum / count;
+}
+
+/** Mean silhouette over all notes; notes alone in their group count as nothing. */
+export function silhouette(likeness: Likeness, groups: readonly number[][]): number {
+	let sum = 0;
+	let notes = 0;
+	for (const group of groups) {
+		for (const i of group) {
+			notes++;
+			if (group.length === 1) continue;
+			const own = 1 - closeness(likeness, i, group);
+			let next = Infinity;
+			for (const other of groups)
+				if (other !== group) next = Math.min(next, 1 - closeness(likeness, i, other));
+			if (next !== Infinity) sum += (next - own) / Math.max(own, next, 1e-9);
+		}
+	}
+	return notes === 0 ? 0 : sum / notes;
+}
+
+/** A group of fewer notes is no theme. */
+const LEAST = 2;
+/** Groups beyond this are more than a team can take in at once. */
+const MOST = 14;
+
+/** Groups all notes; see the head of this file. Nothing in common at all leaves all of them out. */
+export function cluster(likeness: Likeness, options: ClusterOptions = {}): Grouping {
+	const n = likeness.size;
+	if (n < LEAST) return { groups: [], left: Array.from({ length: n }, (_, i) => i) };
+	const merges = mergeTree(likeness);
+	let best: number[][] = [];
+	if (options.count !== undefined) {
+		best = cutWith(merges, n, options.count);
+	} else {
+		let bestScore = -Infinity;
+		for (let count = 2; count <= Math.max(2, n - 1); count++) {
+			const groups = cutAt(merges, n, count);
+			const themes = groups.filter((group) => group.length >= LEAST).length;
+			if (themes === 0 || themes > MOST) continue;
+			const score = silhouette(likeness, groups) - crowding(groups, n);
+			if (score > bestScore) [best, bestScore] = [groups, score];
+		}
+	}
+	return tidy(likeness, best, options.count === undefined);
+}
+
+/** The cut at which `count` groups of at least two notes stand, or the nearest to it. */
+function cutWith(merges: readonly Merge[], n: number, count: number): number[][] {
+	let best: number[][] = [];
+	let bestGap = Infinity;
+	for (let k = 1; k <= n; k++) {
+		const groups = cutAt(merges, n, k);
+		const gap = Math.abs(groups.filter((group) => group.length >= LEAST).length - count);
+		if (gap < bestGap) [best, bestGap] = [groups, gap];
+	}
+	return best;
+}
+
+/** A small penalty for cuts with many tiny groups or one that swallows nearly everything. */
+function crowding(groups: readonly number[][], n: number): number {
+	const largest = Math.max(...groups.map((group) => group.length));
+	const alone = groups.filter((group) => group.length < LEAST).length;
+	const wanted = Math.max(2, Math.sqrt(n));
+	const themes = groups.length - alone;
+	return (
+		0.06 * Math.max(0, largest / n - 0.45) + 0.08 * Math.max(0, themes / wanted - 1.2) + 0.05 * (alone / n)
+	);
+}
+
+/** Lets notes change to the group they are most like, then leaves out what is like none. */
+function tidy(likeness: Likeness, start: readonly number[][], leaveOut: boolean): Grouping {
+	let groups = start.filter((group) => group.length >= LEAST).map((group) => [...group]);
+	if (groups.length === 0) return { groups: [], left: Array.from({ length: likeness.size }, (_, i) => i) };
+	const everyone = Array.from({ length: likeness.size }, (_, i) => i);
+	for (let round = 0; round < 4; round++) {
+		let moved = false;
+		const home = new Map<number, number>();
+		groups.forEach((group, g) => group.forEach((i) => home.set(i, g)));
+		for (const i of everyone) {
+			const now = home.get(i);
+			let to = now;
+			let best =
+				now === undefined ? typical(likeness, groups) * 0.6 : closeness(likeness, i, groups[now]!) + 0.01;
+			groups.forEach((group, g) => {
+				const value = closeness(likeness, i, group);
+				if (g !== now && value > best) [to, best] = [g, value];
+			});
+			if (to === now || to === undefined) continue;
+			if (now !== undefined) groups[now] = groups[now]!.filter((j) => j !== i);
+			groups[to]!.push(i);
+			home.set(i, to);
+			moved = true;
+		}
+		groups = groups.filter((group) => group.length >= LEAST);
+		if (!moved) break;
+	}
+	if (leaveOut) {
+		const odd = typical(likeness, groups) * 0.32;
+		groups = groups
+			.map((group) =>
+				group.filter((i) => closeness(likeness, i, group) >= odd && closeness(likeness, i, group) > 0),
+			)
+			.filter((group) => group.length >= LEAST);
+	}
+	const taken = new Set(groups.flat());
+	groups.forEach((group) => group.sort((a, b) => a - b));
+	groups.sort((a, b) => b.length - a.length || a[0]! - b[0]!);
+	return { groups, left: everyone.filter((i) => !taken.has(i)) };
+}
+
+/** The middle value of how close notes are to their own group. */
+function typical(likeness: Likeness, groups: readonly number[][]): number {
+	const values = groups
+		.flatMap((group) => group.map((i) => closeness(likeness, i, group)))
+		.sort((a, b) => a - b);
+	return values[Math.floor(values.length / 2)] ?? 0;
+}

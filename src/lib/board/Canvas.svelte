@@ -1,0 +1,242 @@
+<script lang="ts">
+	import { toBoard } from '$core/geometry/view';
+	import { m } from '$lib/paraglide/messages';
+	import { onMount } from 'svelte';
+	import { tinykeys } from 'tinykeys';
+	import type { Board } from './board.svelte';
+	import { copy, cut, paste } from './clipboard';
+	import { COMMANDS } from './commands';
+	import { LiveLayer } from './live';
+	import { DirectPainter } from './painter/direct';
+	import TextEditor from './TextEditor.svelte';
+	import { TOOL_TABLE } from './tools';
+	import type { HandEvent } from './tools/tool';
+
+	const { board }: { board: Board } = $props();
+
+	let holder: HTMLDivElement;
+	let scene: HTMLCanvasElement;
+	let over: HTMLCanvasElement;
+	let cursor = $state('default');
+
+	/** Fingers and pointers that are down, by pointer id. */
+	const down = new Map<number, { x: number; y: number }>();
+	let gesture: 'tool' | 'pan' | 'pinch' | undefined;
+
+	const tool = (): (typeof TOOL_TABLE)[keyof typeof TOOL_TABLE] => TOOL_TABLE[board.tool];
+
+	function handEvent(event: PointerEvent | MouseEvent): HandEvent {
+		const round = holder.getBoundingClientRect();
+		const screen = { x: event.clientX - round.left, y: event.clientY - round.top };
+		const touch = 'pointerType' in event && event.pointerType === 'touch';
+		return {
+			screen,
+			at: toBoard(board.view, screen),
+			shift: event.shiftKey,
+			alt: event.altKey,
+			reach: (touch ? 14 : 6) / board.view.scale,
+			touch,
+		};
+	}
+
+	function onDown(event: PointerEvent): void {
+		if (event.target !== over) return;
+		holder.focus({ preventScroll: true });
+		if (board.editing) board.stopEditing();
+		over.setPointerCapture(event.pointerId);
+		down.set(event.pointerId, { x: event.clientX, y: event.clientY });
+		if (down.size === 2) {
+			if (gesture === 'tool') tool().cancel?.(board);
+			gesture = 'pinch';
+		} else if (event.button === 1 || board.panning) gesture = 'pan';
+		else if (event.button === 0) {
+			gesture = 'tool';
+			tool().down?.(board, handEvent(event));
+		}
+	}
+
+	function onMove(event: PointerEvent): void {
+		const before = down.get(event.pointerId);
+		const hand = handEvent(event);
+		board.room.tell({ cursor: [Math.round(hand.at.x), Math.round(hand.at.y)], sheet: board.sheet });
+		if (!before) {
+			tool().hover?.(board, hand);
+			cursor = board.panning ? 'grab' : tool().cursor(board);
+			board.wake();
+			return;
+		}
+		if (gesture === 'pan') board.pan(event.clientX - before.x, event.clientY - before.y);
+		else if (gesture === 'pinch') pinch(event, before);
+		else if (gesture === 'tool') tool().drag?.(board, hand);
+		down.set(event.pointerId, { x: event.clientX, y: event.clientY });
+	}
+
+	/** Two fingers: their middle pans, their distance zooms. */
+	function pinch(event: PointerEvent, before: { x: number; y: number }): void {
+		const other = [...down].find(([id]) => id !== event.pointerId)?.[1];
+		if (!other) return;
+		const round = holder.getBoundingClientRect();
+		const distance = (p: { x: number; y: number }): number => Math.hypot(p.x - other.x, p.y - other.y);
+		const now = { x: event.clientX, y: event.clientY };
+		board.pan((now.x - before.x) / 2, (now.y - before.y) / 2);
+		const middle = { x: (now.x + other.x) / 2 - round.left, y: (now.y + other.y) / 2 - round.top };
+		if (distance(before) > 10) board.zoom(distance(now) / distance(before), middle);
+	}
+
+	function onUp(event: PointerEvent): void {
+		if (!down.delete(event.pointerId)) return;
+		if (gesture === 'tool') tool().up?.(board, handEvent(event));
+		if (down.size === 0) gesture = undefined;
+	}
+
+	function onCancel(event: PointerEvent): void {
+		if (!down.delete(event.pointerId)) return;
+		if (gesture === 'tool') tool().cancel?.(board);
+		if (down.size === 0) gesture = undefined;
+	}
+
+	function onDouble(event: MouseEvent): void {
+		if (event.target !== over) return;
+		const hand = handEvent(event);
+		const object = board.model.at(board.sheet, hand.at, hand.reach, board.context);
+		if (object) board.startEditing(object.id);
+		else if (board.mayEdit && board.tool === 'pick') {
+			board.tool = 'note';
+			TOOL_TABLE.note.down?.(board, hand);
+			TOOL_TABLE.note.up?.(board, hand);
+		}
+	}
+
+	function onWheel(event: WheelEvent): void {
+		event.preventDefault();
+		const { screen } = handEvent(event);
+		const lines = event.deltaMode === 1 ? 16 : 1;
+		// A trackpad's pinch arrives as a wheel with Ctrl held.
+		if (event.ctrlKey || event.metaKey) board.zoom(Math.exp(-event.deltaY * lines * 0.0022), screen);
+		else if (event.shiftKey && event.deltaX === 0) board.pan(-event.deltaY * lines, 0);
+		else board.pan(-event.deltaX * lines, -event.deltaY * lines);
+	}
+
+	/** Whether keys belong to something else: a text field, the text editor, a dialog. */
+	function isTyping(event: Event): boolean {
+		const target = event.target as HTMLElement | null;
+		return Boolean(target?.closest('input, textarea, select, [contenteditable="true"], [role="dialog"]'));
+	}
+
+	/** Keys that buttons and lists use themselves are left to them. */
+	function isOnControl(event: KeyboardEvent): boolean {
+		const target = event.target as HTMLElement | null;
+		const plain = ['Enter', 'ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'Home', 'End'].includes(
+			event.key,
+		);
+		return plain && Boolean(target?.closest('button, a, [role="tree"], [role="tablist"], [role="menu"]'));
+	}
+
+	function bindKeys(): () => void {
+		const bindings: Record<string, (event: KeyboardEvent) => void> = {};
+		for (const command of COMMANDS) {
+			for (const key of command.keys) {
+				bindings[key] = (event) => {
+					if (isTyping(event) || isOnControl(event) || event.isComposing) return;
+					if (command.edits && !board.mayEdit) return;
+					event.preventDefault();
+					command.run(board);
+				};
+			}
+		}
+		return tinykeys(window, bindings);
+	}
+
+	function onSpace(event: KeyboardEvent): void {
+		if (event.code !== 'Space' || isTyping(event)) return;
+		if ((event.target as HTMLElement).closest('button, a')) return;
+		event.preventDefault();
+		board.panning = event.type === 'keydown';
+		cursor = board.panning ? 'grab' : tool().cursor(board);
+	}
+
+	onMount(() => {
+		const painter = new DirectPainter(scene, board.model);
+		board.painter = painter;
+		painter.setSheet(board.sheet);
+		const live = new LiveLayer(over, board);
+		const resizing = new ResizeObserver(() =>
+			board.setSize({ w: holder.clientWidth, h: holder.clientHeight }),
+		);
+		board.setSize({ w: holder.clientWidth, h: holder.clientHeight });
+		resizing.observe(holder);
+		holder.addEventListener('wheel', onWheel, { passive: false });
+		const onCopy = (event: ClipboardEvent): void => void (!isTyping(event) && copy(board, event));
+		const onCut = (event: ClipboardEvent): void => void (!isTyping(event) && cut(board, event));
+		const onPaste = (event: ClipboardEvent): void => void (!isTyping(event) && paste(board, event));
+		document.addEventListener('copy', onCopy);
+		document.addEventListener('cut', onCut);
+		document.addEventListener('paste', onPaste);
+		const unbind = bindKeys();
+		board.fit();
+		board.room.tell({ sheet: board.sheet });
+		return () => {
+			unbind();
+			document.removeEventListener('copy', onCopy);
+			document.removeEventListener('cut', onCut);
+			document.removeEventListener('paste', onPaste);
+			holder.removeEventListener('wheel', onWheel);
+			resizing.disconnect();
+			painter.destroy();
+			live.destroy();
+			board.painter = undefined;
+			board.room.tell({ cursor: null });
+		};
+	});
+
+	$effect(() => {
+		void board.room.people;
+		void board.tool;
+		board.wake();
+	});
+</script>
+
+<svelte:window onkeydown={onSpace} onkeyup={onSpace} />
+
+<!-- Reached by Tab; objects are reached one by one in the wayfinder. -->
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div
+	class="canvas"
+	role="application"
+	aria-label={m.canvas_label()}
+	tabindex="0"
+	bind:this={holder}
+	style:cursor={board.panning ? 'grab' : cursor}
+	onpointerdown={onDown}
+	onpointermove={onMove}
+	onpointerup={onUp}
+	onpointercancel={onCancel}
+	onpointerleave={() => board.room.tell({ cursor: null })}
+	ondblclick={onDouble}
+>
+	<canvas bind:this={scene} data-testid="scene"></canvas>
+	<canvas bind:this={over} data-testid="live"></canvas>
+	{#if board.editing}
+		{#key board.editing}
+			<TextEditor {board} id={board.editing} />
+		{/key}
+	{/if}
+</div>
+
+<style>
+	.canvas {
+		position: relative;
+		width: 100%;
+		height: 100%;
+		overflow: hidden;
+		touch-action: none;
+		outline-offset: -3px;
+		user-select: none;
+	}
+	canvas {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+	}
+</style>

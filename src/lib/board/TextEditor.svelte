@@ -1,0 +1,107 @@
+<script lang="ts">
+	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
+	import { fragmentOf } from '$core/board/document';
+	import { boxOf, settingOf } from '$core/board/kinds';
+	import { m } from '$lib/paraglide/messages';
+	import { Editor, Extension } from '@tiptap/core';
+	import Bold from '@tiptap/extension-bold';
+	import Document from '@tiptap/extension-document';
+	import HardBreak from '@tiptap/extension-hard-break';
+	import Italic from '@tiptap/extension-italic';
+	import Paragraph from '@tiptap/extension-paragraph';
+	import Text from '@tiptap/extension-text';
+	import { ySyncPlugin } from '@tiptap/y-tiptap';
+	import { onMount } from 'svelte';
+	import type { Board } from './board.svelte';
+
+	const { board, id }: { board: Board; id: string } = $props();
+
+	let host: HTMLDivElement;
+
+	/** Where and how the text stands: worked out by core, so that nothing jumps when the editor goes. */
+	const place = $derived.by(() => {
+		void board.room.version;
+		const object = board.model.find(id);
+		const setting = object && settingOf(object, board.context);
+		if (!object || !setting) return undefined;
+		const box = object.kind === 'connector' ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
+		return { box, setting, least: object.kind === 'connector' ? 120 : setting.room.w };
+	});
+
+	const style = $derived.by(() => {
+		if (!place) return '';
+		const { view } = board;
+		const { box, setting, least } = place;
+		const { room, laid } = setting;
+		const wide = Math.max(room.w, least);
+		return [
+			`left:0;top:0;width:${wide}px;min-height:${room.h}px`,
+			`transform-origin:0 0;transform:scale(${view.scale}) translate(${box.x + box.w / 2 - view.x}px,${box.y + box.h / 2 - view.y}px) rotate(${box.angle}deg) translate(${room.x - box.w / 2 - (wide - room.w) / 2}px,${room.y - box.h / 2}px)`,
+			`font-size:${laid.size}px;line-height:${LINE_HEIGHT}`,
+			`color:${setting.ink};font-weight:${setting.bold ? 700 : 400}`,
+			`font-family:'${FAMILY_NAMES[setting.family]}',sans-serif`,
+			`text-align:${setting.align === 'centre' ? 'center' : 'left'}`,
+			`justify-content:${setting.stand === 'middle' ? 'center' : 'flex-start'}`,
+		].join(';');
+	});
+
+	onMount(() => {
+		const fragment = fragmentOf(board.room.stage, id);
+		if (!fragment) {
+			board.stopEditing();
+			return;
+		}
+		const editor = new Editor({
+			element: host,
+			extensions: [
+				Document,
+				Paragraph,
+				Text,
+				Bold,
+				Italic,
+				HardBreak,
+				Extension.create({ name: 'liveText', addProseMirrorPlugins: () => [ySyncPlugin(fragment)] }),
+			],
+			editorProps: {
+				attributes: { 'aria-label': m.editor_label(), role: 'textbox', 'aria-multiline': 'true' },
+				handleKeyDown: (_, event) => {
+					if (event.key === 'Escape') {
+						event.stopPropagation();
+						board.stopEditing();
+						return true;
+					}
+					if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+						if (event.shiftKey) board.undo.redo();
+						else board.undo.undo();
+						return true;
+					}
+					return false;
+				},
+			},
+		});
+		editor.commands.focus('end');
+		return () => editor.destroy();
+	});
+</script>
+
+<div class="text-editor" {style} bind:this={host} data-testid="text-editor"></div>
+
+<style>
+	.text-editor {
+		position: absolute;
+		display: flex;
+		flex-direction: column;
+		user-select: text;
+		cursor: text;
+	}
+	.text-editor :global(.ProseMirror) {
+		outline: none;
+		white-space: pre-wrap;
+		overflow-wrap: anywhere;
+		min-height: 1.28em;
+	}
+	.text-editor :global(p) {
+		margin: 0;
+		min-height: 1.28em;
+	}
+</style>

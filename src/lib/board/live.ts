@@ -1,0 +1,190 @@
+/**
+ * The live layer: a clear canvas over the scene with what is on the move: lifted objects, selection and
+ * handles, the box being drawn, other people's pointers.
+ */
+import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
+import type { SceneContext } from '$core/board/drawing';
+import { boundsOfObject, boxOf, drawingOf } from '$core/board/kinds';
+import { connectorPath } from '$core/board/kinds/connector';
+import type { BoardObject } from '$core/board/objects';
+import { inPaintOrder } from '$core/board/scene';
+import { handlePoint, HANDLES } from '$core/geometry/resize';
+import { toScreen } from '$core/geometry/view';
+import type { Board } from './board.svelte';
+import { browserMeasure, cssFont } from './measure';
+import { paintDrawing } from './painter/primitives';
+import { TOOL_TABLE } from './tools';
+import { resizeTarget } from './tools/pick';
+
+const HANDLE = 9;
+
+export class LiveLayer {
+	private readonly ctx: CanvasRenderingContext2D;
+	private frame: number | undefined;
+
+	constructor(
+		private readonly canvas: HTMLCanvasElement,
+		private readonly board: Board,
+	) {
+		this.ctx = canvas.getContext('2d')!;
+		board.wake = () => this.ask();
+	}
+
+	ask(): void {
+		this.frame ??= requestAnimationFrame(() => this.paint());
+	}
+
+	destroy(): void {
+		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
+		this.board.wake = () => {};
+	}
+
+	private paint(): void {
+		this.frame = undefined;
+		const { board, ctx, canvas } = this;
+		const { view, size } = board;
+		const ratio = devicePixelRatio;
+		const [w, h] = [Math.round(size.w * ratio), Math.round(size.h * ratio)];
+		if (canvas.width !== w || canvas.height !== h) [canvas.width, canvas.height] = [w, h];
+		else {
+			ctx.setTransform(1, 0, 0, 1, 0, 0);
+			ctx.clearRect(0, 0, w, h);
+		}
+		const surface = board.context.surface;
+		const k = view.scale * ratio;
+		const inBoard = (): void => ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
+		inBoard();
+		this.paintLifted(surface, k);
+		this.paintSelection(surface);
+		this.paintSketch(surface);
+		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
+		this.paintPeople();
+	}
+
+	private paintLifted(surface: Surface, k: number): void {
+		const { board } = this;
+		if (!board.preview) return;
+		const context: SceneContext = { surface, measure: browserMeasure, find: board.shown };
+		const lifted = new Set(board.preview.keys());
+		for (const id of board.preview.keys()) for (const tie of board.model.tiesOf(id)) lifted.add(tie);
+		const objects = [...lifted].flatMap((id) => board.shown(id) ?? []);
+		for (const object of inPaintOrder(objects)) {
+			// A connector that is moved itself has loose ends that come along only when let go.
+			paintDrawing(this.ctx, drawingOf(object, context), { scale: k });
+		}
+	}
+
+	private paintSelection(surface: Surface): void {
+		const { board, ctx } = this;
+		const line = 2 / board.view.scale;
+		ctx.strokeStyle = chalkOn('white', surface);
+		ctx.lineWidth = line;
+		ctx.setLineDash([]);
+		for (const id of board.selection) {
+			const object = board.shown(id);
+			if (object?.sheet === board.sheet) this.outline(object, 3 / board.view.scale);
+		}
+		const hovered =
+			board.hovered && !board.selection.has(board.hovered) ? board.shown(board.hovered) : undefined;
+		if (hovered && board.tool === 'link') {
+			ctx.lineWidth = line * 1.5;
+			this.outline(hovered, 4 / board.view.scale);
+		}
+		if (!board.mayEdit || board.editing || board.tool !== 'pick') return;
+		const target = resizeTarget(board);
+		if (!target) return;
+		if (board.selection.size > 1) {
+			ctx.setLineDash([5 / board.view.scale, 4 / board.view.scale]);
+			ctx.lineWidth = 1 / board.view.scale;
+			ctx.strokeRect(target.x, target.y, target.w, target.h);
+			ctx.setLineDash([]);
+		}
+		const size = HANDLE / board.view.scale;
+		// On something very small the handles would cover it.
+		const few = Math.min(target.w, target.h) * board.view.scale < 36;
+		ctx.lineWidth = 1.5 / board.view.scale;
+		for (const handle of HANDLES) {
+			if (few && handle !== 'se') continue;
+			const p = handlePoint(target, handle);
+			ctx.fillStyle = '#D9A441';
+			ctx.strokeStyle = '#1D2421';
+			ctx.beginPath();
+			ctx.rect(p.x - size / 2, p.y - size / 2, size, size);
+			ctx.fill();
+			ctx.stroke();
+		}
+	}
+
+	private outline(object: BoardObject, gap: number): void {
+		const { ctx, board } = this;
+		ctx.beginPath();
+		if (object.kind === 'connector') {
+			const path = connectorPath(object, board.shown);
+			path?.forEach((p, i) => (i === 0 ? ctx.moveTo(p.x, p.y) : ctx.lineTo(p.x, p.y)));
+			ctx.save();
+			ctx.globalAlpha = 0.45;
+			ctx.lineWidth = 8 / board.view.scale;
+			ctx.stroke();
+			ctx.restore();
+			return;
+		}
+		if (!boundsOfObject(object, board.shown)) return;
+		const box = boxOf(object.box);
+		ctx.save();
+		ctx.translate(box.x + box.w / 2, box.y + box.h / 2);
+		ctx.rotate((box.angle * Math.PI) / 180);
+		ctx.roundRect(-box.w / 2 - gap, -box.h / 2 - gap, box.w + 2 * gap, box.h + 2 * gap, 4);
+		ctx.restore();
+		ctx.stroke();
+	}
+
+	private paintSketch(surface: Surface): void {
+		const { board, ctx } = this;
+		const sketch = TOOL_TABLE[board.tool].sketch?.();
+		if (!sketch) return;
+		ctx.strokeStyle = chalkOn('ochre', surface);
+		ctx.lineWidth = 1.5 / board.view.scale;
+		if (sketch.type === 'box') {
+			ctx.fillStyle = chalkOn('ochre', surface) + '1C';
+			ctx.fillRect(sketch.x, sketch.y, sketch.w, sketch.h);
+			ctx.strokeRect(sketch.x, sketch.y, sketch.w, sketch.h);
+			return;
+		}
+		ctx.lineWidth = 2 / board.view.scale;
+		ctx.beginPath();
+		ctx.moveTo(sketch.from.x, sketch.from.y);
+		ctx.lineTo(sketch.to.x, sketch.to.y);
+		ctx.stroke();
+		const target = sketch.target ? board.shown(sketch.target) : undefined;
+		if (target) this.outline(target, 4 / board.view.scale);
+	}
+
+	private paintPeople(): void {
+		const { board, ctx } = this;
+		for (const { cursor, sheet, name, person } of board.room.people) {
+			if (!cursor || sheet !== board.sheet) continue;
+			const p = toScreen(board.view, { x: cursor[0], y: cursor[1] });
+			if (p.x < -100 || p.y < -40 || p.x > board.size.w + 10 || p.y > board.size.h + 10) continue;
+			const { ground, ink } = PIGMENT_COLOURS[pigmentOf(person)];
+			ctx.fillStyle = ground;
+			ctx.strokeStyle = '#1D2421';
+			ctx.lineWidth = 1.2;
+			ctx.beginPath();
+			ctx.moveTo(p.x, p.y);
+			ctx.lineTo(p.x + 4, p.y + 15);
+			ctx.lineTo(p.x + 7.5, p.y + 10);
+			ctx.lineTo(p.x + 13, p.y + 8);
+			ctx.closePath();
+			ctx.fill();
+			ctx.stroke();
+			ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, 12);
+			const width = ctx.measureText(name).width + 12;
+			ctx.beginPath();
+			ctx.roundRect(p.x + 14, p.y + 12, width, 19, 4);
+			ctx.fill();
+			ctx.fillStyle = ink;
+			ctx.textBaseline = 'alphabetic';
+			ctx.fillText(name, p.x + 20, p.y + 26);
+		}
+	}
+}

@@ -1,0 +1,84 @@
+/** Paints drawings on a canvas. The canvas is already scaled to board units. */
+import type { Drawing, Primitive } from '$core/board/drawing';
+import { cssFont } from '../measure';
+
+/** Text smaller than this on the screen becomes bars, and below this zoom fine things are left out. */
+const BARS_BELOW = 4;
+const COARSE_BELOW = 0.1;
+
+/** How much to show at a scale: pixels a board unit. */
+export interface Detail {
+	scale: number;
+	/** Leave text out, as while it is edited. */
+	withoutText?: boolean;
+}
+
+export function paintDrawing(ctx: CanvasRenderingContext2D, drawing: Drawing, detail: Detail): void {
+	const { box, items } = drawing;
+	if (items.length === 0) return;
+	ctx.save();
+	ctx.translate(box.x, box.y);
+	if (box.angle) {
+		ctx.translate(box.w / 2, box.h / 2);
+		ctx.rotate((box.angle * Math.PI) / 180);
+		ctx.translate(-box.w / 2, -box.h / 2);
+	}
+	const coarse = detail.scale < COARSE_BELOW;
+	for (const item of items) {
+		if (coarse && (item.fine || item.type === 'text')) continue;
+		if (item.type === 'text') {
+			if (!detail.withoutText) paintText(ctx, item, detail.scale);
+		} else paintShape(ctx, item);
+	}
+	ctx.restore();
+}
+
+function paintText(
+	ctx: CanvasRenderingContext2D,
+	item: Extract<Primitive, { type: 'text' }>,
+	scale: number,
+): void {
+	ctx.fillStyle = item.fill;
+	if (item.size * scale < BARS_BELOW) {
+		if (item.fine) return;
+		ctx.globalAlpha = 0.45;
+		ctx.fillRect(item.x, item.y - item.size * 0.5, item.width, item.size * 0.4);
+		ctx.globalAlpha = 1;
+		return;
+	}
+	ctx.font = cssFont(item.face, item.size);
+	ctx.fillText(item.text, item.x, item.y);
+}
+
+function paintShape(ctx: CanvasRenderingContext2D, item: Exclude<Primitive, { type: 'text' }>): void {
+	if (item.type === 'rect' && item.r === 0 && item.stroke === undefined && item.fill !== undefined) {
+		ctx.fillStyle = item.fill;
+		ctx.fillRect(item.x, item.y, item.w, item.h);
+		return;
+	}
+	ctx.beginPath();
+	switch (item.type) {
+		case 'rect':
+			ctx.roundRect(item.x, item.y, item.w, item.h, item.r);
+			break;
+		case 'ellipse':
+			ctx.ellipse(item.cx, item.cy, item.rx, item.ry, 0, 0, Math.PI * 2);
+			break;
+		case 'path':
+			item.points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
+			if (item.closed) ctx.closePath();
+			break;
+	}
+	if (item.fill !== undefined) {
+		ctx.fillStyle = item.fill;
+		ctx.fill();
+	}
+	if (item.stroke !== undefined) {
+		ctx.strokeStyle = item.stroke;
+		ctx.lineWidth = item.width ?? 1;
+		ctx.lineJoin = 'round';
+		ctx.lineCap = 'round';
+		ctx.setLineDash(item.dash ? [...item.dash] : []);
+		ctx.stroke();
+	}
+}

@@ -1,0 +1,57 @@
+/** Linking: press on one object, let go on another; either end may also be loose. */
+import type { ConnectorEnd } from '$core/board/objects';
+import { distance, type Point } from '$core/geometry/box';
+import type { Board } from '../board.svelte';
+import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
+
+let from: { end: ConnectorEnd; at: Point; screen: Point } | undefined;
+let to: Point | undefined;
+let target: string | undefined;
+
+/** What a connector could be tied to under the hand. */
+function tieable(board: Board, event: HandEvent): string | undefined {
+	const object = board.model.at(board.sheet, event.at, event.reach, board.context);
+	return object && object.kind !== 'connector' ? object.id : undefined;
+}
+
+const endAt = (id: string | undefined, at: Point): ConnectorEnd =>
+	id ? { object: id } : { point: [Math.round(at.x), Math.round(at.y)] };
+
+function reset(board: Board): void {
+	from = undefined;
+	to = undefined;
+	target = undefined;
+	board.wake();
+}
+
+export const link: Tool = {
+	cursor: () => 'crosshair',
+	down(board, event) {
+		from = { end: endAt(tieable(board, event), event.at), at: event.at, screen: event.screen };
+		to = event.at;
+	},
+	drag(board, event) {
+		to = event.at;
+		target = tieable(board, event);
+		board.wake();
+	},
+	up(board, event) {
+		const start = from;
+		reset(board);
+		if (!start || distance(start.screen, event.screen) < SLOP) return;
+		const id = tieable(board, event);
+		if (id && 'object' in start.end && start.end.object === id) return;
+		const { route, chalk } = board.next;
+		board.add<'connector'>({
+			kind: 'connector',
+			box: [0, 0, 0, 0, 0],
+			style: { route, start: 'none', end: 'arrow', chalk },
+			ends: [start.end, endAt(id, event.at)],
+		});
+	},
+	hover(board, event) {
+		board.hovered = tieable(board, event);
+	},
+	cancel: reset,
+	sketch: (): Sketch | undefined => (from && to ? { type: 'line', from: from.at, to, target } : undefined),
+};

@@ -1,0 +1,109 @@
+/** Tools that make objects: a click makes one of the usual size, a drag one of that size. */
+import { NOTE_SIZES } from '$core/board/objects';
+import { boxFrom, distance, type Box } from '$core/geometry/box';
+import type { Board } from '../board.svelte';
+import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
+
+interface Maker {
+	/** Makes the object; `box` is given when the hand drew one. Returns its id. */
+	make: (board: Board, event: HandEvent, box: Box | undefined) => string;
+	/** Whether typing starts at once. */
+	edits: boolean;
+}
+
+function making({ make, edits }: Maker): Tool {
+	let start: HandEvent | undefined;
+	let box: Box | undefined;
+	return {
+		cursor: () => 'crosshair',
+		down(_, event) {
+			start = event;
+			box = undefined;
+		},
+		drag(board, event) {
+			if (!start || distance(start.screen, event.screen) < SLOP * 2) return;
+			box = boxFrom(start.at, event.at);
+			board.wake();
+		},
+		up(board, event) {
+			if (!start) return;
+			start = undefined;
+			const drawn = box && box.w > 12 && box.h > 12 ? box : undefined;
+			box = undefined;
+			const id = make(board, event, drawn);
+			board.tool = 'pick';
+			if (edits) board.startEditing(id);
+		},
+		cancel(board) {
+			start = undefined;
+			box = undefined;
+			board.wake();
+		},
+		sketch: (): Sketch | undefined => box && { type: 'box', ...box },
+	};
+}
+
+const centred = (event: HandEvent, w: number, h: number): [number, number, number, number, number] => [
+	Math.round(event.at.x - w / 2),
+	Math.round(event.at.y - h / 2),
+	w,
+	h,
+	0,
+];
+const asDrawn = (box: Box, least: { w: number; h: number }): [number, number, number, number, number] => [
+	Math.round(box.x),
+	Math.round(box.y),
+	Math.round(Math.max(least.w, box.w)),
+	Math.round(Math.max(least.h, box.h)),
+	0,
+];
+
+export const note = making({
+	edits: true,
+	make(board, event, box) {
+		const { form, pigment } = board.next;
+		const size = NOTE_SIZES[form];
+		return board.add<'note'>({
+			kind: 'note',
+			box: box ? asDrawn(box, { w: 64, h: 56 }) : centred(event, size.w, size.h),
+			style: { form, pigment },
+		});
+	},
+});
+
+export const text = making({
+	edits: true,
+	make(board, event, box) {
+		const { role, chalk } = board.next;
+		return board.add<'text'>({
+			kind: 'text',
+			box: box
+				? asDrawn(box, { w: 60, h: 24 })
+				: [Math.round(event.at.x), Math.round(event.at.y - 12), 280, 24, 0],
+			style: { role, chalk },
+		});
+	},
+});
+
+export const shape = making({
+	edits: false,
+	make(board, event, box) {
+		const { shape: form, fill, chalk } = board.next;
+		return board.add<'shape'>({
+			kind: 'shape',
+			box: box ? asDrawn(box, { w: 24, h: 24 }) : centred(event, 160, form === 'diamond' ? 110 : 90),
+			style: { shape: form, fill, chalk },
+		});
+	},
+});
+
+export const field = making({
+	edits: true,
+	make(board, event, box) {
+		return board.add<'field'>({
+			kind: 'field',
+			box: box ? asDrawn(box, { w: 120, h: 90 }) : centred(event, 560, 400),
+			style: { chalk: board.next.chalk },
+		});
+	},
+});

@@ -1,0 +1,159 @@
+<script lang="ts">
+	/** The board with the four parts of its frame. */
+	import type { Pigment } from '$core/board/colours';
+	import { m } from '$lib/paraglide/messages';
+	import PanelLeftOpen from '@lucide/svelte/icons/panel-left-open';
+	import { onMount, untrack } from 'svelte';
+	import { Board } from '../board/board.svelte';
+	import Canvas from '../board/Canvas.svelte';
+	import type { Room } from '../room/room.svelte';
+	import { messageOf } from '../ui/api';
+	import { toaster } from '../ui/toaster';
+	import { addTime, endSession, rename, startStep } from './actions';
+	import Desk, { type Instrument } from './Desk.svelte';
+	import ExportDialog from './ExportDialog.svelte';
+	import InviteDialog from './InviteDialog.svelte';
+	import KeysDialog from './KeysDialog.svelte';
+	import Ledge from './Ledge.svelte';
+	import SessionLine from './SessionLine.svelte';
+	import { ThemesPreview } from './themes-state.svelte';
+	import Wayfinder from './Wayfinder.svelte';
+	import WritingLine from './WritingLine.svelte';
+
+	interface Props {
+		room: Room;
+		pigment: Pigment;
+		onpigment: (pigment: Pigment) => void;
+		/** Shown on a phone: the way back to the writing screen. */
+		onwrite?: (() => void) | undefined;
+	}
+	const { room, pigment, onpigment, onwrite }: Props = $props();
+
+	const board = untrack(() => new Board(room));
+	const preview = new ThemesPreview(board);
+	const narrow = matchMedia('(max-width: 900px)').matches;
+	let wayfinder = $state(!narrow);
+	let instrument = $state<Instrument | undefined>(
+		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
+	);
+	let dialog = $state<'invite' | 'export' | 'keys' | undefined>();
+	const boardId = $derived(room.info.boardId);
+
+	onMount(() => {
+		// What the browser's own tests and the bench look at.
+		(window as unknown as Record<string, unknown>)['wandtafelBoard'] = board;
+		return () => board.destroy();
+	});
+
+	async function attempt(work: Promise<unknown>): Promise<void> {
+		try {
+			await work;
+		} catch (error) {
+			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
+		}
+	}
+
+	// When a step starts, everybody is shown the place where it happens.
+	let lastStep: string | undefined;
+	$effect(() => {
+		const step = room.step;
+		const started = room.plan.running?.startedAt;
+		if (!step || !started || !room.ready) return;
+		const key = `${step.id} ${started}`;
+		const isFirst = lastStep === undefined;
+		if (key === lastStep) return;
+		lastStep = key;
+		untrack(() => {
+			if (isFirst && step.sheet === board.sheet) return;
+			if (step.field && board.model.find(step.field)) {
+				board.goTo(step.field);
+				board.select([]);
+			} else if (step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet))
+				board.goToSheet(step.sheet);
+		});
+	});
+
+	function themes(ids: string[]): void {
+		instrument = 'themes';
+		void preview.ask(ids);
+	}
+	function onKey(event: KeyboardEvent): void {
+		const target = event.target as HTMLElement;
+		if (event.key === '?' && !target.closest('input, textarea, select, [contenteditable="true"]'))
+			dialog = 'keys';
+	}
+</script>
+
+<svelte:window onkeydown={onKey} />
+
+<div class="frame" data-testid="board-view">
+	<SessionLine
+		{room}
+		oninvite={() => (dialog = 'invite')}
+		onexport={() => (dialog = 'export')}
+		onstart={(step) => attempt(startStep(boardId, step))}
+		onrename={(title) => attempt(rename(boardId, title))}
+	/>
+	<div class="middle">
+		{#if wayfinder}
+			<Wayfinder {board} onfold={() => (wayfinder = false)} />
+		{:else}
+			<div class="folded">
+				<button
+					class="icon-button"
+					aria-label={m.wayfinder()}
+					title={m.wayfinder()}
+					onclick={() => (wayfinder = true)}><PanelLeftOpen size={18} /></button
+				>
+			</div>
+		{/if}
+		<main class="place"><Canvas {board} /></main>
+		<Desk
+			{board}
+			{preview}
+			open={instrument}
+			onopen={(name) => (instrument = name)}
+			oninvite={() => (dialog = 'invite')}
+			onstart={(step) => attempt(startStep(boardId, step))}
+			onadd={(minutes) => attempt(addTime(boardId, minutes))}
+			onend={() => attempt(endSession(boardId))}
+		/>
+	</div>
+	{#if onwrite}
+		<button class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
+	{:else if room.gathering && room.mayEdit}
+		<WritingLine {room} {pigment} {onpigment} />
+	{/if}
+	<Ledge {board} onkeys={() => (dialog = 'keys')} onthemes={themes} />
+</div>
+
+<InviteDialog {room} open={dialog === 'invite'} onclose={() => (dialog = undefined)} />
+<ExportDialog {board} open={dialog === 'export'} onclose={() => (dialog = undefined)} />
+<KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
+
+<style>
+	.frame {
+		display: flex;
+		flex-direction: column;
+		height: 100dvh;
+		overflow: hidden;
+	}
+	.middle {
+		display: flex;
+		flex: 1;
+		min-height: 0;
+	}
+	.place {
+		flex: 1;
+		min-width: 0;
+	}
+	.folded {
+		width: 44px;
+		padding: 8px 6px;
+		border-right: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.write {
+		border-radius: 0;
+	}
+</style>

@@ -1,0 +1,88 @@
+<script lang="ts">
+	/** The right edge: the session's instruments. */
+	import { m } from '$lib/paraglide/messages';
+	import Group from '@lucide/svelte/icons/group';
+	import ListChecks from '@lucide/svelte/icons/list-video';
+	import Users from '@lucide/svelte/icons/users';
+	import type { Board } from '../board/board.svelte';
+	import PeoplePanel from './PeoplePanel.svelte';
+	import RunSheetPanel from './RunSheetPanel.svelte';
+	import ThemesPanel from './ThemesPanel.svelte';
+	import type { ThemesPreview } from './themes-state.svelte';
+
+	export type Instrument = 'run sheet' | 'themes' | 'people';
+	interface Props {
+		board: Board;
+		preview: ThemesPreview;
+		open: Instrument | undefined;
+		onopen: (instrument: Instrument | undefined) => void;
+		oninvite: () => void;
+		onstart: (step: string) => void;
+		onadd: (minutes: number) => void;
+		onend: () => void;
+	}
+	const { board, preview, open, onopen, oninvite, onstart, onadd, onend }: Props = $props();
+
+	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
+		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
+		{ name: 'themes', label: () => m.themes(), icon: Group },
+		{ name: 'people', label: () => m.people(), icon: Users },
+	];
+</script>
+
+<aside class="desk" aria-label={m.desk()} data-testid="desk">
+	{#if open}
+		<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
+			{#if open === 'run sheet'}
+				<RunSheetPanel room={board.room} {onstart} {onadd} {onend} />
+			{:else if open === 'themes'}
+				<ThemesPanel {board} {preview} />
+			{:else}
+				<PeoplePanel {board} {oninvite} />
+			{/if}
+		</section>
+	{/if}
+	<div class="instruments" role="toolbar" aria-label={m.desk()} aria-orientation="vertical">
+		{#each INSTRUMENTS as { name, label, icon: Icon } (name)}
+			<button
+				class="icon-button big"
+				aria-pressed={open === name}
+				aria-label={label()}
+				title={label()}
+				onclick={() => onopen(open === name ? undefined : name)}><Icon size={20} strokeWidth={1.75} /></button
+			>
+		{/each}
+	</div>
+</aside>
+
+<style>
+	.desk {
+		display: flex;
+		height: 100%;
+		min-height: 0;
+		border-left: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.panel {
+		width: 246px;
+		padding: 12px 14px 20px;
+		overflow-y: auto;
+	}
+	.panel :global(.panel-title) {
+		font-size: var(--size-base);
+		font-weight: 700;
+	}
+	.instruments {
+		display: flex;
+		flex-direction: column;
+		gap: 8px;
+		width: 46px;
+		flex: none;
+		padding: 8px 5px;
+		border-left: 1px solid var(--frame-line);
+	}
+	.big {
+		width: 36px;
+		height: 40px;
+	}
+</style>

@@ -1,0 +1,184 @@
+<script lang="ts">
+	/** The lower edge: tools at the left, what is selected in the middle, the view at the right. */
+	import { m } from '$lib/paraglide/messages';
+	import Frame from '@lucide/svelte/icons/square-dashed';
+	import Hand from '@lucide/svelte/icons/hand';
+	import Keyboard from '@lucide/svelte/icons/keyboard';
+	import Link from '@lucide/svelte/icons/spline';
+	import Maximize from '@lucide/svelte/icons/scan';
+	import Minus from '@lucide/svelte/icons/minus';
+	import MousePointer from '@lucide/svelte/icons/mouse-pointer-2';
+	import Plus from '@lucide/svelte/icons/plus';
+	import Redo from '@lucide/svelte/icons/redo-2';
+	import Shapes from '@lucide/svelte/icons/shapes';
+	import StickyNote from '@lucide/svelte/icons/sticky-note';
+	import Type from '@lucide/svelte/icons/type';
+	import Undo from '@lucide/svelte/icons/undo-2';
+	import { TOOLS, type Board, type ToolName } from '../board/board.svelte';
+	import { toolLabel } from '../board/commands';
+	import LedgeSelection from './LedgeSelection.svelte';
+
+	const { board, onkeys, onthemes }: { board: Board; onkeys: () => void; onthemes: (ids: string[]) => void } =
+		$props();
+
+	const ICONS: Record<ToolName, typeof Hand> = {
+		view: Hand,
+		pick: MousePointer,
+		note: StickyNote,
+		text: Type,
+		shape: Shapes,
+		link: Link,
+		field: Frame,
+	};
+	const tools = $derived(board.mayEdit ? TOOLS : TOOLS.slice(0, 2));
+</script>
+
+<footer class="ledge" data-testid="ledge">
+	<div class="tools" role="toolbar" aria-label={m.tools()}>
+		{#each tools as tool, i (tool)}
+			{@const Icon = ICONS[tool]}
+			<button
+				class="tool"
+				aria-pressed={board.tool === tool}
+				onclick={() => board.takeUp(tool)}
+				data-tool={tool}
+			>
+				<Icon size={20} strokeWidth={1.75} />
+				<span>{toolLabel(tool)} <kbd>{i + 1}</kbd></span>
+			</button>
+		{/each}
+	</div>
+
+	<div class="selection"><LedgeSelection {board} {onthemes} /></div>
+
+	<div class="view" role="toolbar" aria-label={m.view()}>
+		{#if board.mayEdit}
+			<button
+				class="icon-button"
+				aria-label={m.command_undo()}
+				title={m.command_undo()}
+				disabled={!board.canUndo}
+				onclick={() => board.stepBack()}><Undo size={18} /></button
+			>
+			<button
+				class="icon-button"
+				aria-label={m.command_redo()}
+				title={m.command_redo()}
+				disabled={!board.canRedo}
+				onclick={() => board.stepForward()}><Redo size={18} /></button
+			>
+			<span class="bar"></span>
+		{/if}
+		<button
+			class="icon-button"
+			aria-label={m.command_zoom_out()}
+			title={m.command_zoom_out()}
+			onclick={() => board.zoom(0.8)}><Minus size={18} /></button
+		>
+		<button
+			class="percent"
+			title={m.command_full_size()}
+			aria-label={m.zoom_percent({ percent: Math.round(board.view.scale * 100) })}
+			onclick={() => board.zoomTo(1)}>{Math.round(board.view.scale * 100)} %</button
+		>
+		<button
+			class="icon-button"
+			aria-label={m.command_zoom_in()}
+			title={m.command_zoom_in()}
+			onclick={() => board.zoom(1.25)}><Plus size={18} /></button
+		>
+		<button
+			class="icon-button"
+			aria-label={m.command_fit()}
+			title={m.command_fit()}
+			onclick={() => board.fit()}><Maximize size={18} /></button
+		>
+		<button class="icon-button keys" aria-label={m.keys()} title={m.keys()} onclick={onkeys}
+			><Keyboard size={18} /></button
+		>
+	</div>
+</footer>
+
+<style>
+	.ledge {
+		display: flex;
+		align-items: center;
+		height: 62px;
+		border-top: 3px solid var(--ledge-edge);
+		background: var(--frame-ground);
+	}
+	.tools {
+		display: flex;
+		gap: 2px;
+		height: 100%;
+		padding: 6px 8px;
+		border-right: 1px solid var(--frame-line);
+	}
+	.tool {
+		display: flex;
+		flex-direction: column;
+		align-items: center;
+		justify-content: center;
+		gap: 2px;
+		min-width: 50px;
+		padding: 0 5px;
+		border-radius: var(--radius-control);
+		color: var(--frame-text);
+		font-size: 11.5px;
+		cursor: pointer;
+	}
+	.tool kbd {
+		color: var(--frame-quiet);
+		font: inherit;
+	}
+	.tool:hover {
+		background: var(--frame-on);
+	}
+	.tool[aria-pressed='true'] {
+		background: var(--frame-pressed);
+		color: var(--frame-pressed-ink);
+	}
+	.tool[aria-pressed='true'] kbd {
+		color: inherit;
+	}
+	.selection {
+		display: flex;
+		flex: 1;
+		align-items: center;
+		min-width: 0;
+		height: 100%;
+		padding: 0 14px;
+		overflow-x: auto;
+	}
+	.view {
+		display: flex;
+		align-items: center;
+		gap: 2px;
+		height: 100%;
+		padding: 0 10px;
+		border-left: 1px solid var(--frame-line);
+	}
+	.percent {
+		min-width: 50px;
+		font-size: var(--size-note);
+		font-variant-numeric: tabular-nums;
+		font-weight: 700;
+		text-align: center;
+		cursor: pointer;
+	}
+	.bar {
+		width: 1px;
+		height: 24px;
+		margin: 0 6px;
+		background: var(--frame-line);
+	}
+	@media (max-width: 700px) {
+		.tool span,
+		.keys {
+			display: none;
+		}
+		.tool {
+			min-width: 40px;
+		}
+	}
+</style>

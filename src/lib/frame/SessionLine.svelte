@@ -1,0 +1,280 @@
+<script lang="ts">
+	/** The top edge: the board and its save state, the run sheet as one line, who is here. */
+	import { countdown } from '$core/session/clock';
+	import { nextStep } from '$core/session/runsheet';
+	import { m } from '$lib/paraglide/messages';
+	import Check from '@lucide/svelte/icons/check';
+	import CloudOff from '@lucide/svelte/icons/cloud-off';
+	import Download from '@lucide/svelte/icons/download';
+	import LoaderCircle from '@lucide/svelte/icons/loader-circle';
+	import UserPlus from '@lucide/svelte/icons/user-plus';
+	import type { Room } from '../room/room.svelte';
+	import Badge from '../ui/Badge.svelte';
+	import { ticking } from '../ui/time.svelte';
+	import { saveWords } from './save-words';
+
+	interface Props {
+		room: Room;
+		oninvite: () => void;
+		onexport: () => void;
+		onstart: (step: string) => void;
+		onrename: (title: string) => void;
+	}
+	const { room, oninvite, onexport, onstart, onrename }: Props = $props();
+
+	const clock = ticking(() => room.now());
+	const running = $derived(room.plan.running);
+	const left = $derived(running && countdown(running, clock.now));
+	const at = $derived(room.plan.steps.findIndex((step) => step.id === running?.step));
+	const next = $derived(nextStep(room.plan));
+	const others = $derived(
+		[...new Map(room.people.map((each) => [each.person, each])).values()].filter(
+			(each) => each.person !== room.info.person.id,
+		),
+	);
+	const SHOWN = 4;
+	let renaming = $state(false);
+	let draft = $state('');
+
+	function startRename(): void {
+		if (!room.leads) return;
+		draft = room.title;
+		renaming = true;
+	}
+	function endRename(): void {
+		if (!renaming) return;
+		renaming = false;
+		const title = draft.trim();
+		if (title !== '' && title !== room.title) onrename(title);
+	}
+	const focus = (node: HTMLInputElement): void => node.select();
+</script>
+
+<header class="session-line" data-testid="session-line">
+	<div class="name">
+		<a class="home" href="/" aria-label={m.to_boards()} title={m.to_boards()}
+			><img src="/icon.svg" alt="" width="26" height="26" /></a
+		>
+		<div class="words">
+			{#if renaming}
+				<input
+					class="rename"
+					aria-label={m.board_title()}
+					bind:value={draft}
+					use:focus
+					maxlength="120"
+					onblur={endRename}
+					onkeydown={(event) => {
+						if (event.key === 'Enter') endRename();
+						else if (event.key === 'Escape') renaming = false;
+					}}
+				/>
+			{:else if room.leads}
+				<button class="title" onclick={startRename} title={m.rename()}>{room.title}</button>
+			{:else}
+				<h1 class="title">{room.title}</h1>
+			{/if}
+			<p class="save {room.save.is}" role="status" data-testid="save-state">
+				{#if room.save.is === 'saved'}<Check size={14} />{:else if room.save.is === 'offline'}<CloudOff
+						size={14}
+					/>{:else}<LoaderCircle size={14} />{/if}
+				{saveWords(room.save)}{#if !room.mayEdit && room.save.is === 'saved'}<span class="role"
+						>{m.role_viewer_hint()}</span
+					>{/if}
+			</p>
+		</div>
+	</div>
+
+	<ol class="steps" aria-label={m.run_sheet()}>
+		{#each room.plan.steps as step, i (step.id)}
+			{@const isRunning = i === at}
+			{@const isPast = room.plan.done || i < at}
+			<li
+				class:running={isRunning}
+				class:past={isPast}
+				style:flex-grow={step.minutes}
+				aria-current={isRunning ? 'step' : undefined}
+			>
+				{#if isRunning && left}<span class="fill" style:width="{left.passed * 100}%"></span>{/if}
+				{#if room.leads && step.id === next?.id}
+					<button class="step" onclick={() => onstart(step.id)} title={m.start_step({ title: step.title })}>
+						<b>{step.title}</b><span>{m.start()} · {m.minutes({ count: step.minutes })}</span>
+					</button>
+				{:else}
+					<div class="step" title={step.title}>
+						<b>{step.title}</b>
+						<span
+							>{#if isRunning && left}<span class="time" data-testid="countdown"
+									>{left.seconds >= 0
+										? m.time_left({ time: left.text, minutes: step.minutes })
+										: m.time_over({ time: left.text.slice(1) })}</span
+								>{:else}{m.minutes({ count: step.minutes })}{/if}</span
+						>
+					</div>
+				{/if}
+			</li>
+		{/each}
+	</ol>
+
+	<div class="people">
+		<ul class="badges" aria-label={m.people_here()}>
+			{#each others.slice(0, SHOWN) as person (person.person)}
+				<li><Badge id={person.person} name={person.name} /></li>
+			{/each}
+			{#if others.length > SHOWN}<li class="more">+{others.length - SHOWN}</li>{/if}
+		</ul>
+		<button class="icon-button" aria-label={m.take_out()} title={m.take_out()} onclick={onexport}
+			><Download size={18} /></button
+		>
+		{#if room.leads}
+			<button class="button main" onclick={oninvite}><UserPlus size={17} />{m.invite()}</button>
+		{/if}
+	</div>
+</header>
+
+<style>
+	.session-line {
+		display: flex;
+		align-items: stretch;
+		height: 52px;
+		border-bottom: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.name {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		width: 234px;
+		flex: none;
+		padding: 0 12px;
+		border-right: 1px solid var(--frame-line);
+	}
+	.home {
+		flex: none;
+	}
+	.words {
+		min-width: 0;
+		flex: 1;
+	}
+	.title {
+		display: block;
+		max-width: 100%;
+		overflow: hidden;
+		font-size: var(--size-base);
+		font-weight: 700;
+		text-align: left;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	button.title {
+		cursor: text;
+	}
+	.rename {
+		width: 100%;
+		padding: 0 4px;
+		border-radius: 4px;
+		background: var(--frame-on);
+		font-size: var(--size-base);
+		font-weight: 700;
+	}
+	.save {
+		display: flex;
+		align-items: center;
+		gap: 5px;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+		white-space: nowrap;
+	}
+	.save.saved {
+		color: var(--frame-good);
+	}
+	.save.offline {
+		color: var(--frame-bad);
+	}
+	.role {
+		color: var(--frame-quiet);
+	}
+	.steps {
+		display: flex;
+		flex: 1;
+		gap: 3px;
+		min-width: 0;
+		padding: 8px 12px;
+	}
+	.steps li {
+		position: relative;
+		min-width: 34px;
+		flex-basis: 0;
+		overflow: hidden;
+		border-radius: 4px;
+		background: var(--frame-raised);
+		color: var(--frame-quiet);
+	}
+	.steps li.past {
+		background: var(--frame-on);
+		color: var(--frame-text);
+	}
+	.steps li.running {
+		min-width: 122px;
+		background: var(--frame-pressed);
+		color: var(--frame-pressed-ink);
+	}
+	.fill {
+		position: absolute;
+		inset: 0 auto 0 0;
+		border-right: 2px solid var(--frame-pressed-ink);
+		background: var(--frame-action);
+	}
+	:global(:root:not(.dark)) .fill {
+		background: #6b4500;
+	}
+	.step {
+		position: relative;
+		display: flex;
+		flex-direction: column;
+		justify-content: center;
+		width: 100%;
+		height: 100%;
+		padding: 0 8px;
+		font-size: var(--size-small);
+		line-height: 1.25;
+		text-align: left;
+	}
+	button.step {
+		box-shadow: inset 0 0 0 1px var(--frame-action);
+		border-radius: 4px;
+		color: var(--frame-text);
+		cursor: pointer;
+	}
+	button.step:hover {
+		background: var(--frame-on);
+	}
+	.step > * {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.time {
+		font-variant-numeric: tabular-nums;
+	}
+	.people {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		padding: 0 14px;
+	}
+	.badges {
+		display: flex;
+		gap: 2px;
+	}
+	.more {
+		display: grid;
+		place-items: center;
+		min-width: 28px;
+		height: 28px;
+		border-radius: 4px;
+		background: var(--frame-on);
+		font-size: var(--size-small);
+		font-weight: 700;
+	}
+</style>

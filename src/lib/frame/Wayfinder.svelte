@@ -1,0 +1,319 @@
+<script lang="ts">
+	/** The left edge: overview, and the board as one searchable tree that is used with the keyboard as well. */
+	import { PIGMENT_COLOURS } from '$core/board/colours';
+	import type { BoardObject } from '$core/board/objects';
+	import { m } from '$lib/paraglide/messages';
+	import ChevronDown from '@lucide/svelte/icons/chevron-down';
+	import ChevronRight from '@lucide/svelte/icons/chevron-right';
+	import Frame from '@lucide/svelte/icons/square-dashed';
+	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
+	import Search from '@lucide/svelte/icons/search';
+	import SheetIcon from '@lucide/svelte/icons/panel-top';
+	import ThemeIcon from '@lucide/svelte/icons/group';
+	import Plus from '@lucide/svelte/icons/plus';
+	import { addSheet } from '$core/board/edits';
+	import { SvelteSet } from 'svelte/reactivity';
+	import type { Board } from '../board/board.svelte';
+	import Overview from './Overview.svelte';
+	import { findOn, lineOf, treeOf, type Branch } from './tree';
+
+	const { board, onfold }: { board: Board; onfold: () => void } = $props();
+
+	/** Rows of one list at most; the search finds the rest. */
+	const MOST = 120;
+	let words = $state('');
+	const open = new SvelteSet<string>();
+	const tree = $derived.by(() => {
+		void board.room.version;
+		return treeOf(board.model, board.sheet);
+	});
+	const found = $derived.by(() => {
+		void board.room.version;
+		return words.trim() === '' ? undefined : findOn(board.model, words, MOST);
+	});
+
+	const labelOf = (object: BoardObject): string => lineOf(object) || m.without_words();
+
+	function toggle(id: string): void {
+		if (!open.delete(id)) open.add(id);
+	}
+
+	/** Arrow keys walk through the rows; Enter goes there, F2 edits, Delete removes, Alt+arrows move. */
+	function onKey(event: KeyboardEvent): void {
+		const list = event.currentTarget as HTMLElement;
+		const rows = [...list.querySelectorAll<HTMLElement>('[data-row]')];
+		const at = rows.indexOf(event.target as HTMLElement);
+		if (at < 0) return;
+		const row = rows[at]!;
+		const id = row.dataset['row']!;
+		const go = (index: number): void => rows[Math.max(0, Math.min(rows.length - 1, index))]?.focus();
+		const isObject = board.model.find(id) !== undefined;
+		if (event.altKey && event.key.startsWith('Arrow') && isObject && board.mayEdit) {
+			const step = 16;
+			board.select([id]);
+			board.nudge(
+				event.key === 'ArrowLeft' ? -step : event.key === 'ArrowRight' ? step : 0,
+				event.key === 'ArrowUp' ? -step : event.key === 'ArrowDown' ? step : 0,
+			);
+		} else if (event.key === 'ArrowDown') go(at + 1);
+		else if (event.key === 'ArrowUp') go(at - 1);
+		else if (event.key === 'Home') go(0);
+		else if (event.key === 'End') go(rows.length - 1);
+		else if (event.key === 'ArrowRight' && row.dataset['branch']) open.add(id);
+		else if (event.key === 'ArrowLeft' && row.dataset['branch']) open.delete(id);
+		else if (event.key === 'F2' && isObject && board.mayEdit) {
+			board.goTo(id);
+			board.startEditing(id);
+		} else if (event.key === 'Delete' && isObject && board.mayEdit) {
+			board.select([id]);
+			board.remove();
+			go(at);
+		} else return;
+		event.preventDefault();
+		event.stopPropagation();
+	}
+
+	function makeSheet(): void {
+		const id = addSheet(
+			board.room.hand,
+			board.model,
+			m.sheet_number({ number: board.model.sheets.length + 1 }),
+		);
+		board.goToSheet(id);
+	}
+</script>
+
+{#snippet row(object: BoardObject, depth: number)}
+	<li role="none">
+		<button
+			class="row"
+			class:selected={board.selection.has(object.id)}
+			style:padding-left="{depth * 16 + 10}px"
+			data-row={object.id}
+			role="treeitem"
+			aria-selected={board.selection.has(object.id)}
+			tabindex="-1"
+			onclick={() => board.goTo(object.id)}
+		>
+			<span
+				class="dot"
+				style:background={object.kind === 'note'
+					? PIGMENT_COLOURS[object.style.pigment].ground
+					: object.kind === 'shape' && object.style.fill !== 'none'
+						? PIGMENT_COLOURS[object.style.fill].ground
+						: 'transparent'}
+			></span>
+			<span class="text">{labelOf(object)}</span>
+			{#if object.kind === 'note' && object.by[1]}<span class="sr-only"
+					>{m.note_by({ name: object.by[1] })}</span
+				>{/if}
+		</button>
+	</li>
+{/snippet}
+
+{#snippet branchRow(branch: Branch)}
+	{@const isOpen = open.has(branch.id)}
+	<li role="none">
+		<div class="pair">
+			<button class="fold" tabindex="-1" aria-hidden="true" onclick={() => toggle(branch.id)}>
+				{#if isOpen}<ChevronDown size={14} />{:else}<ChevronRight size={14} />{/if}
+			</button>
+			<button
+				class="row"
+				class:selected={board.selection.has(branch.id)}
+				data-row={branch.id}
+				data-branch="true"
+				role="treeitem"
+				aria-selected={board.selection.has(branch.id)}
+				aria-expanded={isOpen}
+				tabindex="-1"
+				onclick={() => board.goTo(branch.id)}
+			>
+				{#if branch.object.kind === 'field'}<Frame size={15} />{:else}<ThemeIcon size={15} />{/if}
+				<span class="text">{branch.label || m.without_words()}</span>
+				<span class="count">{branch.children.length}</span>
+			</button>
+		</div>
+		{#if isOpen}
+			<ul role="group">
+				{#each branch.children.slice(0, MOST) as child (child.id)}{@render row(child, 2)}{/each}
+				{#if branch.children.length > MOST}<li class="more">
+						{m.and_more({ count: branch.children.length - MOST })}
+					</li>{/if}
+			</ul>
+		{/if}
+	</li>
+{/snippet}
+
+<nav class="wayfinder" aria-label={m.wayfinder()} data-testid="wayfinder">
+	<Overview {board} />
+	<div class="find">
+		<Search size={15} />
+		<input type="search" placeholder={m.find_on_board()} aria-label={m.find_on_board()} bind:value={words} />
+		<button class="icon-button" aria-label={m.fold_away()} title={m.fold_away()} onclick={onfold}
+			><PanelLeftClose size={16} /></button
+		>
+	</div>
+	{#if found}
+		<h2 class="label">{m.found({ count: found.length })}</h2>
+		<ul
+			class="list"
+			role="tree"
+			aria-label={m.found({ count: found.length })}
+			onkeydown={onKey}
+			tabindex="-1"
+		>
+			{#each found as object (object.id)}{@render row(object, 0)}{/each}
+		</ul>
+		{#if found.length === 0}<p class="quiet none">{m.nothing_found()}</p>{/if}
+	{:else}
+		<div class="head">
+			<h2 class="label">{m.sheets()}</h2>
+			{#if board.mayEdit}<button
+					class="icon-button small"
+					aria-label={m.add_sheet()}
+					title={m.add_sheet()}
+					onclick={makeSheet}><Plus size={15} /></button
+				>{/if}
+		</div>
+		<ul class="list" role="tree" aria-label={m.sheets()} onkeydown={onKey} tabindex="-1">
+			{#each tree as { sheet, count, branches, loose } (sheet.id)}
+				{@const isShown = sheet.id === board.sheet}
+				<li role="none">
+					<button
+						class="row sheet"
+						class:current={isShown}
+						data-row={sheet.id}
+						role="treeitem"
+						aria-selected={isShown}
+						aria-expanded={isShown}
+						tabindex={isShown ? 0 : -1}
+						onclick={() => board.goToSheet(sheet.id)}
+					>
+						<SheetIcon size={16} />
+						<span class="text">{sheet.title}</span>
+						<span class="count">{count}</span>
+					</button>
+					{#if isShown && branches.length + loose.length > 0}
+						<ul role="group">
+							{#each branches as branch (branch.id)}{@render branchRow(branch)}{/each}
+							{#each loose.slice(0, MOST) as object (object.id)}{@render row(object, 1)}{/each}
+							{#if loose.length > MOST}<li class="more">{m.and_more({ count: loose.length - MOST })}</li>{/if}
+						</ul>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	{/if}
+</nav>
+
+<style>
+	.wayfinder {
+		display: flex;
+		flex-direction: column;
+		gap: 10px;
+		width: 216px;
+		height: 100%;
+		min-height: 0;
+		padding: 12px 11px 0;
+		border-right: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.find {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+		padding-left: 9px;
+		border: 1px solid var(--frame-strong-line);
+		border-radius: var(--radius-control);
+	}
+	.find input {
+		width: 100%;
+		min-width: 0;
+		min-height: 30px;
+		background: none;
+		font-size: var(--size-note);
+		outline-offset: 3px;
+	}
+	.find input::placeholder {
+		color: var(--frame-quiet);
+	}
+	.head {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		min-height: 22px;
+	}
+	.icon-button.small {
+		width: 24px;
+		height: 24px;
+	}
+	.list {
+		flex: 1;
+		min-height: 0;
+		padding-bottom: 12px;
+		overflow: auto;
+		font-size: var(--size-note);
+	}
+	.row {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		width: 100%;
+		min-height: 28px;
+		padding: 2px 8px;
+		border-radius: 4px;
+		text-align: left;
+		cursor: pointer;
+	}
+	.row:hover {
+		background: var(--frame-raised);
+	}
+	.row:focus-visible {
+		outline-offset: -2px;
+	}
+	.row.current {
+		background: var(--frame-on);
+	}
+	.row.selected {
+		box-shadow: inset 2px 0 0 var(--frame-accent);
+		background: var(--frame-raised);
+	}
+	.text {
+		flex: 1;
+		min-width: 0;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.count {
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+		font-variant-numeric: tabular-nums;
+	}
+	.dot {
+		width: 9px;
+		height: 7px;
+		flex: none;
+		border-radius: 1px;
+	}
+	.pair {
+		display: flex;
+		align-items: center;
+	}
+	.fold {
+		display: grid;
+		place-items: center;
+		width: 18px;
+		height: 26px;
+		flex: none;
+		color: var(--frame-quiet);
+		cursor: pointer;
+	}
+	.more,
+	.none {
+		padding: 4px 26px;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+</style>

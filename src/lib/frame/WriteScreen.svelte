@@ -1,0 +1,173 @@
+<script lang="ts">
+	/** The whole screen of a phone while a step gathers: the question, one's own notes, the writing line. */
+	import { PIGMENT_COLOURS, type Pigment } from '$core/board/colours';
+	import { countdown } from '$core/session/clock';
+	import { plainText } from '$core/text/rich';
+	import { m } from '$lib/paraglide/messages';
+	import Check from '@lucide/svelte/icons/check';
+	import MapIcon from '@lucide/svelte/icons/map';
+	import type { Room } from '../room/room.svelte';
+	import { ticking } from '../ui/time.svelte';
+	import { saveWords } from './save-words';
+	import WritingLine from './WritingLine.svelte';
+
+	interface Props {
+		room: Room;
+		pigment: Pigment;
+		onpigment: (pigment: Pigment) => void;
+		onboard: () => void;
+	}
+	const { room, pigment, onpigment, onboard }: Props = $props();
+
+	const clock = ticking(() => room.now());
+	const left = $derived(room.plan.running && countdown(room.plan.running, clock.now));
+	const number = $derived(room.plan.steps.findIndex((step) => step.id === room.plan.running?.step) + 1);
+	const own = $derived.by(() => {
+		void room.version;
+		const field = room.gathering?.field;
+		const since = room.plan.running?.startedAt ?? 0;
+		return [...room.model.objects.values()]
+			.filter((object) => object.kind === 'note' && object.by[0] === room.info.person.id)
+			.filter(
+				(note) => note.landing === field || room.model.fieldOf(note)?.id === field || note.made >= since,
+			)
+			.sort((a, b) => b.made - a.made);
+	});
+</script>
+
+<div class="screen">
+	<header>
+		<div class="top">
+			<h1>{room.title}</h1>
+			<p class="save {room.save.is}" role="status" data-testid="save-state">
+				{#if room.save.is === 'saved'}<Check size={14} />{/if}{saveWords(room.save)}
+			</p>
+		</div>
+		{#if left}
+			<div class="progress" aria-hidden="true"><span style:width="{left.passed * 100}%"></span></div>
+			<div class="top">
+				<p class="quiet">
+					{m.step_of({ number, count: room.plan.steps.length, title: room.step?.title ?? '' })}
+				</p>
+				<p class="time" data-testid="countdown">{left.text}</p>
+			</div>
+		{/if}
+	</header>
+	<main>
+		<h2>{room.gathering?.prompt || room.gathering?.title}</h2>
+		{#if own.length === 0}<p class="quiet hint">{m.first_note_hint()}</p>{/if}
+		<ul data-testid="own-notes">
+			{#each own as note (note.id)}
+				{#if note.kind === 'note'}
+					<li
+						style:background={PIGMENT_COLOURS[note.style.pigment].ground}
+						style:color={PIGMENT_COLOURS[note.style.pigment].ink}
+					>
+						{plainText(note.text)}
+					</li>
+				{/if}
+			{/each}
+		</ul>
+	</main>
+	<button class="button board" onclick={onboard}><MapIcon size={16} />{m.board()}</button>
+	<WritingLine {room} {pigment} {onpigment} large />
+</div>
+
+<style>
+	.screen {
+		position: relative;
+		display: flex;
+		flex-direction: column;
+		height: 100dvh;
+		background: #25322e;
+		color: #f2eee3;
+	}
+	header {
+		display: flex;
+		flex-direction: column;
+		gap: 8px;
+		padding: 12px 16px;
+		border-bottom: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+		color: var(--frame-text);
+	}
+	.top {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		gap: 10px;
+	}
+	h1 {
+		overflow: hidden;
+		font-size: var(--size-base);
+		font-weight: 700;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.save {
+		display: flex;
+		flex: none;
+		align-items: center;
+		gap: 5px;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+	.save.saved {
+		color: var(--frame-good);
+	}
+	.save.offline {
+		color: var(--frame-bad);
+	}
+	.progress {
+		height: 8px;
+		overflow: hidden;
+		border-radius: 3px;
+		background: var(--frame-on);
+	}
+	.progress span {
+		display: block;
+		height: 100%;
+		background: var(--frame-action);
+	}
+	.time {
+		font-size: var(--size-large);
+		font-variant-numeric: tabular-nums;
+		font-weight: 700;
+	}
+	main {
+		flex: 1;
+		min-height: 0;
+		padding: 16px;
+		overflow: auto;
+	}
+	h2 {
+		margin-bottom: 12px;
+		color: #ebc56c;
+		font-size: 22px;
+		font-weight: 700;
+		line-height: 1.25;
+	}
+	.hint {
+		color: #a9b5af;
+	}
+	ul {
+		display: flex;
+		flex-direction: column;
+		gap: 10px;
+		padding-bottom: 52px;
+	}
+	li {
+		padding: 18px 14px;
+		border-radius: 3px;
+		box-shadow: 0 2px 0 #0000003d;
+		font-size: var(--size-base);
+		font-weight: 700;
+		overflow-wrap: anywhere;
+	}
+	.board {
+		position: absolute;
+		right: 14px;
+		bottom: calc(122px + env(safe-area-inset-bottom));
+		background: var(--frame-ground);
+	}
+</style>

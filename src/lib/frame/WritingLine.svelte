@@ -1,0 +1,112 @@
+<script lang="ts">
+	/** While a step gathers: type, Enter, the note is on the board; type the next. */
+	import { PIGMENTS, type Pigment } from '$core/board/colours';
+	import { m } from '$lib/paraglide/messages';
+	import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
+	import type { Room } from '../room/room.svelte';
+	import Swatches from '../ui/Swatches.svelte';
+
+	interface Props {
+		room: Room;
+		pigment: Pigment;
+		large?: boolean;
+		onpigment: (pigment: Pigment) => void;
+		onwritten?: (id: string) => void;
+	}
+	const { room, pigment, large = false, onpigment, onwritten }: Props = $props();
+	let text = $state('');
+
+	function add(event: SubmitEvent): void {
+		event.preventDefault();
+		const words = text.trim();
+		if (words === '') return;
+		const id = room.gather(words, pigment);
+		if (!id) return;
+		text = '';
+		onwritten?.(id);
+	}
+	const choose = (name: string): void => {
+		const chosen = PIGMENTS.find((each) => each === name);
+		if (chosen) onpigment(chosen);
+	};
+</script>
+
+<form class="writing" class:large onsubmit={add} data-testid="writing-line">
+	{#if !large && room.gathering}<label class="prompt" for="writing-line-entry"
+			>{room.gathering.prompt || room.gathering.title}</label
+		>{/if}
+	<div class="colours">
+		<Swatches of="pigments" value={pigment} onchoose={choose} label={m.pigment()} size={large ? 30 : 20} />
+	</div>
+	<div class="line">
+		<input
+			id="writing-line-entry"
+			class="paper"
+			bind:value={text}
+			placeholder={m.write_a_note()}
+			aria-label={m.write_a_note()}
+			autocomplete="off"
+			enterkeyhint="send"
+			maxlength="2000"
+		/>
+		<button class="button main" type="submit" disabled={text.trim() === ''}
+			><CornerDownLeft size={17} />{m.add()}</button
+		>
+	</div>
+</form>
+
+<style>
+	.writing {
+		display: flex;
+		align-items: center;
+		gap: 14px;
+		padding: 8px 14px;
+		border-top: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.prompt {
+		flex: 0 1 auto;
+		min-width: 0;
+		max-width: 34%;
+		overflow: hidden;
+		color: var(--frame-accent);
+		font-size: var(--size-note);
+		font-weight: 700;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.line {
+		display: flex;
+		flex: 1;
+		gap: 8px;
+		min-width: 0;
+	}
+	.paper {
+		flex: 1;
+		min-width: 0;
+		min-height: 36px;
+		padding: 4px 12px;
+		border-radius: var(--radius-control);
+		background: #f1ecdf;
+		color: #1d2421;
+		font-size: var(--size-base);
+	}
+	.paper::placeholder {
+		color: #55605b;
+	}
+	.large {
+		flex-direction: column;
+		align-items: stretch;
+		gap: 10px;
+		padding: 12px 14px calc(12px + env(safe-area-inset-bottom));
+		border-top: 3px solid var(--ledge-edge);
+	}
+	.large .paper {
+		min-height: 48px;
+		font-size: var(--size-large);
+	}
+	.large .button {
+		min-height: 48px;
+		font-size: var(--size-base);
+	}
+</style>

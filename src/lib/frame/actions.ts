@@ -1,0 +1,58 @@
+/** What the frame asks of the server, for the board that is open. */
+import { z } from 'zod';
+import { ask, send } from '../ui/api';
+
+const linkSchema = z.object({ id: z.string(), url: z.string(), qr: z.string() });
+export type Invitation = z.infer<typeof linkSchema>;
+const linksSchema = z.array(
+	z.object({ id: z.string(), role: z.string(), createdAt: z.string(), people: z.number() }),
+);
+export type LinkInfo = z.infer<typeof linksSchema>[number];
+
+const proposalSchema = z.object({
+	themes: z.array(z.object({ name: z.string(), noteIds: z.array(z.string()) })),
+	left: z.array(z.string()),
+	doubles: z.array(z.tuple([z.string(), z.string()])),
+	meaning: z.boolean(),
+});
+export type Proposal = z.infer<typeof proposalSchema>;
+
+const boardPath = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
+
+export const startStep = (boardId: string, step: string) =>
+	send('POST', `${boardPath(boardId)}/session`, { do: 'start', step });
+export const addTime = (boardId: string, minutes: number) =>
+	send('POST', `${boardPath(boardId)}/session`, { do: 'add', minutes });
+export const endSession = (boardId: string) => send('POST', `${boardPath(boardId)}/session`, { do: 'end' });
+export const rename = (boardId: string, title: string) => send('PATCH', boardPath(boardId), { title });
+export const remove = (boardId: string) => send('DELETE', boardPath(boardId));
+export const restore = (boardId: string) => send('POST', boardPath(boardId), { do: 'restore' });
+export const invite = (boardId: string, role: 'editor' | 'viewer') =>
+	ask(linkSchema, 'POST', `${boardPath(boardId)}/links`, { role });
+export const links = (boardId: string) => ask(linksSchema, 'GET', `${boardPath(boardId)}/links`);
+export const withdraw = (boardId: string, link: string) =>
+	send('DELETE', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`);
+export const propose = (boardId: string, noteIds: string[]) =>
+	ask(proposalSchema, 'POST', `${boardPath(boardId)}/themes`, { noteIds });
+
+export interface ExportOrder {
+	format: 'png' | 'svg' | 'csv';
+	scale?: number;
+	sheet?: string;
+	ids?: string[];
+}
+
+/** Fetches a file and hands it to the browser's downloads. Returns its name. */
+export async function download(boardId: string, order: ExportOrder): Promise<string> {
+	const response = await send('POST', `${boardPath(boardId)}/export`, order);
+	const name = decodeURIComponent(
+		/filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'board',
+	);
+	const url = URL.createObjectURL(await response.blob());
+	const anchor = document.createElement('a');
+	anchor.href = url;
+	anchor.download = name;
+	anchor.click();
+	setTimeout(() => URL.revokeObjectURL(url), 30_000);
+	return name;
+}

@@ -1,0 +1,321 @@
+/**
+ * A board as one person has it open: the live documents, who else is here, what is saved, and the time.
+ * Nothing here draws; the views read it.
+ */
+import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provider';
+import { BoardModel } from '$core/board/model';
+import { guessLanding } from '$core/board/gather';
+import { addObject, type Hand } from '$core/board/edits';
+import type { Pigment } from '$core/board/colours';
+import { clockOffset, type Exchange } from '$core/session/clock';
+import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
+import { nanoid } from 'nanoid';
+import { IndexeddbPersistence } from 'y-indexeddb';
+import * as Y from 'yjs';
+import { z } from 'zod';
+import { Provider } from './provider';
+
+export type Role = 'owner' | 'editor' | 'viewer';
+
+export interface RoomInfo {
+	boardId: string;
+	title: string;
+	role: Role;
+	person: { id: string; name: string; guest: boolean };
+	/** Tells boards apart that were made anew under the same id, so that what is kept here never mixes. */
+	madeAt: number;
+}
+
+export interface Presence {
+	client: number;
+	person: string;
+	name: string;
+	sheet?: string | undefined;
+	cursor?: [number, number] | null | undefined;
+	editing?: string | null | undefined;
+}
+
+export type SaveState =
+	{ is: 'saved' } | { is: 'saving' } | { is: 'offline'; kept: number } | { is: 'opening' };
+
+const presenceSchema = z.object({
+	person: z.string(),
+	name: z.string(),
+	sheet: z.string().optional(),
+	cursor: z.tuple([z.number(), z.number()]).nullable().optional(),
+	editing: z.string().nullable().optional(),
+});
+
+const LAYERS = ['stage', 'session'] as const;
+type LayerName = (typeof LAYERS)[number];
+
+interface Layer {
+	doc: Y.Doc;
+	provider: Provider;
+	store: IndexeddbPersistence | undefined;
+	unsaved: number;
+}
+
+/** Times between questions for the server's time, ms: a few at once, then now and then. */
+const CLOCK_EVERY = 60_000;
+const CURSOR_EVERY = 60;
+
+export class Room {
+	readonly model: BoardModel;
+	readonly stage: Y.Doc;
+	readonly session: Y.Doc;
+	/** Marks this screen's own edits, for undo. */
+	readonly origin = { own: true };
+	title = $state('');
+	role = $state<Role>('viewer');
+	save = $state.raw<SaveState>({ is: 'opening' });
+	/** Whether the board's content has been read, from the server or from what is kept here. */
+	ready = $state(false);
+	access = $state<'open' | 'ended'>('open');
+	people = $state.raw<Presence[]>([]);
+	plan = $state.raw<SessionState>({ steps: [], running: undefined, done: false });
+	/** Server time minus local time, ms. */
+	offset = $state(0);
+	/** Counts changes of the board, so that lists know when to look again. */
+	version = $state(0);
+
+	private readonly socket: HocuspocusProviderWebsocket;
+	private readonly layers: Record<LayerName, Layer>;
+	private connected = $state(false);
+	private kept = 0;
+	private readonly stops: (() => void)[] = [];
+	private cursorTimer: ReturnType<typeof setTimeout> | undefined;
+	private pendingPresence: Partial<Presence> = {};
+	private versionTimer: number | undefined;
+
+	constructor(readonly info: RoomInfo) {
+		this.title = info.title;
+		this.role = info.role;
+		const url = new URL('/sync', location.href);
+		url.protocol = url.protocol === 'https:' ? 'wss:' : 'ws:';
+		this.socket = new HocuspocusProviderWebsocket({
+			url: url.href,
+			delay: 400,
+			minDelay: 300,
+			maxDelay: 4000,
+			onStatus: ({ status }) => {
+				this.connected = status === WebSocketStatus.Connected;
+				this.judge();
+			},
+		});
+		this.layers = { stage: this.openLayer('stage'), session: this.openLayer('session') };
+		this.stage = this.layers.stage.doc;
+		this.session = this.layers.session.doc;
+		this.model = new BoardModel(this.stage);
+		this.stops.push(this.model.onChange(() => this.bump()));
+		this.followSession();
+		this.followPeople();
+		this.followNetwork();
+		void this.readClock(4);
+		const timer = setInterval(() => void this.readClock(1), CLOCK_EVERY);
+		this.stops.push(() => clearInterval(timer));
+	}
+
+	/** Who edits: handed to every edit in core. */
+	get hand(): Hand {
+		return {
+			doc: this.stage,
+			person: this.info.person,
+			origin: this.origin,
+			now: () => this.now(),
+			newId: () => nanoid(10),
+		};
+	}
+
+	get mayEdit(): boolean {
+		return this.access === 'open' && this.role !== 'viewer';
+	}
+
+	get leads(): boolean {
+		return this.role === 'owner';
+	}
+
+	/** The step that is running, if any. */
+	get step(): Step | undefined {
+		return runningStep(this.plan);
+	}
+
+	/** The running step when it gathers notes into a field that exists. */
+	get gathering(): Step | undefined {
+		void this.version;
+		const step = this.step;
+		return step?.kind === 'gather' && step.field && this.model.find(step.field) ? step : undefined;
+	}
+
+	/** Server time, ms. */
+	now(): number {
+		return Math.round(Date.now() + this.offset);
+	}
+
+	/** Puts a note from the writing line into the field of the running step. Returns its id. */
+	gather(text: string, pigment: Pigment): string | undefined {
+		const field = this.gathering?.field ? this.model.find(this.gathering.field) : undefined;
+		if (!field || !this.mayEdit) return undefined;
+		return addObject(this.hand, this.model, {
+			kind: 'note',
+			sheet: field.sheet,
+			box: guessLanding(this.model, field),
+			style: { form: 'card', pigment },
+			text,
+			landing: field.id,
+		});
+	}
+
+	/** Tells others where this person is; at most a few times a second. */
+	tell(presence: Partial<Pick<Presence, 'sheet' | 'cursor' | 'editing'>>): void {
+		Object.assign(this.pendingPresence, presence);
+		this.cursorTimer ??= setTimeout(() => {
+			this.cursorTimer = undefined;
+			const awareness = this.layers.stage.provider.awareness;
+			if (!awareness) return;
+			awareness.setLocalState({ ...(awareness.getLocalState() ?? this.self()), ...this.pendingPresence });
+			this.pendingPresence = {};
+		}, CURSOR_EVERY);
+	}
+
+	destroy(): void {
+		clearTimeout(this.cursorTimer);
+		if (this.versionTimer !== undefined) cancelAnimationFrame(this.versionTimer);
+		for (const stop of this.stops) stop();
+		this.model.destroy();
+		for (const name of LAYERS) {
+			this.layers[name].provider.destroy();
+			void this.layers[name].store?.destroy();
+		}
+		this.socket.destroy();
+	}
+
+	private self(): Record<string, unknown> {
+		return { person: this.info.person.id, name: this.info.person.name };
+	}
+
+	private openLayer(name: LayerName): Layer {
+		const { boardId, person, madeAt } = this.info;
+		const doc = new Y.Doc();
+		const document = `board/${boardId}/${name}`;
+		let store: IndexeddbPersistence | undefined;
+		if (typeof indexedDB !== 'undefined') {
+			store = new IndexeddbPersistence(`wandtafel/${person.id}/${madeAt}/${document}`, doc);
+			// What was kept from an earlier visit can be shown before the server answers.
+			void store.whenSynced.then(() => {
+				if (name === 'stage' && this.model.sheets.length > 0) this.ready = true;
+			});
+		}
+		const provider = new Provider({
+			name: document,
+			document: doc,
+			websocketProvider: this.socket,
+			token: 'cookie',
+			onSynced: () => {
+				if (name === 'stage') this.ready = true;
+				this.judge();
+			},
+			onUnsyncedChanges: ({ number }) => {
+				const layer = this.layers?.[name];
+				if (layer) layer.unsaved = number;
+				this.judge();
+			},
+			onAuthenticated: () => {
+				this.access = 'open';
+				// Awareness forgets us when the connection drops; say again who we are.
+				if (name === 'stage')
+					this.layers?.stage.provider.awareness?.setLocalState({ ...this.self(), ...this.pendingPresence });
+			},
+			onAuthenticationFailed: () => {
+				this.access = 'ended';
+				this.judge();
+			},
+		});
+		doc.on('update', (_: Uint8Array, origin: unknown) => {
+			if (origin === provider || origin === store) return;
+			this.kept++;
+			this.judge();
+		});
+		provider.attach();
+		return { doc, provider, store, unsaved: 0 };
+	}
+
+	/** Works out what to say about saving. */
+	private judge(): void {
+		if (!this.layers) return;
+		const layers = LAYERS.map((name) => this.layers[name]);
+		// A viewer's connection never counts as saved by the library's reckoning; there is nothing to save.
+		const writable = this.role === 'owner' ? layers : [this.layers.stage];
+		const unsaved = this.role === 'viewer' ? 0 : writable.reduce((sum, layer) => sum + layer.unsaved, 0);
+		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept: this.kept };
+		else if (!this.ready) this.save = { is: 'opening' };
+		else if (unsaved > 0) this.save = { is: 'saving' };
+		else {
+			this.kept = 0;
+			this.save = { is: 'saved' };
+		}
+	}
+
+	private bump(): void {
+		this.versionTimer ??= requestAnimationFrame(() => {
+			this.versionTimer = undefined;
+			this.version++;
+		});
+	}
+
+	private followSession(): void {
+		const map = this.session.getMap('session');
+		const read = (): void => {
+			this.plan = readSession(this.session);
+			const title = map.get('title');
+			if (typeof title === 'string' && title !== '') this.title = title;
+		};
+		map.observe(read);
+		read();
+	}
+
+	private followPeople(): void {
+		const awareness = this.layers.stage.provider.awareness!;
+		awareness.setLocalState(this.self());
+		const read = (): void => {
+			const people: Presence[] = [];
+			for (const [client, state] of awareness.getStates()) {
+				if (client === this.stage.clientID) continue;
+				const parsed = presenceSchema.safeParse(state);
+				if (parsed.success) people.push({ client, ...parsed.data });
+			}
+			this.people = people;
+		};
+		awareness.on('change', read);
+		this.stops.push(() => awareness.off('change', read));
+	}
+
+	private followNetwork(): void {
+		const judge = (): void => this.judge();
+		const again = (): void => {
+			if (!this.connected) void this.socket.connect();
+			this.judge();
+		};
+		addEventListener('online', again);
+		addEventListener('offline', judge);
+		this.stops.push(() => {
+			removeEventListener('online', again);
+			removeEventListener('offline', judge);
+		});
+	}
+
+	private async readClock(times: number): Promise<void> {
+		const exchanges: Exchange[] = [];
+		for (let i = 0; i < times; i++) {
+			try {
+				const sent = Date.now();
+				const response = await fetch('/api/time', { cache: 'no-store' });
+				const { now } = z.object({ now: z.number() }).parse(await response.json());
+				exchanges.push({ sent, server: now, received: Date.now() });
+			} catch {
+				return;
+			}
+		}
+		this.offset = clockOffset(exchanges);
+	}
+}

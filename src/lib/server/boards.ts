@@ -1,0 +1,120 @@
+/** Boards and who belongs to them. Every function checks the rights of the person who asks. */
+import { m } from '$lib/paraglide/messages';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { nanoid } from 'nanoid';
+import { database, schema } from './db';
+import type { Role } from './db/schema';
+
+const { boards, memberships, people } = schema;
+
+/** Something that was refused; the message can be shown to people. */
+export class Refused extends Error {
+	override name = 'Refused';
+	constructor(
+		message: string,
+		readonly status: 403 | 404 | 409 | 410 = 403,
+	) {
+		super(message);
+	}
+}
+
+export interface Membership {
+	role: Role;
+	linkId: string | null;
+}
+
+/** The person's part in a board that is not deleted, or undefined. */
+export async function membershipOf(boardId: string, personId: string): Promise<Membership | undefined> {
+	const { db } = database();
+	const [found] = await db
+		.select({ role: memberships.role, linkId: memberships.linkId })
+		.from(memberships)
+		.innerJoin(boards, eq(boards.id, memberships.boardId))
+		.where(
+			and(eq(memberships.boardId, boardId), eq(memberships.personId, personId), isNull(boards.deletedAt)),
+		);
+	return found;
+}
+
+/** Like `membershipOf`, but throws Refused when the person may not enter or lacks the role. */
+export async function requireRole(boardId: string, personId: string, ...roles: Role[]): Promise<Membership> {
+	const membership = await membershipOf(boardId, personId);
+	if (!membership) throw new Refused(m.board_no_access(), 404);
+	if (roles.length > 0 && !roles.includes(membership.role)) throw new Refused(m.error_owner_only());
+	return membership;
+}
+
+export interface BoardRow {
+	id: string;
+	title: string;
+	role: Role;
+	changedAt: Date;
+	owner: string;
+}
+
+/** Boards that a person can enter, last changed first. */
+export async function boardsOf(personId: string): Promise<BoardRow[]> {
+	const { db } = database();
+	const owner = db
+		.select({ boardId: memberships.boardId, name: people.name })
+		.from(memberships)
+		.innerJoin(people, eq(people.id, memberships.personId))
+		.where(eq(memberships.role, 'owner'))
+		.as('owner');
+	return db
+		.select({
+			id: boards.id,
+			title: boards.title,
+			role: memberships.role,
+			changedAt: boards.changedAt,
+			owner: sql<string>`coalesce(${owner.name}, '')`,
+		})
+		.from(memberships)
+		.innerJoin(boards, eq(boards.id, memberships.boardId))
+		.leftJoin(owner, eq(owner.boardId, boards.id))
+		.where(and(eq(memberships.personId, personId), isNull(boards.deletedAt)))
+		.orderBy(desc(boards.changedAt));
+}
+
+/** Makes a board owned by `personId` and returns its id. Its documents are written by the caller. */
+export async function createBoard(personId: string, title: string, id = nanoid(14)): Promise<string> {
+	await database().db.transaction(async (tx) => {
+		await tx.insert(boards).values({ id, title });
+		await tx.insert(memberships).values({ boardId: id, personId, role: 'owner' });
+	});
+	return id;
+}
+
+export async function renameBoard(boardId: string, personId: string, title: string): Promise<void> {
+	await requireRole(boardId, personId, 'owner');
+	await database().db.update(boards).set({ title }).where(eq(boards.id, boardId));
+}
+
+/** Deletes a board for everybody; it can be restored by its owner. */
+export async function deleteBoard(boardId: string, personId: string): Promise<void> {
+	await requireRole(boardId, personId, 'owner');
+	await database().db.update(boards).set({ deletedAt: new Date() }).where(eq(boards.id, boardId));
+}
+
+export async function restoreBoard(boardId: string, personId: string): Promise<void> {
+	const { db } = database();
+	const [own] = await db
+		.select({ role: memberships.role })
+		.from(memberships)
+		.where(and(eq(memberships.boardId, boardId), eq(memberships.personId, personId)));
+	if (own?.role !== 'owner') throw new Refused(m.error_owner_restore());
+	await db.update(boards).set({ deletedAt: null }).where(eq(boards.id, boardId));
+}
+
+export async function boardTitle(boardId: string): Promise<string | undefined> {
+	const [found] = await database()
+		.db.select({ title: boards.title })
+		.from(boards)
+		.where(eq(boards.id, boardId));
+	return found?.title;
+}
+
+/** Notes that a board was changed just now. */
+export async function touchBoard(boardId: string): Promise<void> {
+	await database().db.update(boards).set({ changedAt: new Date() }).where(eq(boards.id, boardId));
+}

@@ -1,0 +1,23 @@
+/** The connection to PostgreSQL. */
+import { drizzle, type PostgresJsDatabase } from 'drizzle-orm/postgres-js';
+import postgres from 'postgres';
+import { once } from '../once';
+import { readSettings } from '../settings';
+import * as schema from './schema';
+
+export type Database = PostgresJsDatabase<typeof schema>;
+
+/** Opens a pool of its own, for scripts and tests; close it with `sql.end()`. */
+export function connect(url: string, most = 10): { sql: postgres.Sql; db: Database } {
+	const sql = postgres(url, { max: most, onnotice: () => {}, idle_timeout: 60, connect_timeout: 10 });
+	return { sql, db: drizzle(sql, { schema }) };
+}
+
+/** The server's own pool. */
+export const database = (): { sql: postgres.Sql; db: Database } =>
+	once('database', () => {
+		const settings = readSettings(process.env);
+		return connect(settings.DATABASE_URL, settings.WANDTAFEL_DB_CONNECTIONS);
+	});
+
+export { schema };

@@ -1,0 +1,178 @@
+/**
+ * Tables. `people`, `sessions`, `accounts` and `verifications` are those that the sign-in library works on;
+ * guests are people without an account. What is edited together lives in `updates` and `snapshots`.
+ */
+import {
+	bigint,
+	bigserial,
+	boolean,
+	customType,
+	index,
+	pgEnum,
+	pgTable,
+	primaryKey,
+	text,
+	timestamp,
+	uniqueIndex,
+} from 'drizzle-orm/pg-core';
+
+const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
+const instant = (name: string) => timestamp(name, { withTimezone: true });
+
+export const role = pgEnum('role', ['owner', 'editor', 'viewer']);
+export type Role = (typeof role.enumValues)[number];
+
+export const people = pgTable('people', {
+	id: text('id').primaryKey(),
+	name: text('name').notNull(),
+	email: text('email').notNull().unique(),
+	emailVerified: boolean('email_verified').notNull().default(false),
+	image: text('image'),
+	isAnonymous: boolean('is_anonymous').default(false),
+	createdAt: instant('created_at').notNull().defaultNow(),
+	updatedAt: instant('updated_at').notNull().defaultNow(),
+});
+
+export const sessions = pgTable(
+	'sessions',
+	{
+		id: text('id').primaryKey(),
+		token: text('token').notNull().unique(),
+		userId: text('person_id')
+			.notNull()
+			.references(() => people.id, { onDelete: 'cascade' }),
+		expiresAt: instant('expires_at').notNull(),
+		ipAddress: text('ip_address'),
+		userAgent: text('user_agent'),
+		createdAt: instant('created_at').notNull().defaultNow(),
+		updatedAt: instant('updated_at').notNull().defaultNow(),
+	},
+	(table) => [index('sessions_by_person').on(table.userId)],
+);
+
+export const accounts = pgTable(
+	'accounts',
+	{
+		id: text('id').primaryKey(),
+		accountId: text('account_id').notNull(),
+		providerId: text('provider_id').notNull(),
+		userId: text('person_id')
+			.notNull()
+			.references(() => people.id, { onDelete: 'cascade' }),
+		accessToken: text('access_token'),
+		refreshToken: text('refresh_token'),
+		idToken: text('id_token'),
+		accessTokenExpiresAt: instant('access_token_expires_at'),
+		refreshTokenExpiresAt: instant('refresh_token_expires_at'),
+		scope: text('scope'),
+		password: text('password'),
+		createdAt: instant('created_at').notNull().defaultNow(),
+		updatedAt: instant('updated_at').notNull().defaultNow(),
+	},
+	(table) => [index('accounts_by_person').on(table.userId)],
+);
+
+export const verifications = pgTable('verifications', {
+	id: text('id').primaryKey(),
+	identifier: text('identifier').notNull(),
+	value: text('value').notNull(),
+	expiresAt: instant('expires_at').notNull(),
+	createdAt: instant('created_at').notNull().defaultNow(),
+	updatedAt: instant('updated_at').notNull().defaultNow(),
+});
+
+export const boards = pgTable(
+	'boards',
+	{
+		id: text('id').primaryKey(),
+		title: text('title').notNull(),
+		createdAt: instant('created_at').notNull().defaultNow(),
+		changedAt: instant('changed_at').notNull().defaultNow(),
+		/** Set while the board is deleted and can still be brought back. */
+		deletedAt: instant('deleted_at'),
+	},
+	(table) => [index('boards_by_change').on(table.changedAt)],
+);
+
+export const memberships = pgTable(
+	'memberships',
+	{
+		boardId: text('board_id')
+			.notNull()
+			.references(() => boards.id, { onDelete: 'cascade' }),
+		personId: text('person_id')
+			.notNull()
+			.references(() => people.id, { onDelete: 'cascade' }),
+		role: role('role').notNull(),
+		/** The link through which the person came in; withdrawing it ends the membership. */
+		linkId: text('link_id').references(() => joinLinks.id),
+		joinedAt: instant('joined_at').notNull().defaultNow(),
+	},
+	(table) => [
+		primaryKey({ columns: [table.boardId, table.personId] }),
+		index('memberships_by_person').on(table.personId),
+		index('memberships_by_link').on(table.linkId),
+	],
+);
+
+export const joinLinks = pgTable(
+	'join_links',
+	{
+		id: text('id').primaryKey(),
+		boardId: text('board_id')
+			.notNull()
+			.references(() => boards.id, { onDelete: 'cascade' }),
+		/** SHA-256 of the token; the token itself is known only to those who have the link. */
+		tokenHash: text('token_hash').notNull(),
+		role: role('role').notNull(),
+		createdBy: text('created_by')
+			.notNull()
+			.references(() => people.id),
+		createdAt: instant('created_at').notNull().defaultNow(),
+		withdrawnAt: instant('withdrawn_at'),
+	},
+	(table) => [
+		uniqueIndex('join_links_by_token').on(table.tokenHash),
+		index('join_links_by_board').on(table.boardId),
+	],
+);
+
+/** Every edit, in the order in which it was committed, with who made it and when. */
+export const updates = pgTable(
+	'updates',
+	{
+		id: bigserial('id', { mode: 'number' }).primaryKey(),
+		boardId: text('board_id')
+			.notNull()
+			.references(() => boards.id, { onDelete: 'cascade' }),
+		document: text('document').notNull(),
+		/** Null for edits that the server made. */
+		personId: text('person_id').references(() => people.id, { onDelete: 'set null' }),
+		at: instant('at').notNull().defaultNow(),
+		data: bytes('data').notNull(),
+	},
+	(table) => [index('updates_by_document').on(table.document, table.id)],
+);
+
+/** The state of a document after its updates up to `upTo`, so that loading need not replay them all. */
+export const snapshots = pgTable('snapshots', {
+	document: text('document').primaryKey(),
+	boardId: text('board_id')
+		.notNull()
+		.references(() => boards.id, { onDelete: 'cascade' }),
+	upTo: bigint('up_to', { mode: 'number' }).notNull(),
+	at: instant('at').notNull().defaultNow(),
+	data: bytes('data').notNull(),
+});
+
+/** Sentence vectors by text, so that no text is encoded twice. 32-bit floats, little-endian. */
+export const vectors = pgTable(
+	'vectors',
+	{
+		encoder: text('encoder').notNull(),
+		textHash: text('text_hash').notNull(),
+		data: bytes('data').notNull(),
+		at: instant('at').notNull().defaultNow(),
+	},
+	(table) => [primaryKey({ columns: [table.encoder, table.textHash] })],
+);

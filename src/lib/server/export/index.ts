@@ -1,0 +1,110 @@
+/** Pictures and data of a board, from the same primitives as the screen. */
+import { m } from '$lib/paraglide/messages';
+import { renderAsync } from '@resvg/resvg-js';
+import type { BoardModel } from '$core/board/model';
+import type { BoardObject } from '$core/board/objects';
+import { pictureOf } from '$core/board/scene';
+import { csvOf } from '$core/formats/csv';
+import { svgOf } from '$core/formats/svg';
+import type { Face } from '$core/text/fonts';
+import { Refused } from '../boards';
+import { fontCss, outline, serverMeasure } from './fonts';
+
+export const FORMATS = ['png', 'svg', 'csv'] as const;
+export type Format = (typeof FORMATS)[number];
+
+export interface ExportRequest {
+	format: Format;
+	title: string;
+	/** The sheet to show; data of all sheets is given when left out. */
+	sheet?: string | undefined;
+	/** Only these objects, where given. */
+	ids?: readonly string[] | undefined;
+	/** Pixels a board unit, for PNG. */
+	scale?: number | undefined;
+}
+
+export interface ExportFile {
+	name: string;
+	type: string;
+	body: Uint8Array;
+}
+
+/** Longest side of a PNG, pixels. */
+export const LARGEST_PNG = 16_000;
+
+/** A file name that every system takes, from a board's title. */
+export function fileName(title: string, format: Format): string {
+	const safe = title
+		.normalize('NFC')
+		// eslint-disable-next-line no-control-regex
+		.replace(/[\u0000-\u001F<>:"/\\|?*]+/g, ' ')
+		.replace(/\s+/g, ' ')
+		.replace(/^[. ]+|[. ]+$/g, '')
+		.slice(0, 80);
+	return `${safe || 'Board'}.${format}`;
+}
+
+const facesUsed = (items: readonly { items: readonly { type: string; face?: Face }[] }[]): Face[] => {
+	const faces = new Map<string, Face>();
+	for (const drawing of items) {
+		for (const item of drawing.items) if (item.face) faces.set(JSON.stringify(item.face), item.face);
+	}
+	return [...faces.values()];
+};
+
+function chosen(model: BoardModel, request: ExportRequest): BoardObject[] {
+	if (request.ids) {
+		const ids = new Set(request.ids);
+		return [...model.objects.values()].filter((object) => ids.has(object.id));
+	}
+	return request.sheet === undefined ? [...model.objects.values()] : model.onSheet(request.sheet);
+}
+
+/** Makes a file. Throws Refused, in words for people, when there is nothing to show or it is too large. */
+export async function exportBoard(model: BoardModel, request: ExportRequest): Promise<ExportFile> {
+	const name = fileName(request.title, request.format);
+	if (request.format === 'csv') {
+		return { name, type: 'text/csv; charset=utf-8', body: Buffer.from(csvOf(model, chosen(model, request))) };
+	}
+	const sheet = model.sheets.find((each) => each.id === request.sheet) ?? model.sheets[0];
+	const objects = chosen(model, { ...request, sheet: sheet?.id }).filter(
+		(object) => object.sheet === sheet?.id,
+	);
+	const picture = sheet && pictureOf(model, objects, sheet.surface, serverMeasure);
+	if (!picture) throw new Refused(m.export_nothing(), 409);
+	const { view, ground, drawings } = picture;
+	if (request.format === 'svg') {
+		const svg = svgOf(drawings, {
+			view,
+			ground,
+			title: request.title,
+			fontCss: fontCss(facesUsed(drawings)),
+		});
+		return { name, type: 'image/svg+xml', body: Buffer.from(svg) };
+	}
+	const scale = request.scale ?? 1;
+	if (Math.max(view.w, view.h) * scale > LARGEST_PNG) {
+		throw new Refused(m.export_too_large({ pixels: LARGEST_PNG }), 409);
+	}
+	const svg = svgOf(drawings, { view, ground, title: request.title, outline, scale });
+	const image = await renderAsync(svg, { font: { loadSystemFonts: false } });
+	return { name, type: 'image/png', body: image.asPng() };
+}
+
+/** A small picture of a sheet for lists of boards: everything, without its text's details. */
+export function thumbnail(model: BoardModel): string | undefined {
+	const sheet = model.sheets[0];
+	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), sheet.surface, serverMeasure, 60);
+	if (!picture) return undefined;
+	const coarse = picture.drawings.map((drawing) => ({
+		...drawing,
+		items: drawing.items.filter((item) => item.type !== 'text' && !item.fine),
+	}));
+	return svgOf(coarse, {
+		view: picture.view,
+		ground: picture.ground,
+		title: '',
+		scale: 300 / picture.view.w,
+	});
+}

@@ -1,0 +1,26 @@
+/** Rate limits, kept in memory: each process of the server guards itself. */
+import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
+import { once } from './once';
+
+const limiter = (name: string, points: number, seconds: number) =>
+	once(`limit ${name}`, () => new RateLimiterMemory({ points, duration: seconds }));
+
+const LIMITS = {
+	/** Tries to sign in, by address. */
+	signIn: () => limiter('signIn', 20, 300),
+	/** New guests and accounts, by address: a whole class joins from one. */
+	join: () => limiter('join', 300, 300),
+	/** Exports and theme proposals, by person. */
+	heavy: () => limiter('heavy', 60, 60),
+};
+
+/** Counts one use; false when there were too many. */
+export async function allow(kind: keyof typeof LIMITS, key: string): Promise<boolean> {
+	try {
+		await LIMITS[kind]().consume(key);
+		return true;
+	} catch (reason) {
+		if (reason instanceof RateLimiterRes) return false;
+		throw reason;
+	}
+}

@@ -1,0 +1,231 @@
+/**
+ * The live documents of this process. Saved means committed: an update is applied, passed on and
+ * acknowledged only after it stands in the log.
+ */
+import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
+import { BoardModel } from '$core/board/model';
+import * as Y from 'yjs';
+import type { Person } from '../auth';
+import { membershipOf, touchBoard } from '../boards';
+import { database } from '../db';
+import type { Role } from '../db/schema';
+import { log } from '../log';
+import { once } from '../once';
+import { readyNotes } from '../themes/service';
+import { CLOSE, updateIn, type Gate } from './gate';
+import { watchLandings } from './landing';
+import { documentName, parseName, type Layer } from './names';
+import { loadInto, snapshot } from './store';
+import { UpdateLog } from './update-log';
+
+/** What a connection carries along. */
+export interface Context {
+	person: Person;
+	gate: Gate;
+	role?: Role;
+	linkId?: string | null;
+	boardId?: string;
+}
+
+interface Open {
+	model: BoardModel;
+	stop: () => void;
+}
+
+/** Marks changes that the server made, so that they are not taken for a client's. */
+const SERVER = 'server';
+/** An update without content: nothing to save. */
+const isEmptyUpdate = (update: Uint8Array): boolean =>
+	update.length === 2 && update[0] === 0 && update[1] === 0;
+
+const mayWrite = (layer: Layer, role: Role): boolean =>
+	layer === 'stage' ? role !== 'viewer' : role === 'owner';
+
+class LiveDocuments {
+	readonly log = new UpdateLog(database().db);
+	private readonly open = new Map<string, Open>();
+	readonly hub: Hocuspocus;
+
+	constructor() {
+		this.hub = new Hocuspocus({
+			name: 'wandtafel',
+			quiet: true,
+			timeout: 30_000,
+			debounce: 2000,
+			maxDebounce: 10_000,
+			onAuthenticate: async ({ documentName: name, context, connectionConfig }) => {
+				const { person, gate } = context as Context;
+				const parsed = parseName(name);
+				const membership = parsed && (await membershipOf(parsed.boardId, person.id));
+				if (!parsed || !membership) throw Object.assign(new Error(''), { reason: 'no-access' });
+				connectionConfig.readOnly = !mayWrite(parsed.layer, membership.role);
+				gate.admit();
+				return { role: membership.role, linkId: membership.linkId, boardId: parsed.boardId };
+			},
+			onLoadDocument: async ({ document, documentName: name }) => {
+				await this.log.settled(name);
+				await loadInto(database().db, name, document);
+			},
+			afterLoadDocument: async ({ document, documentName: name }) => {
+				if (parseName(name)?.layer === 'stage') this.watch(name, document);
+			},
+			beforeHandleMessage: async ({ connection, documentName: name, update, context }) => {
+				await this.save(connection, name, update, context as Context);
+			},
+			connected: async ({ connection, documentName: name }) => {
+				// The document may have been unloaded while this connection was being set up.
+				if (this.hub.documents.get(name) !== connection.document) {
+					connection.webSocket.close(CLOSE.failed, 'open again');
+				}
+			},
+			beforeUnloadDocument: async ({ documentName: name }) => {
+				await this.log.settled(name);
+			},
+			afterUnloadDocument: async ({ documentName: name }) => {
+				this.unwatch(name);
+			},
+			onStoreDocument: async ({ documentName: name }) => {
+				const parsed = parseName(name);
+				if (!parsed) return;
+				// What goes wrong here must not end the process; the log has everything.
+				try {
+					await touchBoard(parsed.boardId);
+					await snapshot(database().db, parsed.boardId, name);
+				} catch (error) {
+					log.error({ err: error, document: name }, 'no snapshot was made');
+				}
+			},
+		});
+	}
+
+	/** Commits what a message brings; the message is handled only when this resolves. */
+	private async save(
+		connection: Connection,
+		name: string,
+		frame: Uint8Array,
+		context: Context,
+	): Promise<void> {
+		let update: Uint8Array | undefined;
+		try {
+			update = updateIn(frame);
+			if (update) Y.decodeUpdate(update);
+		} catch {
+			connection.webSocket.close(CLOSE.malformed, 'malformed update');
+			throw Object.assign(new Error(''), { code: CLOSE.malformed, reason: 'malformed update' });
+		}
+		// A read-only connection's update is dropped by the library; it must not reach the log either.
+		if (!update || connection.readOnly || isEmptyUpdate(update)) return;
+		try {
+			await this.log.append({
+				boardId: context.boardId!,
+				document: name,
+				personId: context.person.id,
+				data: update,
+			});
+		} catch {
+			// The client recovers from a closed websocket, and from nothing less.
+			connection.webSocket.close(CLOSE.failed, 'not saved');
+			throw Object.assign(new Error(''), { code: CLOSE.failed, reason: 'not saved' });
+		}
+	}
+
+	private watch(name: string, document: Document): void {
+		this.unwatch(name);
+		const { boardId } = parseName(name)!;
+		const model = new BoardModel(document);
+		const stops = [
+			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
+			readyNotes(model),
+		];
+		this.open.set(name, {
+			model,
+			stop: () => {
+				stops.forEach((stop) => stop());
+				model.destroy();
+			},
+		});
+	}
+
+	private unwatch(name: string): void {
+		this.open.get(name)?.stop();
+		this.open.delete(name);
+	}
+
+	/**
+	 * Edits a document on the server's own account. What the work changes is passed on at once and
+	 * committed before this resolves. If it cannot be committed, everybody is cut off and the document is
+	 * loaded anew, so that memory never stays ahead of the log.
+	 */
+	async edit<T>(
+		boardId: string,
+		layer: Layer,
+		work: (doc: Y.Doc) => T,
+		personId: string | null = null,
+	): Promise<T> {
+		const name = documentName(boardId, layer);
+		return this.pinned(name, async (doc) => {
+			const changes: Uint8Array[] = [];
+			const collect = (update: Uint8Array, _: unknown, __: unknown, transaction: Y.Transaction): void => {
+				if (transaction.local) changes.push(update);
+			};
+			doc.on('update', collect);
+			let result: T;
+			try {
+				result = doc.transact(() => work(doc), SERVER) as T;
+			} finally {
+				doc.off('update', collect);
+			}
+			if (changes.length === 0) return result;
+			try {
+				await this.log.append({ boardId, document: name, personId, data: Y.mergeUpdates(changes) });
+			} catch (error) {
+				doc.getConnections().forEach((connection) => connection.webSocket.close(CLOSE.failed, 'not saved'));
+				throw error;
+			}
+			return result;
+		});
+	}
+
+	/** Works with a document that stays loaded meanwhile; it is unloaded afterwards if nobody else has it open. */
+	private async pinned<T>(name: string, work: (doc: Document) => T | Promise<T>): Promise<T> {
+		let doc: Document;
+		do {
+			doc = await this.hub.createDocument(name, {}, 'server', { isAuthenticated: true, readOnly: false }, {});
+			doc.addDirectConnection();
+			// It may have been unloaded between the two lines above; then the next round loads it anew.
+		} while (this.hub.documents.get(name) !== doc);
+		try {
+			return await work(doc);
+		} finally {
+			doc.removeDirectConnection();
+			void this.hub.unloadDocument(doc);
+		}
+	}
+
+	/** Reads a board's stage as it is now, with everything that is saved. */
+	async read<T>(boardId: string, work: (model: BoardModel) => T | Promise<T>): Promise<T> {
+		const name = documentName(boardId, 'stage');
+		return this.pinned(name, (doc) => work(this.open.get(name)?.model ?? new BoardModel(doc)));
+	}
+
+	/** Ends the connections to a board that `which` picks, at once. */
+	cutOff(boardId: string, which: (context: Context) => boolean): void {
+		for (const [name, document] of this.hub.documents) {
+			if (parseName(name)?.boardId !== boardId) continue;
+			for (const connection of document.getConnections()) {
+				if (which(connection.context as Context))
+					connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+			}
+		}
+	}
+
+	/** Ends all connections and waits until everything is written. */
+	async close(): Promise<void> {
+		for (const document of this.hub.documents.values()) {
+			document.getConnections().forEach((connection) => connection.webSocket.close(1001, 'server stops'));
+		}
+		await this.log.drain();
+	}
+}
+
+export const live = (): LiveDocuments => once('live-documents', () => new LiveDocuments());

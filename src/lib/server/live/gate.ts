@@ -1,0 +1,149 @@
+/**
+ * The gate at the websocket: every frame passes it before the sync library sees it. It lets through only
+ * the kinds of message that a client has a use for, caps what may queue up before somebody is known, and
+ * sees to it that people can only say about themselves where they are.
+ *
+ * Frame: document name (string), kind (varUint), then what belongs to the kind; see lib0/encoding.
+ */
+import * as decoding from 'lib0/decoding';
+import * as encoding from 'lib0/encoding';
+import type { WebSocket } from 'ws';
+import { z } from 'zod';
+import type { Person } from '../auth';
+import { parseName } from './names';
+
+/** Kinds of message, as the sync library numbers them. */
+const KIND = { sync: 0, awareness: 1, auth: 2, queryAwareness: 3, syncReply: 4, close: 7 } as const;
+const ALLOWED = new Set<number>(Object.values(KIND));
+
+/** Largest frame, bytes: a large paste fits, a flood does not. */
+export const LARGEST_FRAME = 8 * 1024 * 1024;
+const LARGEST_STATE = 2048;
+const QUEUE = { frames: 40, bytes: 2 * 1024 * 1024 };
+/** Awareness messages a second, and how many may come at once. */
+const RATE = { perSecond: 40, burst: 80 };
+
+const stateSchema = z
+	.object({
+		person: z.string().max(64),
+		name: z.string().max(80),
+		sheet: z.string().max(64).optional(),
+		cursor: z.tuple([z.number(), z.number()]).nullable().optional(),
+		editing: z.string().max(64).nullable().optional(),
+	})
+	.strict();
+export type PresenceState = z.infer<typeof stateSchema>;
+
+export const CLOSE = { malformed: 1003, policy: 1008, failed: 1011, withdrawn: 4403 } as const;
+
+export interface Gate {
+	/** Called when a document was opened for this person: the cap on what queues up ends. */
+	admit(): void;
+}
+
+/** Puts the gate in front of a socket's message listeners. */
+export function guard(socket: WebSocket, person: Person): Gate {
+	let admitted = false;
+	let queued = { frames: 0, bytes: 0 };
+	let tokens = RATE.burst;
+	let refilled = Date.now();
+	const clients = new Set<number>();
+	const pass = socket.emit.bind(socket) as (event: string, ...args: unknown[]) => boolean;
+
+	const mayTell = (): boolean => {
+		const now = Date.now();
+		tokens = Math.min(RATE.burst, tokens + ((now - refilled) * RATE.perSecond) / 1000);
+		refilled = now;
+		if (tokens < 1) return false;
+		tokens--;
+		return true;
+	};
+
+	/** The frame to hand on, or undefined to drop it. Throws when it is malformed. */
+	const check = (frame: Uint8Array): Uint8Array | undefined => {
+		const decoder = decoding.createDecoder(frame);
+		const name = decoding.readVarString(decoder);
+		if (!parseName(name)) throw new Error('unknown document');
+		const kind = decoding.readVarUint(decoder);
+		if (!ALLOWED.has(kind)) throw new Error(`message of kind ${kind}`);
+		if (!admitted) {
+			queued = { frames: queued.frames + 1, bytes: queued.bytes + frame.length };
+			if (queued.frames > QUEUE.frames || queued.bytes > QUEUE.bytes)
+				throw new Error('too much before opening');
+		}
+		if (kind !== KIND.awareness) return frame;
+		if (!mayTell()) return undefined;
+		return ownStates(name, decoding.readVarUint8Array(decoder), person, clients);
+	};
+
+	socket.emit = ((event: string, ...args: unknown[]): boolean => {
+		if (event !== 'message') return pass(event, ...args);
+		try {
+			const frame = check(args[0] as Uint8Array);
+			return frame === undefined ? true : pass(event, frame, ...args.slice(1));
+		} catch {
+			socket.close(CLOSE.malformed, 'malformed message');
+			return true;
+		}
+	}) as WebSocket['emit'];
+
+	return {
+		admit() {
+			admitted = true;
+		},
+	};
+}
+
+/** The awareness message with only what the person says about themselves, or undefined if that is nothing. */
+export function ownStates(
+	name: string,
+	payload: Uint8Array,
+	person: Person,
+	clients: Set<number>,
+): Uint8Array | undefined {
+	const decoder = decoding.createDecoder(payload);
+	const length = decoding.readVarUint(decoder);
+	if (length > 500) throw new Error('too many states');
+	const kept: { client: number; clock: number; state: string }[] = [];
+	for (let i = 0; i < length; i++) {
+		const client = decoding.readVarUint(decoder);
+		const clock = decoding.readVarUint(decoder);
+		const state = decoding.readVarString(decoder);
+		if (state === 'null') {
+			if (clients.has(client)) kept.push({ client, clock, state });
+			continue;
+		}
+		if (state.length > LARGEST_STATE) throw new Error('state too large');
+		const parsed = stateSchema.safeParse(JSON.parse(state));
+		if (!parsed.success || parsed.data.person !== person.id || parsed.data.name !== person.name) continue;
+		if (clients.size > 8 && !clients.has(client)) continue;
+		clients.add(client);
+		kept.push({ client, clock, state });
+	}
+	if (kept.length === 0) return undefined;
+	const states = encoding.createEncoder();
+	encoding.writeVarUint(states, kept.length);
+	for (const { client, clock, state } of kept) {
+		encoding.writeVarUint(states, client);
+		encoding.writeVarUint(states, clock);
+		encoding.writeVarString(states, state);
+	}
+	const frame = encoding.createEncoder();
+	encoding.writeVarString(frame, name);
+	encoding.writeVarUint(frame, KIND.awareness);
+	encoding.writeVarUint8Array(frame, encoding.toUint8Array(states));
+	return Buffer.from(encoding.toUint8Array(frame));
+}
+
+/** The update that a sync message carries, or undefined if it only asks. Throws when it is malformed. */
+export function updateIn(frame: Uint8Array): Uint8Array | undefined {
+	const decoder = decoding.createDecoder(frame);
+	decoding.readVarString(decoder);
+	const kind = decoding.readVarUint(decoder);
+	if (kind !== KIND.sync && kind !== KIND.syncReply) return undefined;
+	const step = decoding.readVarUint(decoder);
+	const payload = decoding.readVarUint8Array(decoder);
+	if (step === 0) return undefined;
+	if (step !== 1 && step !== 2) throw new Error('unknown step of the sync protocol');
+	return payload;
+}

@@ -1,0 +1,43 @@
+/** Settles notes from the writing line as they arrive; the places are computed in core. */
+import { objectsOf } from '$core/board/document';
+import { settle } from '$core/board/gather';
+import type { BoardModel } from '$core/board/model';
+import type * as Y from 'yjs';
+import { log } from '../log';
+
+type Edit = (work: (doc: Y.Doc, origin: unknown) => void) => Promise<unknown>;
+
+/** Notes that arrive within this time are settled together, ms. */
+const WINDOW = 12;
+
+/** Watches a board for notes that wait for a place; returns the way to stop. */
+export function watchLandings(model: BoardModel, edit: Edit): () => void {
+	const waiting = new Set<string>();
+	let timer: NodeJS.Timeout | undefined;
+
+	const run = (): void => {
+		timer = undefined;
+		const notes = [...waiting].flatMap((id) => model.find(id) ?? []).filter((note) => note.landing);
+		waiting.clear();
+		if (notes.length === 0) return;
+		edit((doc) => {
+			const { boxes, fields } = settle(model, notes);
+			const objects = objectsOf(doc);
+			for (const [id, box] of boxes) {
+				objects.get(id)?.set('box', box);
+				objects.get(id)?.delete('landing');
+			}
+			for (const [id, box] of fields) objects.get(id)?.set('box', box);
+		}).catch((error: unknown) => log.error({ err: error }, 'notes could not be placed'));
+	};
+	const note = (ids: Iterable<string>): void => {
+		for (const id of ids) if (model.find(id)?.landing) waiting.add(id);
+		if (waiting.size > 0) timer ??= setTimeout(run, WINDOW);
+	};
+	note(model.objects.keys());
+	const stop = model.onChange(({ changed }) => note(changed));
+	return () => {
+		stop();
+		clearTimeout(timer);
+	};
+}

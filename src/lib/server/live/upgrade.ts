@@ -1,0 +1,58 @@
+/** Takes over websocket connections to /sync: only people with a session, only from our own pages. */
+import type { IncomingMessage } from 'node:http';
+import type { Duplex } from 'node:stream';
+import { WebSocketServer } from 'ws';
+import { personFrom } from '../auth';
+import { log } from '../log';
+import { once } from '../once';
+import { CLOSE, guard, LARGEST_FRAME } from './gate';
+import { live } from './documents';
+
+const sockets = (): WebSocketServer =>
+	once('sockets', () => new WebSocketServer({ noServer: true, maxPayload: LARGEST_FRAME }));
+
+/** Without an opened document within this time the connection ends, ms. */
+const PATIENCE = 20_000;
+
+const refuse = (socket: Duplex, status: string): void => {
+	socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
+};
+
+/** Whether the request comes from a page of ours: same host, or the configured origin. */
+function isOwnOrigin(request: IncomingMessage): boolean {
+	const { origin, host } = request.headers;
+	if (!origin) return false;
+	try {
+		const url = new URL(origin);
+		return url.host === host || url.origin === process.env['ORIGIN'];
+	} catch {
+		return false;
+	}
+}
+
+export async function handleUpgrade(request: IncomingMessage, socket: Duplex, head: Buffer): Promise<void> {
+	socket.on('error', () => socket.destroy());
+	try {
+		if (!isOwnOrigin(request)) return refuse(socket, '403 Forbidden');
+		const person = await personFrom(new Headers({ cookie: request.headers.cookie ?? '' }));
+		if (!person) return refuse(socket, '401 Unauthorized');
+		sockets().handleUpgrade(request, socket, head, (ws) => {
+			ws.on('error', () => ws.terminate());
+			const gate = guard(ws, person);
+			const timer = setTimeout(() => ws.close(CLOSE.policy, 'no document opened'), PATIENCE);
+			ws.once('close', () => clearTimeout(timer));
+			live().hub.handleConnection(ws, request, {
+				person,
+				gate: {
+					admit() {
+						clearTimeout(timer);
+						gate.admit();
+					},
+				},
+			});
+		});
+	} catch (error) {
+		log.error({ err: error }, 'a connection could not be opened');
+		refuse(socket, '503 Service Unavailable');
+	}
+}

@@ -1,0 +1,76 @@
+<script lang="ts">
+	/** A dialog with a title, in the frame's colours. */
+	import { m } from '$lib/paraglide/messages';
+	import X from '@lucide/svelte/icons/x';
+	import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
+	import type { Snippet } from 'svelte';
+
+	interface Props {
+		open: boolean;
+		title: string;
+		onclose: () => void;
+		children: Snippet;
+		wide?: boolean;
+	}
+	const { open, title, onclose, children, wide = false }: Props = $props();
+</script>
+
+{#if open}
+	<Dialog {open} onOpenChange={(details) => !details.open && onclose()}>
+		<Portal>
+			<Dialog.Backdrop class="sheet-back" />
+			<Dialog.Positioner class="sheet-place">
+				<Dialog.Content class="sheet {wide ? 'wide' : ''}">
+					<header>
+						<Dialog.Title class="sheet-title">{title}</Dialog.Title>
+						<Dialog.CloseTrigger class="icon-button" aria-label={m.close()}
+							><X size={18} /></Dialog.CloseTrigger
+						>
+					</header>
+					{@render children()}
+				</Dialog.Content>
+			</Dialog.Positioner>
+		</Portal>
+	</Dialog>
+{/if}
+
+<style>
+	:global(.sheet-back) {
+		position: fixed;
+		inset: 0;
+		z-index: 40;
+		background: #0b100ecc;
+	}
+	:global(.sheet-place) {
+		position: fixed;
+		inset: 0;
+		z-index: 41;
+		display: grid;
+		place-items: center;
+		padding: 16px;
+	}
+	:global(.sheet) {
+		width: min(440px, 100%);
+		max-height: calc(100vh - 32px);
+		overflow: auto;
+		padding: 18px 22px 22px;
+		border: 1px solid var(--frame-line);
+		border-top: 3px solid var(--ledge-edge);
+		border-radius: var(--radius-field);
+		background: var(--frame-ground);
+		color: var(--frame-text);
+	}
+	:global(.sheet.wide) {
+		width: min(680px, 100%);
+	}
+	:global(.sheet header) {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		margin-bottom: 12px;
+	}
+	:global(.sheet-title) {
+		font-size: var(--size-large);
+		font-weight: 700;
+	}
+</style>

@@ -1,0 +1,29 @@
+import { m } from '$lib/paraglide/messages';
+import { boardTitle, Refused, requireRole } from '$lib/server/boards';
+import { exportBoard, FORMATS } from '$lib/server/export';
+import { body, route } from '$lib/server/http';
+import { allow } from '$lib/server/limits';
+import { live } from '$lib/server/live/documents';
+import { z } from 'zod';
+
+const schema = z.object({
+	format: z.enum(FORMATS),
+	scale: z.number().min(0.1).max(8).optional(),
+	sheet: z.string().max(64).optional(),
+	ids: z.array(z.string().max(64)).max(100_000).optional(),
+});
+
+export const POST = route(async (event, person) => {
+	const order = await body(event, schema);
+	const id = event.params['id']!;
+	await requireRole(id, person.id);
+	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
+	const title = (await boardTitle(id)) ?? '';
+	const file = await live().read(id, (model) => exportBoard(model, { ...order, title }));
+	return new Response(file.body as BodyInit, {
+		headers: {
+			'content-type': file.type,
+			'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`,
+		},
+	});
+});

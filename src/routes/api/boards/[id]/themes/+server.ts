@@ -1,0 +1,32 @@
+import { m } from '$lib/paraglide/messages';
+import { json } from '@sveltejs/kit';
+import { plainText } from '$core/text/rich';
+import { Refused, requireRole } from '$lib/server/boards';
+import { body, route } from '$lib/server/http';
+import { allow } from '$lib/server/limits';
+import { live } from '$lib/server/live/documents';
+import { MOST_NOTES, proposeThemes } from '$lib/server/themes/service';
+import { z } from 'zod';
+
+const schema = z.object({
+	noteIds: z
+		.array(z.string().max(64))
+		.min(2, 'pick at least two notes')
+		.max(MOST_NOTES, `at most ${MOST_NOTES} notes at once`),
+	count: z.number().int().min(1).max(50).optional(),
+});
+
+/** Proposes themes for notes of the board; nothing on the board is changed. */
+export const POST = route(async (event, person) => {
+	const { noteIds, count } = await body(event, schema);
+	const id = event.params['id']!;
+	await requireRole(id, person.id, 'owner', 'editor');
+	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
+	const notes = await live().read(id, (model) =>
+		[...new Set(noteIds)]
+			.flatMap((noteId) => model.find(noteId) ?? [])
+			.filter((object) => object.kind === 'note')
+			.map((note) => ({ id: note.id, text: plainText(note.text) })),
+	);
+	return json(await proposeThemes(notes, count));
+});

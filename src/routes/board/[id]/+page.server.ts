@@ -1,0 +1,24 @@
+import { error, redirect } from '@sveltejs/kit';
+import { eq } from 'drizzle-orm';
+import { membershipOf } from '$lib/server/boards';
+import { database, schema } from '$lib/server/db';
+import { m } from '$lib/paraglide/messages';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, locals }) => {
+	const { person } = locals;
+	if (!person) redirect(303, '/sign-in');
+	const membership = await membershipOf(params.id, person.id);
+	if (!membership) error(404, m.board_no_access());
+	const [board] = await database()
+		.db.select({ title: schema.boards.title, createdAt: schema.boards.createdAt })
+		.from(schema.boards)
+		.where(eq(schema.boards.id, params.id));
+	return {
+		boardId: params.id,
+		title: board!.title,
+		role: membership.role,
+		person,
+		madeAt: board!.createdAt.getTime(),
+	};
+};

@@ -1,0 +1,82 @@
+<script lang="ts">
+	import type { Pigment } from '$core/board/colours';
+	import { PIGMENTS } from '$core/board/colours';
+	import { m } from '$lib/paraglide/messages';
+	import { Room } from '$lib/room/room.svelte';
+	import { onMount, untrack } from 'svelte';
+	import type { PageProps } from './$types';
+
+	const { data }: PageProps = $props();
+	const room = untrack(() => new Room(data));
+	let wantsBoard = $state(false);
+	let isPhone = $state(false);
+	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
+
+	onMount(() => {
+		const query = matchMedia('(max-width: 640px)');
+		const read = (): void => void (isPhone = query.matches);
+		read();
+		query.addEventListener('change', read);
+		return () => {
+			query.removeEventListener('change', read);
+			room.destroy();
+		};
+	});
+
+	/** On a phone, while a step gathers, writing is the whole screen. */
+	const writes = $derived(isPhone && !room.leads && room.gathering !== undefined && room.mayEdit);
+	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
+	const writeScreen = () => import('$lib/frame/WriteScreen.svelte');
+	const boardView = () =>
+		Promise.all([
+			import('$lib/frame/BoardView.svelte'),
+			import('$lib/board/measure').then(({ loadFaces }) => loadFaces()),
+		]);
+</script>
+
+<svelte:head><title>{room.title} · {m.app_name()}</title></svelte:head>
+
+{#if room.access === 'ended'}
+	<main class="over">
+		<h1>{m.access_ended()}</h1>
+		<p class="quiet">{m.access_ended_more()}</p>
+		<a class="button" href="/">{m.to_boards()}</a>
+	</main>
+{:else if !room.ready}
+	<main class="over">
+		<p class="quiet" role="status">{room.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
+	</main>
+{:else if writes && !wantsBoard}
+	{#await writeScreen() then { default: WriteScreen }}
+		<WriteScreen
+			{room}
+			{pigment}
+			onpigment={(chosen) => (pigment = chosen)}
+			onboard={() => (wantsBoard = true)}
+		/>
+	{/await}
+{:else}
+	{#await boardView() then [{ default: BoardView }]}
+		<BoardView
+			{room}
+			{pigment}
+			onpigment={(chosen) => (pigment = chosen)}
+			onwrite={writes ? () => (wantsBoard = false) : undefined}
+		/>
+	{/await}
+{/if}
+
+<style>
+	.over {
+		display: grid;
+		place-content: center;
+		justify-items: start;
+		gap: 12px;
+		min-height: 100dvh;
+		padding: 24px;
+	}
+	h1 {
+		font-size: var(--size-title);
+		font-weight: 700;
+	}
+</style>

@@ -1,0 +1,27 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { m } from '$lib/paraglide/messages';
+	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import type { PageProps } from './$types';
+
+	const { data, form }: PageProps = $props();
+</script>
+
+<EntryPage title={data.title} text={data.role === 'viewer' ? m.join_hint_viewer() : m.join_hint()}>
+	<form method="POST" use:enhance>
+		<!-- svelte-ignore a11y_autofocus -->
+		<label
+			>{m.your_name()}<input
+				class="entry"
+				name="name"
+				autocomplete="nickname"
+				required
+				maxlength="40"
+				autofocus
+				value={form?.name ?? data.name}
+			/></label
+		>
+		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
+		<button class="button main">{m.go_in()}</button>
+	</form>
+</EntryPage>

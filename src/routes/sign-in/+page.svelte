@@ -1,0 +1,35 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { m } from '$lib/paraglide/messages';
+	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import type { PageProps } from './$types';
+
+	const { form }: PageProps = $props();
+</script>
+
+<EntryPage title={m.sign_in()} text={m.sign_in_hint()}>
+	<form method="POST" use:enhance>
+		<label
+			>{m.email()}<input
+				class="entry"
+				type="email"
+				name="email"
+				autocomplete="email"
+				required
+				value={form?.email ?? ''}
+			/></label
+		>
+		<label
+			>{m.password()}<input
+				class="entry"
+				type="password"
+				name="password"
+				autocomplete="current-password"
+				required
+			/></label
+		>
+		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
+		<button class="button main">{m.sign_in()}</button>
+	</form>
+	<p class="other">{m.no_account()} <a href="/sign-up">{m.sign_up()}</a></p>
+</EntryPage>

@@ -1,0 +1,48 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { m } from '$lib/paraglide/messages';
+	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import type { PageProps } from './$types';
+
+	const { form }: PageProps = $props();
+</script>
+
+<EntryPage title={m.sign_up()} text={m.sign_up_hint()}>
+	<form method="POST" use:enhance>
+		<label
+			>{m.your_name()}<input
+				class="entry"
+				name="name"
+				autocomplete="name"
+				required
+				maxlength="80"
+				value={form?.name ?? ''}
+			/></label
+		>
+		<label
+			>{m.email()}<input
+				class="entry"
+				type="email"
+				name="email"
+				autocomplete="email"
+				required
+				value={form?.email ?? ''}
+			/></label
+		>
+		<label
+			>{m.password()}<input
+				class="entry"
+				type="password"
+				name="password"
+				autocomplete="new-password"
+				required
+				minlength="10"
+				maxlength="200"
+			/></label
+		>
+		<p class="quiet">{m.password_hint()}</p>
+		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
+		<button class="button main">{m.sign_up()}</button>
+	</form>
+	<p class="other">{m.have_account()} <a href="/sign-in">{m.sign_in()}</a></p>
+</EntryPage>

@@ -1,0 +1,28 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+/** Unit tests stand beside their code; server tests need a running PostgreSQL and a build. */
+export default defineConfig({
+	resolve: { alias: { $core: at('./src/core'), $lib: at('./src/lib') } },
+	test: {
+		projects: [
+			{
+				extends: true,
+				test: { name: 'unit', include: ['src/**/*.test.ts'], environment: 'node' },
+			},
+			{
+				extends: true,
+				test: {
+					name: 'server',
+					include: ['tests/server/**/*.test.ts'],
+					environment: 'node',
+					testTimeout: 60_000,
+					hookTimeout: 120_000,
+					fileParallelism: false,
+				},
+			},
+		],
+	},
+});
