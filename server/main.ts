@@ -13,7 +13,10 @@ interface Entry {
 
 async function main(): Promise<void> {
 	const settings = readSettings(process.env);
+	// `--check` only looks at the settings.
+	if (process.argv.includes('--check')) return;
 	if (!settings.ORIGIN) {
+		delete process.env['ORIGIN'];
 		// Without a proxy in front, the address is what the browser asked for.
 		process.env['PROTOCOL_HEADER'] = 'x-wandtafel-protocol';
 		process.env['HOST_HEADER'] = 'host';

@@ -109,7 +109,10 @@ function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string)
 		const field = model.find(fields[key]) as BoardObject;
 		const room = roomOfField(field);
 		const taken: Box[] = [];
-		const specs = DEMO_NOTES.filter((note) => note.field === key).map((note) => {
+		const own = DEMO_NOTES.filter((note) => note.field === key);
+		// What is sorted into themes below leaves the field; what stays comes first, so that no gaps are left.
+		const staying = (note: DemoNote): boolean => key !== 'worked' || !(note.about in SORTED);
+		const specs = [...own.filter(staying), ...own.filter((note) => !staying(note))].map((note) => {
 			const place = freePlace({ room, size: NOTE_SIZES.card, taken, gap: 14 });
 			taken.push({ ...NOTE_SIZES.card, x: place.x, y: place.y });
 			return noteSpec(ids, sheet, note.by, note.text, place.x, place.y);
@@ -120,16 +123,17 @@ function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string)
 	return fields;
 }
 
+const SORTED: Partial<Record<Topic, string>> = {
+	word: 'Word of mouth',
+	team: 'Working together',
+	queue: 'Friendly waiting',
+};
+
 /** What worked has been sorted into themes already; the others wait for the step that sorts. */
 function sortWorked(hand: Hand, model: BoardModel, field: string): void {
-	const names: Partial<Record<Topic, string>> = {
-		word: 'Word of mouth',
-		team: 'Working together',
-		queue: 'Friendly waiting',
-	};
 	const notes = model.contentsOf(model.find(field)!).map((id) => model.find(id)!);
 	const topicOf = new Map(DEMO_NOTES.map((note) => [note.text, note.about]));
-	const themes = Object.entries(names).map(([topic, name]) => ({
+	const themes = Object.entries(SORTED).map(([topic, name]) => ({
 		name,
 		noteIds: notes
 			.filter((note) => topicOf.get(note.text[0]?.[0]?.text ?? '') === topic)

@@ -39,13 +39,11 @@ function wordsWithoutWeight(language: Language): ReadonlySet<string> {
 	return set;
 }
 
+const WORD = /\p{L}[\p{L}\p{M}’'-]*/gu;
+
 /** Words in lower case, accents kept; digits and signs are left out. */
 export const wordsIn = (text: string): string[] =>
-	text
-		.toLowerCase()
-		.normalize('NFC')
-		.replace(/[’']s\b/g, '')
-		.match(/\p{L}[\p{L}\p{M}’'-]*/gu) ?? [];
+	(text.toLowerCase().normalize('NFC').match(WORD) ?? []).map((word) => word.replace(/[’']s$/, ''));
 
 /** The language whose function words are met most often; English when none is met. */
 export function languageOf(text: string): { language: Language; hits: number; lead: number } {
@@ -75,6 +73,8 @@ export interface Word {
 	/** As written, in lower case. */
 	form: string;
 	stem: string;
+	/** Words between this one and the next that carry no weight, as written: "queue (at the) door". */
+	gap: string;
 }
 
 const stemmerOf = new Map<Language, { stem(word: string): string }>();
@@ -84,7 +84,11 @@ export function contentWords(text: string, language: Language): Word[] {
 	let stemmer = stemmerOf.get(language);
 	if (!stemmer) stemmerOf.set(language, (stemmer = stemmers.newStemmer(LANGUAGES[language].stemmer)));
 	const empty = wordsWithoutWeight(language);
-	return wordsIn(text)
-		.filter((form) => form.length > 1 && !empty.has(form))
-		.map((form) => ({ form, stem: stemmer.stem(form) }));
+	const words: Word[] = [];
+	for (const form of wordsIn(text)) {
+		const last = words.at(-1);
+		if (form.length > 1 && !empty.has(form)) words.push({ form, stem: stemmer.stem(form), gap: '' });
+		else if (last) last.gap += ` ${form}`;
+	}
+	return words;
 }

@@ -19,8 +19,9 @@ function termsIn(words: readonly Word[]): Map<string, { form: string; length: nu
 	words.forEach((word, i) => {
 		terms.set(word.stem, { form: word.form, length: 1 });
 		const next = words[i + 1];
-		if (next && next.stem !== word.stem) {
-			terms.set(`${word.stem} ${next.stem}`, { form: `${word.form} ${next.form}`, length: 2 });
+		// Words far apart do not make a name together.
+		if (next && next.stem !== word.stem && word.gap.length <= 8) {
+			terms.set(`${word.stem} ${next.stem}`, { form: `${word.form}${word.gap} ${next.form}`, length: 2 });
 		}
 	});
 	return terms;

@@ -60,11 +60,9 @@
 		const started = room.plan.running?.startedAt;
 		if (!step || !started || !room.ready) return;
 		const key = `${step.id} ${started}`;
-		const isFirst = lastStep === undefined;
 		if (key === lastStep) return;
 		lastStep = key;
 		untrack(() => {
-			if (isFirst && step.sheet === board.sheet) return;
 			if (step.field && board.model.find(step.field)) {
 				board.goTo(step.field);
 				board.select([]);

@@ -5,7 +5,7 @@
 	import PenTool from '@lucide/svelte/icons/pen-tool';
 	import type { Board } from '../board/board.svelte';
 	import { messageOf } from '../ui/api';
-	import Sheet from '../ui/Sheet.svelte';
+	import Dialog from '../ui/Dialog.svelte';
 	import { toaster } from '../ui/toaster';
 	import { download, type ExportOrder } from './actions';
 
@@ -77,7 +77,7 @@
 	}
 </script>
 
-<Sheet {open} {onclose} title={m.take_out_title()}>
+<Dialog {open} {onclose} title={m.take_out_title()}>
 	{#if chosen > 0}
 		<label class="only"
 			><input type="checkbox" bind:checked={only} /> {m.export_only_selected({ count: chosen })}</label
@@ -97,7 +97,7 @@
 			{m.export_offline()}
 		</p>{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
-</Sheet>
+</Dialog>
 
 <style>
 	.only {

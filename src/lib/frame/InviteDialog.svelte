@@ -3,7 +3,7 @@
 	import Copy from '@lucide/svelte/icons/copy';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';
-	import Sheet from '../ui/Sheet.svelte';
+	import Dialog from '../ui/Dialog.svelte';
 	import { toaster } from '../ui/toaster';
 	import { invite, links, withdraw, type Invitation, type LinkInfo } from './actions';
 
@@ -55,7 +55,7 @@
 	const ROLES = { editor: () => m.role_editor(), viewer: () => m.role_viewer() };
 </script>
 
-<Sheet {open} {onclose} title={m.invite_title({ title: room.title })}>
+<Dialog {open} {onclose} title={m.invite_title({ title: room.title })}>
 	<p class="quiet">{m.invite_hint()}</p>
 	<fieldset>
 		<legend class="label">{m.invite_role()}</legend>
@@ -105,7 +105,7 @@
 			{/each}
 		</ul>
 	{/if}
-</Sheet>
+</Dialog>
 
 <style>
 	p {

@@ -2,7 +2,7 @@
 	/** The list of keys, made from the table of commands. */
 	import { m } from '$lib/paraglide/messages';
 	import { COMMANDS, shownKey } from '../board/commands';
-	import Sheet from '../ui/Sheet.svelte';
+	import Dialog from '../ui/Dialog.svelte';
 
 	const { open, onclose }: { open: boolean; onclose: () => void } = $props();
 	const mac = navigator.platform.startsWith('Mac');
@@ -24,7 +24,7 @@
 	]);
 </script>
 
-<Sheet {open} {onclose} title={m.keys()} wide>
+<Dialog {open} {onclose} title={m.keys()} wide>
 	<dl>
 		{#each [...rows.map(([label, keys]) => [label, keys.join('  ')]), ...hands] as [label, keys] (label)}
 			<div>
@@ -33,7 +33,7 @@
 			</div>
 		{/each}
 	</dl>
-</Sheet>
+</Dialog>
 
 <style>
 	dl {

@@ -297,6 +297,9 @@
 		flex: none;
 		border-radius: 1px;
 	}
+	.pair .row {
+		min-width: 0;
+	}
 	.pair {
 		display: flex;
 		align-items: center;

@@ -3,7 +3,7 @@ import type { Drawing, Primitive } from '$core/board/drawing';
 import { cssFont } from '../measure';
 
 /** Text smaller than this on the screen becomes bars, and below this zoom fine things are left out. */
-const BARS_BELOW = 4;
+const BARS_BELOW = 3.2;
 const COARSE_BELOW = 0.1;
 
 /** How much to show at a scale: pixels a board unit. */

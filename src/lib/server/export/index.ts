@@ -6,7 +6,7 @@ import type { BoardObject } from '$core/board/objects';
 import { pictureOf } from '$core/board/scene';
 import { csvOf } from '$core/formats/csv';
 import { svgOf } from '$core/formats/svg';
-import type { Face } from '$core/text/fonts';
+import { roughMeasure, type Face } from '$core/text/fonts';
 import { Refused } from '../boards';
 import { fontCss, outline, serverMeasure } from './fonts';
 
@@ -95,7 +95,7 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 /** A small picture of a sheet for lists of boards: everything, without its text's details. */
 export function thumbnail(model: BoardModel): string | undefined {
 	const sheet = model.sheets[0];
-	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), sheet.surface, serverMeasure, 60);
+	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), sheet.surface, roughMeasure, 60);
 	if (!picture) return undefined;
 	const coarse = picture.drawings.map((drawing) => ({
 		...drawing,

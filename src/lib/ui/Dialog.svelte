@@ -2,7 +2,7 @@
 	/** A dialog with a title, in the frame's colours. */
 	import { m } from '$lib/paraglide/messages';
 	import X from '@lucide/svelte/icons/x';
-	import { Dialog, Portal } from '@skeletonlabs/skeleton-svelte';
+	import { Dialog as Base, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';
 
 	interface Props {
@@ -16,32 +16,30 @@
 </script>
 
 {#if open}
-	<Dialog {open} onOpenChange={(details) => !details.open && onclose()}>
+	<Base {open} onOpenChange={(details) => !details.open && onclose()}>
 		<Portal>
-			<Dialog.Backdrop class="sheet-back" />
-			<Dialog.Positioner class="sheet-place">
-				<Dialog.Content class="sheet {wide ? 'wide' : ''}">
+			<Base.Backdrop class="dialog-back" />
+			<Base.Positioner class="dialog-place">
+				<Base.Content class="dialog {wide ? 'wide' : ''}">
 					<header>
-						<Dialog.Title class="sheet-title">{title}</Dialog.Title>
-						<Dialog.CloseTrigger class="icon-button" aria-label={m.close()}
-							><X size={18} /></Dialog.CloseTrigger
-						>
+						<Base.Title class="dialog-title">{title}</Base.Title>
+						<Base.CloseTrigger class="icon-button" aria-label={m.close()}><X size={18} /></Base.CloseTrigger>
 					</header>
 					{@render children()}
-				</Dialog.Content>
-			</Dialog.Positioner>
+				</Base.Content>
+			</Base.Positioner>
 		</Portal>
-	</Dialog>
+	</Base>
 {/if}
 
 <style>
-	:global(.sheet-back) {
+	:global(.dialog-back) {
 		position: fixed;
 		inset: 0;
 		z-index: 40;
 		background: #0b100ecc;
 	}
-	:global(.sheet-place) {
+	:global(.dialog-place) {
 		position: fixed;
 		inset: 0;
 		z-index: 41;
@@ -49,7 +47,7 @@
 		place-items: center;
 		padding: 16px;
 	}
-	:global(.sheet) {
+	:global(.dialog) {
 		width: min(440px, 100%);
 		max-height: calc(100vh - 32px);
 		overflow: auto;
@@ -60,16 +58,16 @@
 		background: var(--frame-ground);
 		color: var(--frame-text);
 	}
-	:global(.sheet.wide) {
+	:global(.dialog.wide) {
 		width: min(680px, 100%);
 	}
-	:global(.sheet header) {
+	:global(.dialog header) {
 		display: flex;
 		align-items: center;
 		justify-content: space-between;
 		margin-bottom: 12px;
 	}
-	:global(.sheet-title) {
+	:global(.dialog-title) {
 		font-size: var(--size-large);
 		font-weight: 700;
 	}

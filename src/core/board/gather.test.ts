@@ -1,0 +1,67 @@
+import { describe, expect, it } from 'vitest';
+import * as Y from 'yjs';
+import { overlaps, type Box } from '../geometry/box';
+import { objectsOf } from './document';
+import { addObject, addObjects, type Hand } from './edits';
+import { guessLanding, roomOfField, settle } from './gather';
+import { BoardModel } from './model';
+import { fieldAt, noteAt, testBoard } from './testing';
+
+const asBox = ([x, y, w, h]: readonly number[]): Box => ({ x: x!, y: y!, w: w!, h: h! });
+
+describe('notes from the writing line', () => {
+	it('never lie on each other when thirty people press Enter at once', () => {
+		const { doc, model, hand, sheet } = testBoard();
+		const field = addObject(hand, model, fieldAt(sheet, 0, 0, 760, 500));
+		addObjects(hand, model, [noteAt(sheet, 40, 80, 'was here')]);
+		// Thirty screens that have not heard of each other make the same guess.
+		const updates: Uint8Array[] = [];
+		for (let i = 0; i < 30; i++) {
+			const screen = new Y.Doc();
+			Y.applyUpdate(screen, Y.encodeStateAsUpdate(doc));
+			const own = new BoardModel(screen);
+			const writer: Hand = { ...hand, doc: screen, newId: () => `w${i}`, now: () => 5000 + i };
+			addObject(writer, own, {
+				...noteAt(sheet, 0, 0, `note ${i}`),
+				box: guessLanding(own, own.find(field)!),
+				landing: field,
+			});
+			updates.push(Y.encodeStateAsUpdate(screen));
+		}
+		for (const update of updates) Y.applyUpdate(doc, update);
+		const waiting = [...model.objects.values()].filter((object) => object.landing);
+		expect(waiting).toHaveLength(30);
+		expect(new Set(waiting.map((note) => note.box.join())).size).toBe(1);
+
+		const { boxes, fields } = settle(model, waiting);
+		const all = [...boxes.values()].map(asBox);
+		for (const [i, a] of all.entries()) {
+			for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+			expect(overlaps(a, { x: 40, y: 80, w: 160, h: 96 })).toBe(false);
+		}
+		// Who wrote first lands first, and the field grows to hold them all.
+		const order = waiting.sort((a, b) => a.made - b.made).map((note) => boxes.get(note.id)!);
+		const places = order.map(([x, y]) => y * 10_000 + x);
+		expect(places).toEqual([...places].sort((a, b) => a - b));
+		const grown = asBox(fields.get(field)!);
+		expect(grown.h).toBeGreaterThan(500);
+		for (const box of all) expect(box.y + box.h).toBeLessThan(grown.y + grown.h);
+	});
+
+	it('stay where they are when their field is gone, and are settled only once', () => {
+		const { doc, model, hand, sheet } = testBoard();
+		const note = addObject(hand, model, { ...noteAt(sheet, 500, 600), landing: 'no-such-field' });
+		const { boxes } = settle(model, [model.find(note)!]);
+		expect(boxes.get(note)).toEqual([500, 600, 160, 96, 0]);
+		objectsOf(doc).get(note)!.delete('landing');
+		expect(model.find(note)!.landing).toBeUndefined();
+	});
+
+	it('land below the title of the field', () => {
+		const { model, hand, sheet } = testBoard();
+		const field = model.find(addObject(hand, model, fieldAt(sheet, 100, 100)))!;
+		const [x, y] = guessLanding(model, field);
+		expect({ x, y }).toEqual({ x: roomOfField(field).x, y: roomOfField(field).y });
+		expect(y).toBeGreaterThan(140);
+	});
+});

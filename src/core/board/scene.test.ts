@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import { roughMeasure } from '../text/fonts';
+import {
+	CHALKS,
+	chalkOn,
+	contrast,
+	pigmentOf,
+	PIGMENT_COLOURS,
+	PIGMENTS,
+	SURFACE_COLOURS,
+	SURFACES,
+} from './colours';
+import type { Primitive } from './drawing';
+import { addObject, addObjects, setText } from './edits';
+import { drawingOf, hits, leastSize, neededHeight, settingOf } from './kinds';
+import { NOTE_FORMS, SHAPES } from './objects';
+import { inPaintOrder, pictureOf, sceneContext } from './scene';
+import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from './testing';
+
+const textIn = (items: Primitive[]): string[] =>
+	items.flatMap((item) => (item.type === 'text' ? [item.text] : []));
+
+describe('colours', () => {
+	it('has text on every pigment with a contrast of at least 7', () => {
+		for (const pigment of PIGMENTS) {
+			const { ground, ink } = PIGMENT_COLOURS[pigment];
+			expect(contrast(ground, ink), pigment).toBeGreaterThanOrEqual(7);
+		}
+	});
+
+	it('has every chalk readable on every surface', () => {
+		for (const surface of SURFACES) {
+			for (const chalk of CHALKS) {
+				expect(
+					contrast(chalkOn(chalk, surface), SURFACE_COLOURS[surface].ground),
+					`${chalk} on ${surface}`,
+				).toBeGreaterThanOrEqual(4.5);
+			}
+		}
+	});
+
+	it('gives a person the same pigment everywhere', () => {
+		expect(pigmentOf('demo-ilka')).toBe(pigmentOf('demo-ilka'));
+		expect(new Set(Array.from({ length: 40 }, (_, i) => pigmentOf(`p${i}`))).size).toBeGreaterThan(4);
+	});
+});
+
+describe('drawing notes', () => {
+	it('shows writer and text on every form, inside its box', () => {
+		const { model, hand, sheet } = testBoard();
+		for (const form of NOTE_FORMS) {
+			const id = addObject(hand, model, {
+				...noteAt(sheet, 0, 0, 'Spare fuses gone'),
+				style: { form, pigment: 'lake' },
+			});
+			const { items } = drawingOf(model.find(id)!, sceneContext(model, 'slate', roughMeasure));
+			const words = textIn(items).join(' ');
+			expect(words).toContain('Ilka');
+			expect(words).toContain('Spare');
+			for (const item of items) {
+				if (item.type === 'text') {
+					expect(item.x).toBeGreaterThanOrEqual(0);
+					expect(item.x + item.width).toBeLessThanOrEqual(160);
+				}
+			}
+		}
+	});
+
+	it('shrinks long text to the least size, then asks for a higher note', () => {
+		const { model, hand, sheet } = testBoard();
+		const context = sceneContext(model, 'slate', roughMeasure);
+		const id = addObject(hand, model, noteAt(sheet, 0, 0, 'Short'));
+		expect(settingOf(model.find(id)!, context)!.laid.size).toBe(17);
+		expect(neededHeight(model.find(id)!, context)).toBe(96);
+		setText(hand, id, 'Everybody wants to talk about the roof and nobody about the rent. '.repeat(6));
+		const note = model.find(id)!;
+		expect(settingOf(note, context)!.laid).toMatchObject({ size: 10, fits: false });
+		const height = neededHeight(note, context);
+		const grown = { ...note, box: [0, 0, 160, height, 0] as (typeof note)['box'] };
+		expect(settingOf(grown, context)!.laid.fits).toBe(true);
+	});
+
+	it('shortens a long name to the room in the band', () => {
+		const { model, hand, sheet } = testBoard();
+		const by: [string, string] = ['x', 'Maximiliane von und zu Obernkirchen'];
+		const id = addObject(hand, model, { ...noteAt(sheet, 0, 0), by });
+		const name = textIn(drawingOf(model.find(id)!, sceneContext(model, 'slate', roughMeasure)).items)[0]!;
+		expect(name.endsWith('…')).toBe(true);
+		expect(name.startsWith('Maxi')).toBe(true);
+	});
+});
+
+describe('drawing the rest', () => {
+	it('sets text in the true inner room of each shape', () => {
+		const { model, hand, sheet } = testBoard();
+		const context = sceneContext(model, 'slate', roughMeasure);
+		for (const shape of SHAPES) {
+			const id = addObject(hand, model, {
+				...shapeAt(sheet, 0, 0, 'Quick repair?'),
+				style: { shape, fill: 'moss', chalk: 'white' },
+			});
+			const setting = settingOf(model.find(id)!, context)!;
+			expect(setting.laid.fits, shape).toBe(true);
+			expect(setting.room.w).toBeLessThan(160);
+			expect(leastSize(model.find(id)!).w).toBeGreaterThan(0);
+		}
+	});
+
+	it('draws a connector with its arrowhead and keeps its label clear of the line', () => {
+		const { model, hand, sheet } = testBoard();
+		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 500, 0)]) as [
+			string,
+			string,
+		];
+		const id = addObject(hand, model, { ...linkBetween(sheet, a, b), text: 'yes' });
+		const { items } = drawingOf(model.find(id)!, sceneContext(model, 'paper', roughMeasure));
+		expect(items.filter((item) => item.type === 'path')).toHaveLength(2);
+		expect(items.some((item) => item.type === 'rect' && item.fill === SURFACE_COLOURS.paper.ground)).toBe(
+			true,
+		);
+		expect(textIn(items)).toEqual(['yes']);
+	});
+
+	it('lets the hand reach into a field, and take the field by its title or edge', () => {
+		const { model, hand, sheet } = testBoard();
+		const context = sceneContext(model, 'slate', roughMeasure);
+		const field = model.find(addObject(hand, model, fieldAt(sheet, 0, 0)))!;
+		const note = model.find(addObject(hand, model, noteAt(sheet, 200, 150)))!;
+		expect(hits(field, { x: 300, y: 20 }, 4, context)).toBe(true);
+		expect(hits(field, { x: 1, y: 300 }, 4, context)).toBe(true);
+		expect(hits(field, { x: 500, y: 350 }, 4, context)).toBe(false);
+		expect(model.at(sheet, { x: 250, y: 200 }, 4, context)?.id).toBe(note.id);
+		expect(model.at(sheet, { x: 1, y: 300 }, 4, context)?.id).toBe(field.id);
+		expect(model.fieldOf(note)?.id).toBe(field.id);
+	});
+
+	it('paints regions first and links under what they tie', () => {
+		const { model, hand, sheet } = testBoard();
+		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 400, 0)]) as [
+			string,
+			string,
+		];
+		addObject(hand, model, linkBetween(sheet, a, b));
+		addObject(hand, model, fieldAt(sheet, -50, -50));
+		expect(inPaintOrder(model.onSheet(sheet)).map((object) => object.kind)).toEqual([
+			'field',
+			'connector',
+			'shape',
+			'shape',
+		]);
+		const picture = pictureOf(model, model.onSheet(sheet), 'slate', roughMeasure)!;
+		expect(picture.view).toEqual({ x: -82, y: -82, w: 642 + 32, h: 464 });
+		expect(pictureOf(model, [], 'slate', roughMeasure)).toBeUndefined();
+	});
+});

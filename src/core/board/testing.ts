@@ -1,0 +1,64 @@
+/** A board in memory for tests: a document, its model, and a hand to edit with. */
+import * as Y from 'yjs';
+import { addSheet, type Hand, type NewObject } from './edits';
+import { BoardModel } from './model';
+
+export interface TestBoard {
+	doc: Y.Doc;
+	model: BoardModel;
+	hand: Hand;
+	sheet: string;
+	undo: Y.UndoManager;
+}
+
+export function testBoard(name = 'Ilka'): TestBoard {
+	const doc = new Y.Doc();
+	const model = new BoardModel(doc);
+	let id = 0;
+	let now = 1_000;
+	const hand: Hand = {
+		doc,
+		person: { id: `p-${name}`, name },
+		origin: { name },
+		now: () => (now += 10),
+		newId: () => `${name}${id++}`,
+	};
+	const sheet = addSheet(hand, model, 'Gather');
+	const undo = new Y.UndoManager([doc.getMap('objects'), doc.getMap('sheets')], {
+		trackedOrigins: new Set([hand.origin]),
+		captureTimeout: 0,
+	});
+	return { doc, model, hand, sheet, undo };
+}
+
+export const noteAt = (sheet: string, x: number, y: number, text = ''): NewObject => ({
+	kind: 'note',
+	sheet,
+	box: [x, y, 160, 96, 0],
+	style: { form: 'card', pigment: 'ochre' },
+	text,
+});
+
+export const fieldAt = (sheet: string, x: number, y: number, w = 560, h = 400): NewObject => ({
+	kind: 'field',
+	sheet,
+	box: [x, y, w, h, 0],
+	style: { chalk: 'ochre' },
+	text: 'Field',
+});
+
+export const shapeAt = (sheet: string, x: number, y: number, text = ''): NewObject => ({
+	kind: 'shape',
+	sheet,
+	box: [x, y, 160, 80, 0],
+	style: { shape: 'rectangle', fill: 'none', chalk: 'white' },
+	text,
+});
+
+export const linkBetween = (sheet: string, from: string, to: string): NewObject => ({
+	kind: 'connector',
+	sheet,
+	box: [0, 0, 0, 0, 0],
+	style: { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' },
+	ends: [{ object: from }, { object: to }],
+});

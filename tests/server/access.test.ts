@@ -1,0 +1,233 @@
+/** Who may do what is decided by the server, whatever a client tries. */
+import { once } from 'node:events';
+import * as encoding from 'lib0/encoding';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { WebSocket } from 'ws';
+import * as Y from 'yjs';
+import { connect, socketFor, until } from '../support/client';
+import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
+import { startServer, type TestServer } from '../support/server';
+
+let server: TestServer;
+let owner: TestPerson;
+let board: string;
+
+beforeAll(async () => {
+	server = await startServer({ demo: true });
+	owner = await facilitator(server);
+	board = await makeBoard(owner, 'idea-round');
+});
+afterAll(() => server?.stop());
+
+const KIND = { sync: 0, awareness: 1, auth: 2, broadcast: 6 };
+
+/** A frame as the sync protocol has it: document, kind, then whatever `write` adds. */
+function frame(document: string, kind: number, write: (encoder: encoding.Encoder) => void): Uint8Array {
+	const encoder = encoding.createEncoder();
+	encoding.writeVarString(encoder, document);
+	encoding.writeVarUint(encoder, kind);
+	write(encoder);
+	return encoding.toUint8Array(encoder);
+}
+const authFrame = (document: string): Uint8Array =>
+	frame(document, KIND.auth, (encoder) => {
+		encoding.writeVarUint(encoder, 0);
+		encoding.writeVarString(encoder, 'cookie');
+	});
+const updateFrame = (document: string, update: Uint8Array): Uint8Array =>
+	frame(document, KIND.sync, (encoder) => {
+		encoding.writeVarUint(encoder, 2);
+		encoding.writeVarUint8Array(encoder, update);
+	});
+
+/** An update that puts an object of that id on the board. */
+function forged(id: string): Uint8Array {
+	const doc = new Y.Doc();
+	doc.getMap('objects').set(id, new Y.Map([['kind', 'note']]));
+	return Y.encodeStateAsUpdate(doc);
+}
+
+async function opened(person: TestPerson, document: string): Promise<WebSocket> {
+	const socket = socketFor(server, person);
+	await once(socket, 'open');
+	socket.send(authFrame(document));
+	await once(socket, 'message');
+	return socket;
+}
+
+const logged = async (): Promise<number> =>
+	Number((await server.sql`select count(*) from updates where board_id = ${board}`)[0]!['count']);
+
+describe('roles', () => {
+	it('drops what a viewer sends, even past the interface', async () => {
+		const viewer = await guest(server, (await makeLink(owner, board, 'viewer')).token, 'Onlooker');
+		const witness = await connect(server, owner, board);
+		const before = await logged();
+		const socket = await opened(viewer, `board/${board}/stage`);
+		socket.send(updateFrame(`board/${board}/stage`, forged('forged')));
+		// The answer to a second, harmless frame tells that the first one was dealt with.
+		const note = witness.write('after the forgery');
+		await until(() => witness.told.has(note), 'the owner’s note is saved');
+		const latecomer = await connect(server, owner, board);
+		expect(latecomer.doc.getMap('objects').has('forged')).toBe(false);
+		expect(witness.doc.getMap('objects').has('forged')).toBe(false);
+		expect(await logged()).toBe(before + 1);
+		socket.close();
+		witness.destroy();
+		latecomer.destroy();
+	});
+
+	it('lets an editor write notes but not lead the session', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Maren');
+		const session = await connect(server, editor, board, 'session');
+		session.doc.getMap('session').set('running', { step: 'x', startedAt: 0, endsAt: 1 });
+		const response = await editor.request('POST', `/api/boards/${board}/session`, { do: 'end' });
+		expect(response.status).toBe(403);
+		const seen = await connect(server, owner, board, 'session');
+		expect(seen.doc.getMap('session').get('running')).toBeUndefined();
+		session.destroy();
+		seen.destroy();
+	});
+
+	it('lets only the owner rename, delete, invite and withdraw', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Rashid');
+		const tries: [string, string, unknown?][] = [
+			['PATCH', `/api/boards/${board}`, { title: 'Mine now' }],
+			['DELETE', `/api/boards/${board}`],
+			['POST', `/api/boards/${board}/links`, { role: 'editor' }],
+			['GET', `/api/boards/${board}/links`],
+			['POST', '/api/boards', { start: 'blank' }],
+		];
+		for (const [method, path, body] of tries) {
+			expect((await editor.request(method, path, body)).status, `${method} ${path}`).toBe(403);
+		}
+	});
+
+	it('shows nothing to people who do not belong to the board', async () => {
+		const stranger = await facilitator(server, 'Stranger');
+		for (const path of ['picture', 'links']) {
+			expect((await stranger.request('GET', `/api/boards/${board}/${path}`)).status).toBe(404);
+		}
+		const export_ = await stranger.request('POST', `/api/boards/${board}/export`, { format: 'csv' });
+		expect(export_.status).toBe(404);
+		const socket = socketFor(server, stranger);
+		await once(socket, 'open');
+		socket.send(authFrame(`board/${board}/stage`));
+		const [answer] = (await once(socket, 'message')) as [Buffer];
+		expect(answer.toString()).toContain('no-access');
+		socket.close();
+	});
+});
+
+describe('the websocket', () => {
+	it('refuses people without a session and pages of others', async () => {
+		for (const headers of [
+			{ origin: server.url },
+			{ origin: 'http://elsewhere.example', cookie: owner.cookie },
+			{ cookie: owner.cookie },
+		]) {
+			const socket = new WebSocket(`${server.url.replace('http', 'ws')}/sync`, { headers });
+			const [error] = (await once(socket, 'error')) as [Error];
+			expect(error.message).toMatch(/40[13]/);
+		}
+	});
+
+	it('refuses malformed frames and updates, and harms nobody', async () => {
+		const witness = await connect(server, owner, board);
+		const document = `board/${board}/stage`;
+		const before = await logged();
+		const bad: Uint8Array[] = [
+			Buffer.from('nonsense that is no frame'),
+			Buffer.from([]),
+			frame(document, 99, () => {}),
+			frame(document, KIND.broadcast, (encoder) => encoding.writeVarString(encoder, 'to all')),
+			frame('board/../../etc/stage', KIND.sync, () => {}),
+			updateFrame(document, Uint8Array.from([7, 7, 7, 255, 255, 255, 255, 255, 255])),
+			updateFrame(document, forged('cut').subarray(0, 20)),
+			frame(document, KIND.awareness, (encoder) =>
+				encoding.writeVarUint8Array(encoder, Uint8Array.from([1, 1, 1, 200])),
+			),
+		];
+		for (const [i, frameBytes] of bad.entries()) {
+			const socket = await opened(owner, document);
+			const closed = once(socket, 'close');
+			socket.send(frameBytes);
+			const [code] = (await closed) as [number];
+			expect(code, `frame ${i}`).toBe(1003);
+		}
+		const note = witness.write('still here');
+		await until(() => witness.told.has(note), 'others go on');
+		expect(witness.closes).toEqual([]);
+		expect(await logged()).toBe(before + 1);
+		witness.destroy();
+	});
+
+	it('ends a connection that floods it before it has opened anything', async () => {
+		const socket = socketFor(server, owner);
+		await once(socket, 'open');
+		const closed = once(socket, 'close');
+		for (let i = 0; i < 60; i++) socket.send(updateFrame(`board/${board}/stage`, forged(`flood${i}`)));
+		expect((await closed)[0]).toBe(1003);
+	});
+
+	it('lets nobody speak in another person’s name', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Zdenka');
+		const witness = await connect(server, owner, board);
+		const liar = await connect(server, editor, board);
+		const [{ id }] = (await server.sql`select id from people where name = 'Zdenka'`) as unknown as [
+			{ id: string },
+		];
+		const states = (): unknown[] => [...witness.provider.awareness!.getStates().values()];
+		liar.provider.awareness!.setLocalState({ person: 'demo-ilka', name: 'Ilka' });
+		liar.provider.awareness!.setLocalState({ person: id, name: 'Zdenka', cursor: [1, 2] });
+		await until(
+			() => states().some((state) => (state as { name?: string })?.name === 'Zdenka'),
+			'the true name is heard',
+		);
+		expect(states().some((state) => (state as { name?: string })?.name === 'Ilka')).toBe(false);
+		witness.destroy();
+		liar.destroy();
+	});
+});
+
+describe('links', () => {
+	it('stores only a hash of the token', async () => {
+		const { token } = await makeLink(owner, board, 'editor');
+		const rows = await server.sql`select * from join_links where board_id = ${board}`;
+		expect(rows.length).toBeGreaterThan(0);
+		expect(JSON.stringify(rows)).not.toContain(token);
+	});
+
+	it('ends open connections at once when withdrawn, and lets nobody in any more', async () => {
+		const link = await makeLink(owner, board, 'editor');
+		const femke = await guest(server, link.token, 'Femke');
+		const client = await connect(server, femke, board);
+		const ilka = await connect(server, owner, board);
+		expect((await owner.request('DELETE', `/api/boards/${board}/links/${link.id}`)).status).toBe(200);
+		await until(() => client.closes.includes(4403), 'the connection ends');
+		const late = client.write('too late');
+		await until(() => client.provider.isAuthenticated === false, 'no way back in');
+		await expect(guest(server, link.token, 'Late')).rejects.toThrow(/410|withdrawn/);
+		expect((await femke.request('GET', `/api/boards/${board}/picture`)).status).toBe(404);
+		expect(ilka.closes).toEqual([]);
+		expect(ilka.model.find(late)).toBeUndefined();
+		client.destroy();
+		ilka.destroy();
+	});
+
+	it('says in plain words when a link leads nowhere', async () => {
+		const response = await fetch(`${server.url}/join/no-such-token`);
+		expect(response.status).toBe(404);
+		expect(await response.text()).toContain('This link leads nowhere');
+	});
+});
+
+describe('the demo', () => {
+	it('signs in with one click, and with the right key only', async () => {
+		const response = await fetch(`${server.url}/demo/${server.demo.key}`, { redirect: 'manual' });
+		expect(response.status).toBe(303);
+		const cookie = response.headers.getSetCookie().join();
+		expect(cookie).toMatch(/HttpOnly/i);
+		expect((await fetch(`${server.url}/demo/${server.demo.key}x`, { redirect: 'manual' })).status).toBe(404);
+	});
+});

@@ -1,0 +1,212 @@
+/** The routes of boards, sessions, themes and exports, on a real database. */
+import Papa from 'papaparse';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { addObject } from '$core/board/edits';
+import { guessLanding } from '$core/board/gather';
+import { readSession } from '$core/session/runsheet';
+import { overlaps } from '$core/geometry/box';
+import { connect, until, type TestClient } from '../support/client';
+import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
+import { run, startServer, type TestServer } from '../support/server';
+
+let server: TestServer;
+let owner: TestPerson;
+let board: string;
+
+beforeAll(async () => {
+	server = await startServer({ demo: true });
+	owner = await facilitator(server);
+	board = await makeBoard(owner, 'idea-round');
+});
+afterAll(() => server?.stop());
+
+describe('boards', () => {
+	it('can be renamed, deleted and brought back', async () => {
+		const id = await makeBoard(owner);
+		expect((await owner.request('PATCH', `/api/boards/${id}`, { title: '  Tool library  ' })).status).toBe(
+			200,
+		);
+		const client = await connect(server, owner, id, 'session');
+		expect(client.doc.getMap('session').get('title')).toBe('Tool library');
+		expect((await owner.request('DELETE', `/api/boards/${id}`)).status).toBe(200);
+		await until(() => client.closes.includes(4403), 'open connections end');
+		expect((await owner.request('GET', `/api/boards/${id}/picture`)).status).toBe(404);
+		expect((await owner.request('POST', `/api/boards/${id}`, { do: 'restore' })).status).toBe(200);
+		expect((await owner.request('GET', `/api/boards/${id}/picture`)).status).toBe(200);
+		client.destroy();
+	});
+
+	it.each([
+		['PATCH', '', { title: '' }],
+		['PATCH', '', { title: 'x'.repeat(500) }],
+		['POST', '/links', { role: 'owner' }],
+		['POST', '/session', { do: 'start' }],
+		['POST', '/export', { format: 'exe' }],
+		['POST', '/themes', { noteIds: ['one'] }],
+	])('refuses a bad request in words: %s %s %j', async (method, path, body) => {
+		const response = await owner.request(method, `/api/boards/${board}${path}`, body);
+		expect(response.status).toBe(400);
+		expect(((await response.json()) as { message: string }).message.length).toBeGreaterThan(8);
+	});
+
+	it('answers broken JSON with a sentence', async () => {
+		const response = await fetch(`${server.url}/api/boards`, {
+			method: 'POST',
+			headers: { cookie: owner.cookie, origin: server.url, 'content-type': 'application/json' },
+			body: '{"start":',
+		});
+		expect(response.status).toBe(400);
+		expect(await response.json()).toEqual({ message: 'The request could not be read.' });
+	});
+});
+
+describe('the session', () => {
+	it('starts steps with the server’s time, the same for everybody', async () => {
+		const session = await connect(server, owner, board, 'session');
+		const steps = readSession(session.doc).steps;
+		expect(steps.map((step) => step.kind)).toEqual(['talk', 'gather', 'talk', 'sort', 'talk']);
+		const before = Date.now();
+		await owner.request('POST', `/api/boards/${board}/session`, { do: 'start', step: steps[1]!.id });
+		await until(() => readSession(session.doc).running !== undefined, 'the step runs');
+		const { running } = readSession(session.doc);
+		expect(running!.startedAt).toBeGreaterThanOrEqual(before);
+		expect(running!.startedAt).toBeLessThanOrEqual(Date.now());
+		await owner.request('POST', `/api/boards/${board}/session`, { do: 'add', minutes: 1 });
+		await until(() => readSession(session.doc).running!.endsAt > running!.endsAt, 'time is added');
+		expect(
+			(await owner.request('POST', `/api/boards/${board}/session`, { do: 'start', step: 'gone' })).status,
+		).toBe(409);
+		session.destroy();
+	});
+});
+
+describe('gathering', () => {
+	it('gives thirty people who press Enter at once thirty places of their own', async () => {
+		const { token } = await makeLink(owner, board, 'editor');
+		const clients: TestClient[] = [];
+		for (let i = 0; i < 30; i++)
+			clients.push(await connect(server, await guest(server, token, `Person${i}`), board));
+		const field = [...clients[0]!.model.objects.values()].find((object) => object.kind === 'field')!;
+		const ids = clients.map((client, i) =>
+			addObject(client.hand, client.model, {
+				kind: 'note',
+				sheet: field.sheet,
+				box: guessLanding(client.model, client.model.find(field.id)!),
+				style: { form: 'card', pigment: 'moss' },
+				text: `idea ${i}`,
+				landing: field.id,
+			}),
+		);
+		await until(
+			() =>
+				clients.every((client) =>
+					ids.every((id) => client.model.find(id) && !client.model.find(id)!.landing),
+				),
+			'every note is placed on every screen',
+		);
+		const boxes = ids.map((id) => clients[7]!.model.find(id)!.box).map(([x, y, w, h]) => ({ x, y, w, h }));
+		for (const [i, a] of boxes.entries())
+			for (const b of boxes.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+		const grown = clients[3]!.model.find(field.id)!.box;
+		for (const box of boxes) {
+			expect(box.x).toBeGreaterThanOrEqual(grown[0]);
+			expect(box.y + box.h).toBeLessThanOrEqual(grown[1] + grown[3]);
+		}
+		for (const client of clients) client.destroy();
+	});
+});
+
+describe('themes', () => {
+	it('are proposed for the notes of a field, and move nothing', async () => {
+		const cookie = await demoCookie();
+		const ilka: TestPerson = {
+			...owner,
+			cookie,
+			request: (method, path, body) => request(cookie, method, path, body),
+		};
+		const client = await connect(server, ilka, 'season-planning');
+		const field = [...client.model.objects.values()].find((object) => object.kind === 'field')!;
+		const noteIds = client.model.contentsOf(field);
+		const before = noteIds.map((id) => client.model.find(id)!.box);
+		const response = await ilka.request('POST', '/api/boards/season-planning/themes', { noteIds });
+		const proposal = (await response.json()) as {
+			themes: { name: string; noteIds: string[] }[];
+			left: string[];
+			meaning: boolean;
+		};
+		expect(proposal.meaning).toBe(true);
+		expect(proposal.themes.length).toBeGreaterThan(2);
+		const all = [...proposal.themes.flatMap((theme) => theme.noteIds), ...proposal.left];
+		expect(all.sort()).toEqual([...noteIds].sort());
+		expect(new Set(proposal.themes.map((theme) => theme.name)).size).toBe(proposal.themes.length);
+		expect(noteIds.map((id) => client.model.find(id)!.box)).toEqual(before);
+		const [{ count }] = (await server.sql`select count(*) from vectors`) as unknown as [{ count: string }];
+		expect(Number(count)).toBeGreaterThanOrEqual(20);
+		client.destroy();
+	});
+});
+
+describe('taking out', () => {
+	const take = async (cookie: string, order: object): Promise<Response> =>
+		request(cookie, 'POST', '/api/boards/season-planning/export', order);
+
+	it('gives pictures and data of the board, with a name', async () => {
+		const cookie = await demoCookie();
+		const png = await take(cookie, { format: 'png', scale: 1 });
+		expect(png.headers.get('content-disposition')).toContain("filename*=UTF-8''Season%20planning.png");
+		const bytes = Buffer.from(await png.arrayBuffer());
+		expect(bytes.subarray(1, 4).toString()).toBe('PNG');
+		const twice = Buffer.from(await (await take(cookie, { format: 'png', scale: 2 })).arrayBuffer());
+		expect(twice.readUInt32BE(16)).toBe(bytes.readUInt32BE(16) * 2);
+		const svg = await (await take(cookie, { format: 'svg' })).text();
+		expect(svg).toContain('Queue at the door');
+		expect(svg).toContain('@font-face');
+		const csv = await (await take(cookie, { format: 'csv' })).text();
+		const rows = Papa.parse<Record<string, string>>(csv.slice(1), {
+			header: true,
+			skipEmptyLines: true,
+		}).data;
+		const notes = rows.filter((row) => row['kind'] === 'note');
+		expect(notes.length).toBeGreaterThan(70);
+		expect(new Set(notes.map((row) => row['author'])).size).toBe(8);
+		expect(new Set(rows.map((row) => row['sheet'])).size).toBe(3);
+	});
+
+	it('gives only the selection when asked, and says why when there is nothing', async () => {
+		const cookie = await demoCookie();
+		const nothing = await take(cookie, { format: 'png', ids: ['gone'] });
+		expect(nothing.status).toBe(409);
+		expect(((await nothing.json()) as { message: string }).message).toContain('nothing on this sheet');
+		const large = await take(cookie, { format: 'png', scale: 8 });
+		expect(large.status).toBe(409);
+		expect(((await large.json()) as { message: string }).message).toContain('SVG');
+	});
+
+	it('does the same from the shell', async () => {
+		const env = { DATABASE_URL: server.databaseUrl, WANDTAFEL_SECRET: 'x'.repeat(40) };
+		const file = `/tmp/wandtafel-${process.pid}.csv`;
+		const done = await run('build/cli/export.js', ['season-planning', 'csv', file], env);
+		expect(done.code).toBe(0);
+		expect(done.err).toContain(file);
+		expect(done.out).toBe('');
+		const missing = await run('build/cli/export.js', ['no-such-board', 'svg', file], env);
+		expect(missing.code).toBe(1);
+		expect(missing.err).toContain('There is no board no-such-board');
+	});
+});
+
+async function demoCookie(): Promise<string> {
+	const response = await fetch(`${server.url}/demo/${server.demo.key}`, { redirect: 'manual' });
+	return response.headers
+		.getSetCookie()
+		.map((cookie) => cookie.split(';')[0]!)
+		.join('; ');
+}
+
+function request(cookie: string, method: string, path: string, body?: unknown): Promise<Response> {
+	return fetch(server.url + path, {
+		method,
+		headers: { cookie, origin: server.url, 'content-type': 'application/json' },
+		...(body === undefined ? {} : { body: JSON.stringify(body) }),
+	});
+}

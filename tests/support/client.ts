@@ -1,0 +1,125 @@
+/** A person's live connection to a board, as their browser would hold it. */
+import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
+import { WebSocket } from 'ws';
+import * as Y from 'yjs';
+import { addObject, addObjects, type Hand } from '$core/board/edits';
+import { BoardModel } from '$core/board/model';
+import { plainText } from '$core/text/rich';
+import type { TestPerson } from './people';
+import type { TestServer } from './server';
+
+export interface TestClient {
+	doc: Y.Doc;
+	model: BoardModel;
+	provider: HocuspocusProvider;
+	hand: Hand;
+	/** Ids of notes that this client was told are saved. */
+	told: Set<string>;
+	/** Adds a note; it counts as told once nothing is unsaved any more. */
+	write: (text: string) => string;
+	texts: () => string[];
+	/** How often the connection was closed, with the codes. */
+	closes: number[];
+	disconnect: () => void;
+	connect: () => void;
+	destroy: () => void;
+}
+
+/** Waits until a condition holds, looking again every few milliseconds. */
+export async function until(
+	condition: () => boolean | Promise<boolean>,
+	what: string,
+	within = 15_000,
+): Promise<void> {
+	const end = Date.now() + within;
+	while (!(await condition())) {
+		if (Date.now() > end) throw new Error(`Waited in vain for: ${what}`);
+		await new Promise((resolve) => setTimeout(resolve, 10));
+	}
+}
+
+export const socketFor = (server: TestServer, person: { cookie: string }): WebSocket =>
+	new WebSocket(`${server.url.replace('http', 'ws')}/sync`, {
+		headers: { cookie: person.cookie, origin: server.url },
+	});
+
+export async function connect(
+	server: TestServer,
+	person: TestPerson,
+	board: string,
+	layer = 'stage',
+): Promise<TestClient> {
+	class Socket extends WebSocket {
+		constructor(url: string) {
+			super(url, { headers: { cookie: person.cookie, origin: server.url } });
+		}
+	}
+	const doc = new Y.Doc();
+	const closes: number[] = [];
+	const socket = new HocuspocusProviderWebsocket({
+		url: `${server.url.replace('http', 'ws')}/sync`,
+		WebSocketPolyfill: Socket,
+		delay: 100,
+		minDelay: 100,
+		maxDelay: 300,
+		onClose: ({ event }) => void closes.push(event.code),
+	});
+	const waiting = new Set<string>();
+	const told = new Set<string>();
+	const provider = new HocuspocusProvider({
+		websocketProvider: socket,
+		name: `board/${board}/${layer}`,
+		document: doc,
+		token: 'cookie',
+		onUnsyncedChanges: ({ number }) => {
+			if (number !== 0) return;
+			for (const id of waiting) told.add(id);
+			waiting.clear();
+		},
+	});
+	provider.attach();
+	const model = new BoardModel(doc);
+	let count = 0;
+	const hand: Hand = {
+		doc,
+		person: { id: person.name, name: person.name },
+		origin: 'test',
+		now: () => Date.now(),
+		newId: () => `${person.name}-${count++}-${Math.random().toString(36).slice(2, 8)}`,
+	};
+	const client: TestClient = {
+		doc,
+		model,
+		provider,
+		hand,
+		told,
+		closes,
+		write(text) {
+			const id = hand.newId();
+			waiting.add(id);
+			addObjects(hand, model, [
+				{
+					id,
+					kind: 'note',
+					sheet: model.sheets[0]?.id ?? 's',
+					box: [count * 10, 0, 160, 96, 0],
+					style: { form: 'card', pigment: 'ochre' },
+					text,
+				},
+			]);
+			return id;
+		},
+		texts: () => [...model.objects.values()].map((object) => plainText(object.text)),
+		disconnect: () => socket.disconnect(),
+		connect: () => void socket.connect(),
+		destroy() {
+			model.destroy();
+			provider.destroy();
+			socket.destroy();
+		},
+	};
+	await until(() => provider.isSynced, `${person.name} has opened ${layer}`);
+	return client;
+}
+
+export { addObject };

@@ -1,0 +1,72 @@
+/** People for tests of the server: they sign up, join by a link, and hold their cookie. */
+import type { TestServer } from './server';
+
+export interface TestPerson {
+	name: string;
+	cookie: string;
+	request: (method: string, path: string, body?: unknown) => Promise<Response>;
+}
+
+const cookieFrom = (response: Response): string =>
+	response.headers
+		.getSetCookie()
+		.map((cookie) => cookie.split(';')[0]!)
+		.join('; ');
+
+async function submit(server: TestServer, path: string, fields: Record<string, string>): Promise<Response> {
+	const response = await fetch(server.url + path, {
+		method: 'POST',
+		redirect: 'manual',
+		headers: { 'content-type': 'application/x-www-form-urlencoded', origin: server.url, accept: 'text/html' },
+		body: new URLSearchParams(fields),
+	});
+	return response;
+}
+
+function person(server: TestServer, name: string, cookie: string): TestPerson {
+	return {
+		name,
+		cookie,
+		request: (method, path, body) =>
+			fetch(server.url + path, {
+				method,
+				redirect: 'manual',
+				headers: {
+					cookie,
+					origin: server.url,
+					...(body === undefined ? {} : { 'content-type': 'application/json' }),
+				},
+				...(body === undefined ? {} : { body: JSON.stringify(body) }),
+			}),
+	};
+}
+
+export async function facilitator(server: TestServer, name = 'Ilka'): Promise<TestPerson> {
+	const email = `${name.toLowerCase()}-${Math.random().toString(36).slice(2)}@zweite-runde.example`;
+	const response = await submit(server, '/sign-up', { name, email, password: 'a long enough password' });
+	if (response.status !== 303) throw new Error(`sign-up: ${response.status} ${await response.text()}`);
+	return person(server, name, cookieFrom(response));
+}
+
+/** Somebody without an account who follows a link. */
+export async function guest(server: TestServer, token: string, name: string): Promise<TestPerson> {
+	const response = await submit(server, `/join/${token}`, { name });
+	if (response.status !== 303) throw new Error(`join: ${response.status} ${await response.text()}`);
+	return person(server, name, cookieFrom(response));
+}
+
+export async function makeBoard(owner: TestPerson, start: 'blank' | 'idea-round' = 'blank'): Promise<string> {
+	const response = await owner.request('POST', '/api/boards', { start });
+	return ((await response.json()) as { id: string }).id;
+}
+
+export interface Link {
+	id: string;
+	token: string;
+}
+
+export async function makeLink(owner: TestPerson, board: string, role: 'editor' | 'viewer'): Promise<Link> {
+	const response = await owner.request('POST', `/api/boards/${board}/links`, { role });
+	const { id, url } = (await response.json()) as { id: string; url: string };
+	return { id, token: url.split('/').at(-1)! };
+}

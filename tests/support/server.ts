@@ -1,0 +1,133 @@
+/** A server of the built application for tests: its own database, its own port, killed and started at will. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { createServer } from 'node:net';
+import postgres from 'postgres';
+
+const ROOT = new URL('../..', import.meta.url).pathname;
+
+/** Address of the cluster that tests use; `./wandtafel test` starts it. */
+function clusterUrl(): URL {
+	const url = process.env['TEST_DATABASE_URL'];
+	if (!url) throw new Error('TEST_DATABASE_URL is missing: run these tests with ./wandtafel test');
+	return new URL(url);
+}
+
+export function freePort(): Promise<number> {
+	return new Promise((resolve, reject) => {
+		const server = createServer();
+		server.once('error', reject);
+		server.listen(0, '127.0.0.1', () => {
+			const { port } = server.address() as { port: number };
+			server.close(() => resolve(port));
+		});
+	});
+}
+
+/** Runs one of the built commands and gives what it printed; rejects when it fails. */
+export function run(
+	script: string,
+	args: string[],
+	env: Record<string, string>,
+): Promise<{ out: string; err: string; code: number }> {
+	return new Promise((resolve) => {
+		const child = spawn(process.execPath, [script, ...args], { cwd: ROOT, env: { ...process.env, ...env } });
+		let out = '';
+		let err = '';
+		child.stdout.on('data', (data: Buffer) => (out += data.toString()));
+		child.stderr.on('data', (data: Buffer) => (err += data.toString()));
+		child.once('close', (code) => resolve({ out, err, code: code ?? 1 }));
+	});
+}
+
+export interface TestServer {
+	url: string;
+	port: number;
+	databaseUrl: string;
+	sql: postgres.Sql;
+	/** Settings and secrets of the demo, where it was seeded. */
+	demo: { key: string; token: string };
+	/** What the server wrote to its log. */
+	log: () => string;
+	/** Ends the process the hard way, as a power cut would. */
+	kill: () => Promise<void>;
+	start: () => Promise<void>;
+	stop: () => Promise<void>;
+}
+
+const DEMO = {
+	key: 'demo-key-for-tests-0123',
+	token: 'demo-token-for-tests',
+	password: 'demo-password-for-tests',
+};
+
+/** Makes a database, migrates it, seeds the demo if wanted, and starts a server on it. */
+export async function startServer(options: { demo?: boolean } = {}): Promise<TestServer> {
+	const name = `t_${randomBytes(6).toString('hex')}`;
+	const admin = postgres(clusterUrl().href, { max: 1, onnotice: () => {} });
+	await admin.unsafe(`create database ${name}`);
+	const url = clusterUrl();
+	url.pathname = `/${name}`;
+	const databaseUrl = url.href;
+	const env = {
+		DATABASE_URL: databaseUrl,
+		WANDTAFEL_SECRET: 'a-secret-for-tests-of-at-least-32-characters',
+		WANDTAFEL_DEMO_PASSWORD: DEMO.password,
+		WANDTAFEL_DEMO_KEY: DEMO.key,
+		WANDTAFEL_LOG: 'error',
+	};
+	const migrated = await run('build/cli/migrate.js', [], env);
+	if (migrated.code !== 0) throw new Error(migrated.err);
+	if (options.demo) {
+		const seeded = await run('build/cli/seed.js', ['--token', DEMO.token], env);
+		if (seeded.code !== 0) throw new Error(seeded.err);
+	}
+	const port = await freePort();
+	const sql = postgres(databaseUrl, { max: 2, onnotice: () => {} });
+	let child: ChildProcess | undefined;
+	let written = '';
+
+	const server: TestServer = {
+		url: `http://127.0.0.1:${port}`,
+		port,
+		databaseUrl,
+		sql,
+		demo: { key: DEMO.key, token: DEMO.token },
+		log: () => written,
+		async start() {
+			const started = spawn(process.execPath, ['build/server.js'], {
+				cwd: ROOT,
+				env: { ...process.env, ...env, HOST: '127.0.0.1', PORT: String(port) },
+				stdio: ['ignore', 'ignore', 'pipe'],
+			});
+			child = started;
+			await new Promise<void>((resolve, reject) => {
+				started.stderr.on('data', (data: Buffer) => {
+					written += data.toString();
+					if (written.includes('answers on')) resolve();
+				});
+				started.once('exit', (code) => reject(new Error(`The server ended (${code}): ${written}`)));
+			});
+		},
+		async kill() {
+			await end('SIGKILL');
+			written = '';
+		},
+		async stop() {
+			await end('SIGTERM');
+			await sql.end();
+			await admin.unsafe(`drop database if exists ${name} with (force)`);
+			await admin.end();
+		},
+	};
+	const end = async (signal: NodeJS.Signals): Promise<void> => {
+		const ending = child;
+		child = undefined;
+		if (!ending || ending.exitCode !== null) return;
+		const gone = new Promise((resolve) => ending.once('exit', resolve));
+		ending.kill(signal);
+		await gone;
+	};
+	await server.start();
+	return server;
+}
