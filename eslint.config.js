@@ -69,7 +69,11 @@ export default ts.config(
 				svelteConfig,
 			},
 		},
-		rules: { 'svelte/no-navigation-without-resolve': 'off' },
+		rules: {
+			'svelte/no-navigation-without-resolve': 'off',
+			// State that holds sets, maps and dates is replaced as a whole here, never changed in place.
+			'svelte/prefer-svelte-reactivity': 'off',
+		},
 	},
 	{ files: ['src/core/**/*.ts'], rules: { 'no-restricted-imports': ['error', coreStandsAlone] } },
 	{

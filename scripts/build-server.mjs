@@ -12,6 +12,8 @@ await build({
 		'cli/migrate': at('./migrate.ts'),
 		'cli/themes': at('./themes.ts'),
 		'cli/export': at('./export.ts'),
+		'cli/bench': at('./bench/run.ts'),
+		'cli/screenshots': at('./screenshots.ts'),
 	},
 	outdir: at('../build'),
 	bundle: true,

@@ -180,3 +180,24 @@ export_board() {
 	fi
 	WANDTAFEL_SECRET=${WANDTAFEL_SECRET:-$(random_text)} node build/cli/export.js "$@"
 }
+
+# Runs one of the built commands on a database cluster that is made for it and goes with it.
+on_own_database() { # COMMAND [ARGUMENT...]
+	local name=$1 code=0
+	shift
+	need_packages
+	need_chromium
+	need_build
+	local folder=$DATA/$name
+	pg_stop "$folder"
+	rm -rf "$folder"
+	pg_start "$folder" -c max_connections=200
+	(
+		export TEST_DATABASE_URL=$DATABASE_URL
+		unset DATABASE_URL WANDTAFEL_DATA
+		exec node "build/cli/$name.js" "$@"
+	) || code=$?
+	pg_stop "$folder"
+	rm -rf "$folder"
+	return "$code"
+}

@@ -40,7 +40,7 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 			name: theme.name,
 			notes: theme.notes.map(({ id, box: [, , w, h] }) => ({ id, w, h })),
 		})),
-		{ x: around.x, y: around.y + around.h + 48, width: Math.max(1100, Math.min(extent.w, 2200)) },
+		{ x: around.x, y: around.y + around.h + 48, width: Math.max(900, Math.min(extent.w, 1500)) },
 		taken,
 	);
 	const chalks = CHALKS.slice(1, 7);

@@ -45,6 +45,8 @@ export interface Drawing {
 export interface SceneContext {
 	surface: Surface;
 	measure: Measure;
+	/** Whether text and fine parts may be left out, because nobody could see them: they cost the most. */
+	coarse?: boolean;
 	/** The object of that id, if it is on the board. */
 	find: (id: string) => BoardObject | undefined;
 }

@@ -97,17 +97,20 @@ export class BoardModel {
 		return [...this.objects.values()].filter((object) => object.sheet === sheet).sort(byStack);
 	}
 
-	/** What a box touches on a sheet, from the bottom of the stack to its top. */
-	within(sheet: string, box: Box): BoardObject[] {
+	/** What a box touches on a sheet, in no particular order. */
+	touching(sheet: string, box: Box): BoardObject[] {
 		const found = this.index.get(sheet)?.search({
 			minX: box.x,
 			minY: box.y,
 			maxX: box.x + box.w,
 			maxY: box.y + box.h,
 		});
-		const objects: BoardObject[] = [];
-		for (const entry of found ?? []) objects.push(this.objects.get(entry.id)!);
-		return objects.sort(byStack);
+		return found ? found.map((entry) => this.objects.get(entry.id)!) : [];
+	}
+
+	/** What a box touches on a sheet, from the bottom of the stack to its top. */
+	within(sheet: string, box: Box): BoardObject[] {
+		return this.touching(sheet, box).sort(byStack);
 	}
 
 	/** The uppermost object at a point; regions give way to what lies in them. */

@@ -41,9 +41,11 @@ function wordsWithoutWeight(language: Language): ReadonlySet<string> {
 
 const WORD = /\p{L}[\p{L}\p{M}’'-]*/gu;
 
+const asWritten = (text: string): string[] =>
+	(text.normalize('NFC').match(WORD) ?? []).map((word) => word.replace(/[’']s$/, ''));
+
 /** Words in lower case, accents kept; digits and signs are left out. */
-export const wordsIn = (text: string): string[] =>
-	(text.toLowerCase().normalize('NFC').match(WORD) ?? []).map((word) => word.replace(/[’']s$/, ''));
+export const wordsIn = (text: string): string[] => asWritten(text).map((word) => word.toLowerCase());
 
 /** The language whose function words are met most often; English when none is met. */
 export function languageOf(text: string): { language: Language; hits: number; lead: number } {
@@ -70,7 +72,7 @@ export function languagesOf(texts: readonly string[]): Language[] {
 }
 
 export interface Word {
-	/** As written, in lower case. */
+	/** As written; the first word of a note in lower case, unless nouns are always capital in its language. */
 	form: string;
 	stem: string;
 	/** Words between this one and the next that carry no weight, as written: "queue (at the) door". */
@@ -85,10 +87,12 @@ export function contentWords(text: string, language: Language): Word[] {
 	if (!stemmer) stemmerOf.set(language, (stemmer = stemmers.newStemmer(LANGUAGES[language].stemmer)));
 	const empty = wordsWithoutWeight(language);
 	const words: Word[] = [];
-	for (const form of wordsIn(text)) {
+	asWritten(text).forEach((written, i) => {
+		const lower = written.toLowerCase();
+		const form = i === 0 && language !== 'de' ? lower : written;
 		const last = words.at(-1);
-		if (form.length > 1 && !empty.has(form)) words.push({ form, stem: stemmer.stem(form), gap: '' });
+		if (lower.length > 1 && !empty.has(lower)) words.push({ form, stem: stemmer.stem(lower), gap: '' });
 		else if (last) last.gap += ` ${form}`;
-	}
+	});
 	return words;
 }

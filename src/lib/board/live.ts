@@ -12,7 +12,7 @@ import { handlePoint, HANDLES } from '$core/geometry/resize';
 import { toScreen } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 import { browserMeasure, cssFont } from './measure';
-import { paintDrawing } from './painter/primitives';
+import { paintDrawing, type Base } from './painter/primitives';
 import { TOOL_TABLE } from './tools';
 import { resizeTarget } from './tools/pick';
 
@@ -53,15 +53,15 @@ export class LiveLayer {
 		const surface = board.context.surface;
 		const k = view.scale * ratio;
 		const inBoard = (): void => ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
+		this.paintLifted(surface, { scale: k, x: view.x, y: view.y });
 		inBoard();
-		this.paintLifted(surface, k);
 		this.paintSelection(surface);
 		this.paintSketch(surface);
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
 		this.paintPeople();
 	}
 
-	private paintLifted(surface: Surface, k: number): void {
+	private paintLifted(surface: Surface, base: Base): void {
 		const { board } = this;
 		if (!board.preview) return;
 		const context: SceneContext = { surface, measure: browserMeasure, find: board.shown };
@@ -70,7 +70,7 @@ export class LiveLayer {
 		const objects = [...lifted].flatMap((id) => board.shown(id) ?? []);
 		for (const object of inPaintOrder(objects)) {
 			// A connector that is moved itself has loose ends that come along only when let go.
-			paintDrawing(this.ctx, drawingOf(object, context), { scale: k });
+			paintDrawing(this.ctx, drawingOf(object, context), base);
 		}
 	}
 

@@ -25,6 +25,8 @@
 		void room.version;
 		const running = room.plan.running;
 		if (!running || step?.kind !== 'gather') return [];
+		const field = step.field ? room.model.find(step.field) : undefined;
+		const inField = new Set(field ? room.model.contentsOf(field) : []);
 		const counts = new Map<string, { name: string; count: number }>();
 		for (const person of [
 			room.info.person,
@@ -34,6 +36,7 @@
 		}
 		for (const object of room.model.objects.values()) {
 			if (object.kind !== 'note' || object.made < running.startedAt) continue;
+			if (!inField.has(object.id) && object.landing !== step.field) continue;
 			const entry = counts.get(object.by[0]) ?? { name: object.by[1], count: 0 };
 			counts.set(object.by[0], { ...entry, count: entry.count + 1 });
 		}

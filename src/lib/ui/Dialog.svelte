@@ -18,11 +18,11 @@
 {#if open}
 	<Base {open} onOpenChange={(details) => !details.open && onclose()}>
 		<Portal>
-			<Base.Backdrop class="dialog-back" />
-			<Base.Positioner class="dialog-place">
-				<Base.Content class="dialog {wide ? 'wide' : ''}">
+			<Base.Backdrop class="question-back" />
+			<Base.Positioner class="question-place">
+				<Base.Content class="question {wide ? 'wide' : ''}">
 					<header>
-						<Base.Title class="dialog-title">{title}</Base.Title>
+						<Base.Title class="question-title">{title}</Base.Title>
 						<Base.CloseTrigger class="icon-button" aria-label={m.close()}><X size={18} /></Base.CloseTrigger>
 					</header>
 					{@render children()}
@@ -33,13 +33,13 @@
 {/if}
 
 <style>
-	:global(.dialog-back) {
+	:global(.question-back) {
 		position: fixed;
 		inset: 0;
 		z-index: 40;
 		background: #0b100ecc;
 	}
-	:global(.dialog-place) {
+	:global(.question-place) {
 		position: fixed;
 		inset: 0;
 		z-index: 41;
@@ -47,7 +47,7 @@
 		place-items: center;
 		padding: 16px;
 	}
-	:global(.dialog) {
+	:global(.question) {
 		width: min(440px, 100%);
 		max-height: calc(100vh - 32px);
 		overflow: auto;
@@ -58,16 +58,16 @@
 		background: var(--frame-ground);
 		color: var(--frame-text);
 	}
-	:global(.dialog.wide) {
+	:global(.question.wide) {
 		width: min(680px, 100%);
 	}
-	:global(.dialog header) {
+	:global(.question header) {
 		display: flex;
 		align-items: center;
 		justify-content: space-between;
 		margin-bottom: 12px;
 	}
-	:global(.dialog-title) {
+	:global(.question-title) {
 		font-size: var(--size-large);
 		font-weight: 700;
 	}

@@ -98,6 +98,8 @@ function draw(connector: Connector, context: SceneContext): Drawing {
 	const items: Primitive[] = [
 		{ type: 'path', points: path.map((p) => [p.x, p.y] as const), closed: false, stroke, width: WIDTH },
 	];
+	const bare = { x: 0, y: 0, w: 0, h: 0, angle: 0 };
+	if (context.coarse) return { box: bare, items };
 	if (connector.style.start === 'arrow') items.push(arrowhead(path[0]!, path[1]!, stroke));
 	if (connector.style.end === 'arrow') items.push(arrowhead(path.at(-1)!, path.at(-2)!, stroke));
 	if (!isEmpty(connector.text)) {
@@ -114,7 +116,7 @@ function draw(connector: Connector, context: SceneContext): Drawing {
 		});
 		items.push(...textItems(label));
 	}
-	return { box: { x: 0, y: 0, w: 0, h: 0, angle: 0 }, items };
+	return { box: bare, items };
 }
 
 /** Upright box round the whole connector with its label. */

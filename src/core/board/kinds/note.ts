@@ -128,6 +128,15 @@ function glyph(pigment: Pigment, x: number, y: number, ink: string): Primitive {
 	};
 }
 
+/** The card itself, without shadow, band and glyph. */
+function face(note: ObjectOf<'note'>): Primitive {
+	const [, , w, h] = note.box;
+	const fill = PIGMENT_COLOURS[note.style.pigment].ground;
+	return isRound(note)
+		? { type: 'ellipse', cx: w / 2, cy: h / 2, rx: w / 2, ry: h / 2, fill }
+		: { type: 'rect', x: 0, y: 0, w, h, r: 3, fill };
+}
+
 function ground(note: ObjectOf<'note'>): Primitive[] {
 	const [, , w, h] = note.box;
 	const colours = PIGMENT_COLOURS[note.style.pigment];
@@ -135,13 +144,13 @@ function ground(note: ObjectOf<'note'>): Primitive[] {
 		const ellipse = { type: 'ellipse', cx: w / 2, cy: h / 2, rx: w / 2, ry: h / 2 } as const;
 		return [
 			{ ...ellipse, cy: h / 2 + 2, fill: SHADOW, fine: true },
-			{ ...ellipse, fill: colours.ground },
+			face(note),
 			glyph(note.style.pigment, w / 2, h - 12, colours.ink),
 		];
 	}
 	return [
 		{ type: 'rect', x: 1, y: 2, w: w - 1, h, r: 3, fill: SHADOW, fine: true },
-		{ type: 'rect', x: 0, y: 0, w, h, r: 3, fill: colours.ground },
+		face(note),
 		{ type: 'rect', x: 0, y: 0, w, h: BAND, r: 3, fill: colours.band, fine: true },
 		glyph(note.style.pigment, w - 11, BAND / 2, colours.ink),
 	];
@@ -172,6 +181,7 @@ export const note: Kind<'note'> = {
 	outline: (object) => (isRound(object) ? 'ellipse' : 'box'),
 	setText,
 	draw(object, context): Drawing {
+		if (context.coarse) return { box: boxOf(object.box), items: [face(object)] };
 		const items = [...ground(object), ...author(object, context)];
 		if (!isEmpty(object.text)) items.push(...textItems(setText(object, context)));
 		return { box: boxOf(object.box), items };

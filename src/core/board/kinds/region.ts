@@ -56,7 +56,7 @@ function draw(region: Region, context: SceneContext): Primitive[] {
 					{ type: 'rect', x: 0, y: 0, w, h, r: 6, fill: stroke + '14' },
 					{ type: 'rect', x: 0, y: 0, w: 4, h, r: 2, fill: stroke },
 				];
-	if (!isEmpty(region.text)) items.push(...textItems(setTitle(region, context)));
+	if (!context.coarse && !isEmpty(region.text)) items.push(...textItems(setTitle(region, context)));
 	return items;
 }
 

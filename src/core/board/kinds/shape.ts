@@ -85,7 +85,7 @@ export const shape: Kind<'shape'> = {
 		const paint: Paint = { stroke: chalkOn(chalk, context.surface), width: 2 };
 		if (fill !== 'none') paint.fill = PIGMENT_COLOURS[fill].ground;
 		const items = [ground(object, paint)];
-		if (!isEmpty(object.text)) items.push(...textItems(setText(object, context)));
+		if (!context.coarse && !isEmpty(object.text)) items.push(...textItems(setText(object, context)));
 		return { box: boxOf(object.box), items };
 	},
 	hit: (object, p, reach) => inOutline(OUTLINES[object.style.shape], boxOf(object.box), p, reach / 2),

@@ -35,7 +35,12 @@ export const text: Kind<'text'> = {
 	least: { w: 40, h: 20 },
 	outline: () => 'box',
 	setText,
-	draw: (object, context) => ({ box: boxOf(object.box), items: textItems(setText(object, context)) }),
+	draw(object, context) {
+		const box = boxOf(object.box);
+		if (!context.coarse) return { box, items: textItems(setText(object, context)) };
+		const fill = chalkOn(object.style.chalk, context.surface) + '60';
+		return { box, items: [{ type: 'rect', x: 0, y: 0, w: box.w, h: box.h, r: 0, fill }] };
+	},
 	hit: (object, p, reach) => inOutline('box', boxOf(object.box), p, reach),
 	grownHeight: (object, context) => Math.max(20, Math.ceil(setText(object, context).laid.height)),
 };

@@ -6,12 +6,12 @@ import { SURFACE_COLOURS, type Surface } from '$core/board/colours';
 import type { Drawing, SceneContext } from '$core/board/drawing';
 import { drawingOf } from '$core/board/kinds';
 import type { BoardModel } from '$core/board/model';
-import { inPaintOrder, sceneContext } from '$core/board/scene';
+import { PaintOrder, sceneContext } from '$core/board/scene';
 import { inflate } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { browserMeasure } from '../measure';
 import type { Painter } from './painter';
-import { paintDrawing } from './primitives';
+import { isCoarse, paintDrawing } from './primitives';
 
 /** Distance of the grid of dots, in board units. */
 const GRAIN = 32;
@@ -19,7 +19,9 @@ const GRAIN_LEAST_PIXELS = 14;
 
 export class DirectPainter implements Painter {
 	private readonly ctx: CanvasRenderingContext2D;
-	private drawings = new Map<string, Drawing>();
+	/** Drawings by object: with everything, and without what cannot be seen from far. */
+	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
+	private readonly order: PaintOrder;
 	private sheet = '';
 	private context: SceneContext | undefined;
 	private view: View = { x: 0, y: 0, scale: 1 };
@@ -28,17 +30,19 @@ export class DirectPainter implements Painter {
 	private lifted = new Set<string>();
 	private editing: string | undefined;
 	private frame: number | undefined;
+	private isFirst = true;
 
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
 		private readonly model: BoardModel,
 	) {
 		this.ctx = canvas.getContext('2d', { alpha: false })!;
+		this.order = new PaintOrder(model);
 	}
 
 	setSheet(sheet: string): void {
 		this.sheet = sheet;
-		this.drawings.clear();
+		this.forget();
 		this.refreshContext();
 		this.ask();
 	}
@@ -58,8 +62,13 @@ export class DirectPainter implements Painter {
 	}
 
 	apply(changed: Iterable<string>, removed: Iterable<string>): void {
-		for (const id of changed) this.drawings.delete(id);
-		for (const id of removed) this.drawings.delete(id);
+		for (const ids of [changed, removed]) {
+			for (const id of ids) {
+				this.drawings.fine.delete(id);
+				this.drawings.coarse.delete(id);
+			}
+		}
+		this.order.apply(changed);
 		this.refreshContext();
 		this.ask();
 	}
@@ -91,7 +100,12 @@ export class DirectPainter implements Painter {
 	private refreshContext(): void {
 		if (this.context?.surface === this.surface) return;
 		this.context = sceneContext(this.model, this.surface, browserMeasure);
-		this.drawings.clear();
+		this.forget();
+	}
+
+	private forget(): void {
+		this.drawings.fine.clear();
+		this.drawings.coarse.clear();
 	}
 
 	private ask(): void {
@@ -106,15 +120,21 @@ export class DirectPainter implements Painter {
 		ctx.fillStyle = SURFACE_COLOURS[this.surface].ground;
 		ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
 		this.paintGrain();
-		const k = view.scale * ratio;
-		ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
+		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
+		const coarse = isCoarse(base.scale);
+		const context = { ...this.context!, coarse };
+		const drawings = coarse ? this.drawings.coarse : this.drawings.fine;
 		ctx.textBaseline = 'alphabetic';
-		const inView = this.model.within(this.sheet, inflate(seen(view, size), 8));
-		for (const object of inPaintOrder(inView)) {
+		const inView = this.order.sort(this.model.touching(this.sheet, inflate(seen(view, size), 8)));
+		for (const object of inView) {
 			if (this.lifted.has(object.id)) continue;
-			let drawing = this.drawings.get(object.id);
-			if (!drawing) this.drawings.set(object.id, (drawing = drawingOf(object, this.context!)));
-			paintDrawing(ctx, drawing, { scale: k, withoutText: object.id === this.editing });
+			let drawing = drawings.get(object.id);
+			if (!drawing) drawings.set(object.id, (drawing = drawingOf(object, context)));
+			paintDrawing(ctx, drawing, base, object.id === this.editing);
+		}
+		if (this.isFirst && inView.length > 0) {
+			this.isFirst = false;
+			performance.mark('board painted');
 		}
 	}
 

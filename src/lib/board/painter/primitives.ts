@@ -6,31 +6,38 @@ import { cssFont } from '../measure';
 const BARS_BELOW = 3.2;
 const COARSE_BELOW = 0.1;
 
-/** How much to show at a scale: pixels a board unit. */
-export interface Detail {
+/** From board units to the canvas: pixels a unit, and the board point in its upper left corner. */
+export interface Base {
 	scale: number;
-	/** Leave text out, as while it is edited. */
-	withoutText?: boolean;
+	x: number;
+	y: number;
 }
 
-export function paintDrawing(ctx: CanvasRenderingContext2D, drawing: Drawing, detail: Detail): void {
+/** Whether nothing but the largest forms can be seen at a scale. */
+export const isCoarse = (scale: number): boolean => scale < COARSE_BELOW;
+
+/** Paints one drawing. Sets the canvas's transform for it: cheaper than saving and restoring. */
+export function paintDrawing(
+	ctx: CanvasRenderingContext2D,
+	drawing: Drawing,
+	base: Base,
+	withoutText = false,
+): void {
 	const { box, items } = drawing;
-	if (items.length === 0) return;
-	ctx.save();
-	ctx.translate(box.x, box.y);
+	const k = base.scale;
+	ctx.setTransform(k, 0, 0, k, (box.x - base.x) * k, (box.y - base.y) * k);
 	if (box.angle) {
 		ctx.translate(box.w / 2, box.h / 2);
 		ctx.rotate((box.angle * Math.PI) / 180);
 		ctx.translate(-box.w / 2, -box.h / 2);
 	}
-	const coarse = detail.scale < COARSE_BELOW;
+	const coarse = isCoarse(k);
 	for (const item of items) {
 		if (coarse && (item.fine || item.type === 'text')) continue;
 		if (item.type === 'text') {
-			if (!detail.withoutText) paintText(ctx, item, detail.scale);
-		} else paintShape(ctx, item);
+			if (!withoutText) paintText(ctx, item, k);
+		} else paintShape(ctx, item, coarse);
 	}
-	ctx.restore();
 }
 
 function paintText(
@@ -50,8 +57,17 @@ function paintText(
 	ctx.fillText(item.text, item.x, item.y);
 }
 
-function paintShape(ctx: CanvasRenderingContext2D, item: Exclude<Primitive, { type: 'text' }>): void {
-	if (item.type === 'rect' && item.r === 0 && item.stroke === undefined && item.fill !== undefined) {
+function paintShape(
+	ctx: CanvasRenderingContext2D,
+	item: Exclude<Primitive, { type: 'text' }>,
+	coarse: boolean,
+): void {
+	if (
+		item.type === 'rect' &&
+		(item.r === 0 || coarse) &&
+		item.stroke === undefined &&
+		item.fill !== undefined
+	) {
 		ctx.fillStyle = item.fill;
 		ctx.fillRect(item.x, item.y, item.w, item.h);
 		return;

@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+	testDir: 'tests/browser',
+	testMatch: '**/*.spec.ts',
+	outputDir: 'test-results',
+	workers: 1,
+	retries: 0,
+	timeout: 90_000,
+	expect: { timeout: 15_000 },
+	use: {
+		viewport: { width: 1280, height: 800 },
+		locale: 'en-GB',
+		launchOptions: {
+			executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+			args: [
+				'--no-sandbox',
+				'--disable-gpu',
+				'--disable-background-networking',
+				'--disable-component-update',
+				'--disable-sync',
+			],
+		},
+	},
+});

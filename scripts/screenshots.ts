@@ -1,0 +1,111 @@
+/** Makes the pictures in docs/screenshots from the demo data, on a server of its own. */
+import { mkdirSync } from 'node:fs';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { startServer, type TestServer } from '../tests/support/server';
+import { launch } from './bench/screen';
+
+const FOLDER = 'docs/screenshots';
+
+async function window_(browser: Browser, phone = false): Promise<{ page: Page; context: BrowserContext }> {
+	const context = await browser.newContext({
+		locale: 'en-GB',
+		reducedMotion: 'reduce',
+		...(phone
+			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
+			: { viewport: { width: 1280, height: 800 } }),
+	});
+	return { context, page: await context.newPage() };
+}
+
+async function join(browser: Browser, server: TestServer, name: string, phone = false): Promise<Page> {
+	const { page } = await window_(browser, phone);
+	await page.goto(`${server.url}/join/${server.demo.token}`);
+	await page.getByLabel('Your name').fill(name);
+	await page.getByRole('button', { name: 'Go in' }).click();
+	await page.getByText('All saved').waitFor();
+	return page;
+}
+
+const settled = (page: Page): Promise<unknown> =>
+	page.evaluate(() => new Promise((done) => setTimeout(done, 500)));
+
+async function shoot(page: Page, name: string): Promise<void> {
+	await settled(page);
+	await page.screenshot({ path: `${FOLDER}/${name}.png` });
+	process.stderr.write(`${FOLDER}/${name}.png\n`);
+}
+
+async function write(page: Page, texts: string[]): Promise<void> {
+	for (const text of texts) {
+		await page.getByLabel('Write a note').fill(text);
+		await page.keyboard.press('Enter');
+	}
+}
+
+mkdirSync(FOLDER, { recursive: true });
+const server = await startServer({ demo: true });
+try {
+	const browser = await launch();
+	const { page } = await window_(browser);
+	await page.goto(`${server.url}/demo/${server.demo.key}`);
+	await page.getByTestId('board-view').waitFor();
+
+	const phone = await join(browser, server, 'Nele', true);
+	await write(phone, [
+		'Glue had run dry by two',
+		'Nobody knew the price of a fuse',
+		'My lamp waited three Saturdays',
+	]);
+	await shoot(phone, 'phone');
+
+	const rashid = await join(browser, server, 'Rashid');
+	const maren = await join(browser, server, 'Maren');
+	await write(rashid, ['The bell at the till is too quiet']);
+	await maren.mouse.move(700, 330);
+	await maren.mouse.move(705, 335);
+	await rashid.mouse.move(480, 560);
+	await rashid.mouse.move(490, 565);
+	await settled(page);
+	const note = await page.evaluate(() => {
+		type Held = {
+			model: { objects: Map<string, { text: { text: string }[][] }> };
+			select(ids: string[]): void;
+		};
+		const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
+		const id = [...board.model.objects].find(([, object]) =>
+			object.text[0]?.[0]?.text.startsWith('No list of what'),
+		)?.[0];
+		if (id) board.select([id]);
+		return id;
+	});
+	if (!note) throw new Error('The note to select is not there.');
+	await shoot(page, 'board-facilitator');
+	await shoot(rashid, 'board-participant');
+
+	await page.getByRole('button', { name: 'Themes', exact: true }).click();
+	await page
+		.getByTestId('desk')
+		.getByRole('button', { name: /What held us up/ })
+		.click();
+	await page.getByTestId('themes-preview').waitFor();
+	await shoot(page, 'themes-preview');
+	await page.getByRole('button', { name: 'Lay out on the board' }).click();
+	await shoot(page, 'themes-laid-out');
+
+	await page.getByRole('button', { name: 'Invite' }).first().click();
+	await page.getByRole('button', { name: 'Make a link' }).click();
+	await page.getByTestId('invitation').waitFor();
+	await shoot(page, 'invite');
+	await page.keyboard.press('Escape');
+
+	await page.getByRole('button', { name: 'Run sheet' }).click();
+	await page.getByRole('treeitem', { name: /path/ }).first().click();
+	await shoot(page, 'flow');
+	await page.goto(server.url);
+	await page.getByRole('heading', { name: 'Boards' }).waitFor();
+	await shoot(page, 'boards');
+	await browser.close();
+} finally {
+	await server.stop();
+}
+process.exit(0);

@@ -1,0 +1,141 @@
+/** Journeys through the real interface: a server with the demo data, and people in windows of their own. */
+import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { startServer, type TestServer } from '../support/server';
+
+/** A person in a browser window of their own. */
+export interface Someone {
+	page: Page;
+	context: BrowserContext;
+}
+
+interface Fixtures {
+	/** Each journey has a server and data of its own. */
+	server: TestServer;
+	/** Ilka, who leads, on the demo board. */
+	ilka: Someone;
+	/** Lets somebody join the demo board by its link, with nothing but a name. */
+	join: (name: string, how?: { phone?: boolean; link?: string }) => Promise<Someone>;
+}
+
+export const test = base.extend<Fixtures>({
+	server: [
+		// eslint-disable-next-line no-empty-pattern
+		async ({}, use) => {
+			const server = await startServer({ demo: true });
+			await use(server);
+			await server.stop();
+		},
+		{ timeout: 60_000 },
+	],
+	ilka: async ({ browser, server }, use) => {
+		const someone = await open(browser);
+		await someone.page.goto(`${server.url}/demo/${server.demo.key}`);
+		await expect(someone.page.getByTestId('board-view')).toBeVisible();
+		await use(someone);
+		await someone.context.close();
+	},
+	join: async ({ browser, server }, use) => {
+		const all: Someone[] = [];
+		await use(async (name, { phone = false, link = `${server.url}/join/${server.demo.token}` } = {}) => {
+			const someone = await open(browser, phone);
+			all.push(someone);
+			await someone.page.goto(link);
+			await someone.page.getByLabel('Your name').fill(name);
+			await someone.page.getByRole('button', { name: 'Go in' }).click();
+			await expect(someone.page.getByText('All saved')).toBeVisible();
+			return someone;
+		});
+		for (const { context } of all) await context.close();
+	},
+});
+
+async function open(browser: Browser, phone = false): Promise<Someone> {
+	const context = await browser.newContext({
+		locale: 'en-GB',
+		acceptDownloads: true,
+		...(phone
+			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
+			: { viewport: { width: 1280, height: 800 } }),
+	});
+	return { context, page: await context.newPage() };
+}
+
+/** An object as tests look at it. */
+export interface Seen {
+	id: string;
+	kind: string;
+	text: string;
+	box: [number, number, number, number, number];
+	style: Record<string, string>;
+	theme?: string;
+	landing?: string;
+	by: [string, string];
+	sheet: string;
+}
+
+/** Everything on the board, as this window has it. */
+export function objectsIn(page: Page): Promise<Seen[]> {
+	return page.evaluate(() => {
+		type Held = Omit<Seen, 'text'> & { text: { text: string }[][] };
+		const board = (window as unknown as { wandtafelBoard: { model: { objects: Map<string, Held> } } })
+			.wandtafelBoard;
+		return [...board.model.objects.values()].map((object) => ({
+			...object,
+			text: object.text.map((line) => line.map((run) => run.text).join('')).join('\n'),
+		}));
+	});
+}
+
+export const findIn = async (page: Page, text: string): Promise<Seen | undefined> =>
+	(await objectsIn(page)).find((object) => object.text === text);
+
+/** Waits until a window shows an object with that text, and gives it. */
+export async function sees(page: Page, text: string): Promise<Seen> {
+	await expect.poll(async () => (await findIn(page, text))?.text).toBe(text);
+	return (await findIn(page, text))!;
+}
+
+/** Where a point of the board is in the window. */
+export function screenPoint(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+	return page.evaluate(
+		([bx, by]) => {
+			const { view } = (
+				window as unknown as { wandtafelBoard: { view: { x: number; y: number; scale: number } } }
+			).wandtafelBoard;
+			const round = document.querySelector('[data-testid="live"]')!.getBoundingClientRect();
+			return { x: round.left + (bx! - view.x) * view.scale, y: round.top + (by! - view.y) * view.scale };
+		},
+		[x, y],
+	);
+}
+
+/** The middle of an object in the window. */
+export const middle = (page: Page, { box: [x, y, w, h] }: Seen): Promise<{ x: number; y: number }> =>
+	screenPoint(page, x + w / 2, y + h / 2);
+
+/** Shows an empty part of the sheet at full size, so that there is room to work. */
+export async function emptyPlace(page: Page, x = 10_000, y = 10_000): Promise<void> {
+	await page.evaluate(
+		([vx, vy]) =>
+			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView({
+				x: vx,
+				y: vy,
+				scale: 1,
+			}),
+		[x, y],
+	);
+}
+
+export async function drag(
+	page: Page,
+	from: { x: number; y: number },
+	to: { x: number; y: number },
+): Promise<void> {
+	await page.mouse.move(from.x, from.y);
+	await page.mouse.down();
+	await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
+	await page.mouse.move(to.x, to.y, { steps: 4 });
+	await page.mouse.up();
+}
+
+export { expect };

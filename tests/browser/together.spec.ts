@@ -1,0 +1,129 @@
+import AxeBuilder from '@axe-core/playwright';
+import { emptyPlace, expect, findIn, objectsIn, screenPoint, sees, test } from './fixtures';
+
+test('what is written offline is kept and arrives, and what others wrote meanwhile too', async ({ ilka, join }) => {
+	const tomasz = await join('Tomasz');
+	const line = tomasz.page.getByLabel('Write a note');
+	await tomasz.context.setOffline(true);
+	await expect(tomasz.page.getByTestId('save-state')).toContainText('Offline');
+	for (const text of ['Written in the tunnel', 'And a second one']) {
+		await line.fill(text);
+		await tomasz.page.keyboard.press('Enter');
+	}
+	await expect(tomasz.page.getByTestId('save-state')).toContainText(/Offline: \d+ changes kept here/);
+	expect(await findIn(ilka.page, 'Written in the tunnel')).toBeUndefined();
+	// Meanwhile others go on.
+	await ilka.page.getByLabel('Write a note').fill('Written at the surface');
+	await ilka.page.keyboard.press('Enter');
+	await tomasz.context.setOffline(false);
+	await sees(ilka.page, 'Written in the tunnel');
+	await sees(ilka.page, 'And a second one');
+	await sees(tomasz.page, 'Written at the surface');
+	await expect(tomasz.page.getByTestId('save-state')).toContainText('All saved');
+	const all = (await objectsIn(ilka.page)).filter((object) => /tunnel|second one|surface/.test(object.text));
+	expect(new Set(all.map((object) => object.box.join())).size).toBe(3);
+});
+
+test('notes that could not be sent survive closing the window', async ({ join, ilka, server }) => {
+	const femke = await join('Femke');
+	// The server goes; the page stays.
+	await server.kill();
+	await femke.page.getByLabel('Write a note').fill('Kept while the server was away');
+	await femke.page.keyboard.press('Enter');
+	await expect(femke.page.getByTestId('save-state')).toContainText('Offline');
+	const url = femke.page.url();
+	await femke.page.waitForFunction(async () => {
+		const names = (await indexedDB.databases()).map((each) => each.name ?? '');
+		return names.some((name) => name.includes('/stage'));
+	});
+	await femke.page.close();
+	await server.start();
+	const again = await femke.context.newPage();
+	await again.goto(url);
+	await sees(ilka.page, 'Kept while the server was away');
+	await expect(again.getByTestId('save-state')).toContainText('All saved');
+});
+
+test('invite, look only, and withdraw at once', async ({ ilka: { page }, join }) => {
+	await page.getByRole('button', { name: 'Invite' }).first().click();
+	const dialog = page.getByRole('dialog');
+	await dialog.getByText('View', { exact: true }).click();
+	await dialog.getByRole('button', { name: 'Make a link' }).click();
+	await expect(dialog.getByAltText('The link as a QR code')).toBeVisible();
+	const link = await dialog.getByLabel('Link', { exact: true }).inputValue();
+	expect(link).toMatch(/\/join\/[\w-]{20,}$/);
+
+	const onlooker = await join('Sunniva', { link });
+	await expect(onlooker.page.getByTestId('save-state')).toContainText('view only');
+	await expect(onlooker.page.getByTestId('ledge').getByRole('button', { name: /Note/ })).toBeHidden();
+	await expect(onlooker.page.getByTestId('writing-line')).toBeHidden();
+	const before = (await objectsIn(onlooker.page)).length;
+	await onlooker.page.getByTestId('live').click();
+	await onlooker.page.keyboard.press('Control+a');
+	await onlooker.page.keyboard.press('Delete');
+	expect((await objectsIn(onlooker.page)).length).toBe(before);
+
+	await expect(dialog.getByText('Links that work')).toBeVisible();
+	await page.keyboard.press('Escape');
+	await page.getByRole('button', { name: 'Invite' }).first().click();
+	await page
+		.getByRole('dialog')
+		.getByRole('listitem')
+		.filter({ hasText: '1 came in' })
+		.filter({ hasText: 'View' })
+		.getByRole('button', { name: 'Withdraw' })
+		.click();
+	await expect(onlooker.page.getByText('You have no access any more')).toBeVisible();
+	await onlooker.page.goto(link);
+	await expect(onlooker.page.getByText('This link was withdrawn')).toBeVisible();
+});
+
+test('two people work on the same text and the same sheet at once', async ({ ilka, join }) => {
+	const maren = await join('Maren');
+	await emptyPlace(ilka.page, 90_000, 90_000);
+	await ilka.page.keyboard.press('3');
+	const at = await screenPoint(ilka.page, 90_300, 90_200);
+	await ilka.page.mouse.click(at.x, at.y);
+	await ilka.page.keyboard.type('one');
+	const note = await sees(maren.page, 'one');
+	await maren.page.evaluate((id) => {
+		type Held = { wandtafelBoard: { goTo(id: string): void; startEditing(id: string): void } };
+		const board = (window as unknown as Held).wandtafelBoard;
+		board.goTo(id);
+		board.startEditing(id);
+	}, note.id);
+	await maren.page.keyboard.press('End');
+	await maren.page.keyboard.type(' two');
+	await sees(ilka.page, 'one two');
+	await ilka.page.keyboard.press('Escape');
+	await maren.page.keyboard.press('Escape');
+	await ilka.page.getByRole('button', { name: 'Add a sheet' }).click();
+	await expect(maren.page.getByRole('treeitem', { name: /Sheet 4/ })).toBeVisible();
+});
+
+test('the main screens have no accessibility faults that a machine can find', async ({
+	ilka,
+	join,
+	server,
+}) => {
+	const check = async (page: typeof ilka.page, what: string): Promise<void> => {
+		const { violations } = await new AxeBuilder({ page })
+			.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+			.analyze();
+		expect(
+			violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
+			what,
+		).toEqual([]);
+	};
+	await check(ilka.page, 'the board');
+	const nele = await join('Nele', { phone: true });
+	await expect(nele.page.getByLabel('Write a note')).toBeVisible();
+	await check(nele.page, 'the phone');
+	await ilka.page.goto(server.url);
+	await expect(ilka.page.getByRole('heading', { name: 'Boards' })).toBeVisible();
+	await check(ilka.page, 'the boards');
+	await ilka.page.getByRole('button', { name: 'Light frame' }).click();
+	await ilka.page.goto(`${server.url}/board/season-planning`);
+	await expect(ilka.page.getByTestId('board-view')).toBeVisible();
+	await check(ilka.page, 'the board in the light frame');
+});
