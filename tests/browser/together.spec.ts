@@ -1,7 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { emptyPlace, expect, findIn, objectsIn, screenPoint, sees, test } from './fixtures';
 
-test('what is written offline is kept and arrives, and what others wrote meanwhile too', async ({ ilka, join }) => {
+test('what is written offline is kept and arrives, and what others wrote meanwhile too', async ({
+	ilka,
+	join,
+}) => {
 	const tomasz = await join('Tomasz');
 	const line = tomasz.page.getByLabel('Write a note');
 	await tomasz.context.setOffline(true);

@@ -11,7 +11,8 @@ let other: TestPerson;
 let board: string;
 
 beforeAll(async () => {
-	server = await startServer();
+	// Documents leave memory with the last person, so that every opening reads what was saved.
+	server = await startServer({ env: { WANDTAFEL_KEEP_OPEN: '0' } });
 	owner = await facilitator(server, 'Ilka');
 	board = await makeBoard(owner);
 	other = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Tomasz');

@@ -62,7 +62,9 @@ const DEMO = {
 };
 
 /** Makes a database, migrates it, seeds the demo if wanted, and starts a server on it. */
-export async function startServer(options: { demo?: boolean } = {}): Promise<TestServer> {
+export async function startServer(
+	options: { demo?: boolean; env?: Record<string, string> } = {},
+): Promise<TestServer> {
 	const name = `t_${randomBytes(6).toString('hex')}`;
 	const admin = postgres(clusterUrl().href, { max: 1, onnotice: () => {} });
 	await admin.unsafe(`create database ${name}`);
@@ -75,6 +77,7 @@ export async function startServer(options: { demo?: boolean } = {}): Promise<Tes
 		WANDTAFEL_DEMO_PASSWORD: DEMO.password,
 		WANDTAFEL_DEMO_KEY: DEMO.key,
 		WANDTAFEL_LOG: 'error',
+		...options.env,
 	};
 	const migrated = await run('build/cli/migrate.js', [], env);
 	if (migrated.code !== 0) throw new Error(migrated.err);

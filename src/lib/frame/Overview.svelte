@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A small picture of the whole sheet with the view in it; press or drag to go there. */
-	import { chalkOn, PIGMENT_COLOURS, SURFACE_COLOURS } from '$core/board/colours';
+	import { chalkOn, PIGMENT_COLOURS, SURFACE_COLOURS, type Surface } from '$core/board/colours';
+	import type { BoardObject } from '$core/board/objects';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { fitBox, seen, type View } from '$core/geometry/view';
@@ -13,35 +14,55 @@
 	let picture: View = { x: 0, y: 0, scale: 1 };
 	let frame: number | undefined;
 
+	/** The sheet without the view on it; drawn anew only when the sheet or its frame changed. */
+	let content: HTMLCanvasElement | undefined;
+	let contentKey = '';
+
 	function paint(): void {
 		frame = undefined;
-		const ctx = canvas.getContext('2d')!;
 		const ratio = devicePixelRatio;
-		canvas.width = SIZE.w * ratio;
-		canvas.height = SIZE.h * ratio;
-		const { surface } = board.context;
-		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
-		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		const view = seen(board.view, board.size);
 		const all = board.model.extent(board.sheet);
 		picture = fitBox(unionOf([view, ...(all ? [all] : [])])!, SIZE, 8, 1);
+		const { surface } = board.context;
+		const key = [board.room.version, board.sheet, surface, ratio, picture.x, picture.y, picture.scale].join();
+		if (key !== contentKey) paintContent(surface, ratio);
+		contentKey = key;
+		const ctx = canvas.getContext('2d')!;
+		if (canvas.width !== SIZE.w * ratio) [canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
+		ctx.setTransform(1, 0, 0, 1, 0, 0);
+		ctx.drawImage(content!, 0, 0);
 		const k = picture.scale * ratio;
 		ctx.setTransform(k, 0, 0, k, -picture.x * k, -picture.y * k);
-		for (const object of inPaintOrder(board.model.onSheet(board.sheet))) {
-			const [x, y, w, h] = object.box;
-			if (object.kind === 'connector') continue;
-			if (object.kind === 'note') ctx.fillStyle = PIGMENT_COLOURS[object.style.pigment].ground;
-			else if (object.kind === 'shape' && object.style.fill !== 'none')
-				ctx.fillStyle = PIGMENT_COLOURS[object.style.fill].ground;
-			else
-				ctx.fillStyle =
-					chalkOn(object.style.chalk, surface) +
-					(object.kind === 'shape' ? '60' : object.kind === 'text' ? '50' : '22');
-			ctx.fillRect(x, y, w, h);
-		}
 		ctx.strokeStyle = chalkOn('white', surface);
 		ctx.lineWidth = 1.5 / picture.scale;
 		ctx.strokeRect(view.x, view.y, view.w, view.h);
+	}
+
+	function paintContent(surface: Surface, ratio: number): void {
+		content ??= document.createElement('canvas');
+		[content.width, content.height] = [SIZE.w * ratio, SIZE.h * ratio];
+		const ctx = content.getContext('2d')!;
+		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
+		ctx.fillRect(0, 0, content.width, content.height);
+		const k = picture.scale * ratio;
+		ctx.setTransform(k, 0, 0, k, -picture.x * k, -picture.y * k);
+		for (const object of inPaintOrder(board.model.onSheet(board.sheet))) {
+			if (object.kind === 'connector') continue;
+			const [x, y, w, h] = object.box;
+			ctx.fillStyle = colourOf(object, surface);
+			ctx.fillRect(x, y, w, h);
+		}
+	}
+
+	function colourOf(object: Exclude<BoardObject, { kind: 'connector' }>, surface: Surface): string {
+		if (object.kind === 'note') return PIGMENT_COLOURS[object.style.pigment].ground;
+		if (object.kind === 'shape' && object.style.fill !== 'none')
+			return PIGMENT_COLOURS[object.style.fill].ground;
+		return (
+			chalkOn(object.style.chalk, surface) +
+			(object.kind === 'shape' ? '60' : object.kind === 'text' ? '50' : '22')
+		);
 	}
 
 	$effect(() => {

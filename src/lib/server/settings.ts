@@ -22,6 +22,8 @@ const schema = z.object({
 	WANDTAFEL_LOG: z
 		.enum(['debug', 'info', 'warn', 'error', 'silent'], 'must be debug, info, warn, error or silent')
 		.default('info'),
+	/** Seconds for which a document stays in memory after the last one has left. */
+	WANDTAFEL_KEEP_OPEN: z.coerce.number().int().min(0).max(86_400).default(60),
 	/** Most database connections at once. */
 	WANDTAFEL_DB_CONNECTIONS: z.coerce.number().int().min(2).max(200).default(10),
 });

@@ -11,6 +11,7 @@ import { database } from '../db';
 import type { Role } from '../db/schema';
 import { log } from '../log';
 import { once } from '../once';
+import { readSettings } from '../settings';
 import { readyNotes } from '../themes/service';
 import { CLOSE, updateIn, type Gate } from './gate';
 import { watchLandings } from './landing';
@@ -44,6 +45,9 @@ const mayWrite = (layer: Layer, role: Role): boolean =>
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
 	private readonly open = new Map<string, Open>();
+	/** Documents kept in memory for a while, so that coming back is quick, with the way to let them go. */
+	private readonly kept = new Map<string, NodeJS.Timeout>();
+	private readonly keepOpen = readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000;
 	readonly hub: Hocuspocus;
 
 	constructor() {
@@ -68,6 +72,7 @@ class LiveDocuments {
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
 				if (parseName(name)?.layer === 'stage') this.watch(name, document);
+				this.keep(document);
 			},
 			beforeHandleMessage: async ({ connection, documentName: name, update, context }) => {
 				await this.save(connection, name, update, context as Context);
@@ -144,6 +149,23 @@ class LiveDocuments {
 				model.destroy();
 			},
 		});
+	}
+
+	/** Holds a document until nobody has had it open for a while. */
+	private keep(document: Document): void {
+		if (this.keepOpen === 0) return;
+		document.addDirectConnection();
+		const look = (): void => {
+			const isUsed = document.getConnections().length > 0 || document.directConnectionsCount > 1;
+			if (isUsed) {
+				this.kept.set(document.name, setTimeout(look, this.keepOpen).unref());
+				return;
+			}
+			this.kept.delete(document.name);
+			document.removeDirectConnection();
+			void this.hub.unloadDocument(document);
+		};
+		this.kept.set(document.name, setTimeout(look, this.keepOpen).unref());
 	}
 
 	private unwatch(name: string): void {

@@ -16,6 +16,8 @@
 		const query = matchMedia('(max-width: 640px)');
 		const read = (): void => void (isPhone = query.matches);
 		read();
+		// The board's own script comes while its content is on the way.
+		if (!isPhone || room.leads) void boardView();
 		query.addEventListener('change', read);
 		return () => {
 			query.removeEventListener('change', read);
@@ -27,11 +29,12 @@
 	const writes = $derived(isPhone && !room.leads && room.gathering !== undefined && room.mayEdit);
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
 	const writeScreen = () => import('$lib/frame/WriteScreen.svelte');
+	let loading: Promise<[typeof import('$lib/frame/BoardView.svelte'), void]> | undefined;
 	const boardView = () =>
-		Promise.all([
+		(loading ??= Promise.all([
 			import('$lib/frame/BoardView.svelte'),
 			import('$lib/board/measure').then(({ loadFaces }) => loadFaces()),
-		]);
+		]));
 </script>
 
 <svelte:head><title>{room.title} · {m.app_name()}</title></svelte:head>

@@ -1,0 +1,223 @@
+import { describe, expect, it } from 'vitest';
+import { closeness, cluster, cutAt, mergeTree, silhouette } from './cluster';
+import { findDoubles } from './doubles';
+import { sortIntoThemes } from './index';
+import { contentWords, languageOf, languagesOf } from './language';
+import { centred, cosine, Likeness } from './likeness';
+import { nameThemes } from './names';
+import { weigh, sparseCosine } from './weights';
+
+const notes = (texts: string[]) => texts.map((text, i) => ({ id: `n${i}`, text }));
+const groupsOf = (texts: string[]) =>
+	sortIntoThemes(notes(texts)).themes.map((theme) => theme.noteIds.map((id) => texts[Number(id.slice(1))]!));
+
+/** A likeness from groups: alike inside, unlike across. */
+function likenessFrom(labels: string[], inside = 0.8, across = 0.1): Likeness {
+	const likeness = new Likeness(labels.length);
+	labels.forEach((a, i) =>
+		labels.forEach((b, j) => likeness.set(i, j, i === j ? 1 : a === b ? inside : across)),
+	);
+	return likeness;
+}
+
+describe('language', () => {
+	it('is known by its function words', () => {
+		expect(languageOf('The roof leaks and nobody knows who is going to pay for it').language).toBe('en');
+		expect(languageOf('Das Dach ist undicht und niemand weiß, wer das bezahlen soll').language).toBe('de');
+		expect(languageOf('Le toit fuit et personne ne sait qui va payer pour cela').language).toBe('fr');
+	});
+
+	it('is judged note by note in a mixed team, and by the board where a note says too little', () => {
+		const texts = [
+			'Der Raum ist zu klein für uns alle',
+			'Die Schlange an der Tür ist zu lang',
+			'The queue is too long for the people at the door',
+			'Dach',
+		];
+		expect(languagesOf(texts)).toEqual(['de', 'de', 'en', 'de']);
+	});
+
+	it('brings forms of a word together and leaves empty words out', () => {
+		const stems = (text: string) => contentWords(text, 'en').map((word) => word.stem);
+		expect(stems('The electricians were repairing lamps')).toEqual(stems('An electrician repairs a lamp'));
+		expect(contentWords('we have to be there', 'en')).toEqual([]);
+		const german = (text: string) => contentWords(text, 'de').map((word) => word.stem);
+		expect(german('Ersatzteile')).toEqual(german('Ersatzteilen'));
+	});
+});
+
+describe('likeness', () => {
+	it('of words counts rare ones more than common ones', () => {
+		const { vectors } = weigh(
+			['fuses gone', 'fuses late', 'repair late', 'repair gone', 'repair again', 'repair more'],
+			Array<'en'>(6).fill('en'),
+		);
+		expect(sparseCosine(vectors[0]!, vectors[1]!)).toBeGreaterThan(sparseCosine(vectors[2]!, vectors[3]!));
+	});
+
+	it('of meaning does not depend on what the whole board is about', () => {
+		const shared = [5, 5, 5, 0, 0];
+		const vectors = [0, 1, 2, 3, 4, 5].map((i) =>
+			shared.map((value, k) => value + (k === 3 ? (i < 3 ? 1 : -1) : k === 4 ? i * 0.01 : 0)),
+		);
+		expect(cosine(vectors[0]!, vectors[5]!)).toBeGreaterThan(0.9);
+		const [first, , , , , last] = centred(vectors);
+		expect(cosine(first!, last!)).toBeLessThan(0);
+	});
+});
+
+describe('grouping', () => {
+	const labels = ['a', 'a', 'a', 'b', 'b', 'b', 'b', 'c', 'c'];
+
+	it('finds the groups and their number', () => {
+		const { groups, left } = cluster(likenessFrom(labels));
+		expect(groups).toEqual([
+			[3, 4, 5, 6],
+			[0, 1, 2],
+			[7, 8],
+		]);
+		expect(left).toEqual([]);
+	});
+
+	it('leaves a note out that is like no other', () => {
+		const likeness = likenessFrom([...labels, 'odd']);
+		for (let i = 0; i < labels.length; i++) likeness.set(9, i, 0.01);
+		expect(cluster(likeness).left).toEqual([9]);
+	});
+
+	it('gives as many groups as wanted', () => {
+		expect(cluster(likenessFrom(labels), { count: 2 }).groups).toHaveLength(2);
+		expect(cluster(likenessFrom(labels), { count: 3 }).groups).toHaveLength(3);
+	});
+
+	it('has nothing to group in nothing, one note, or notes without anything in common', () => {
+		expect(cluster(new Likeness(0))).toEqual({ groups: [], left: [] });
+		expect(cluster(likenessFrom(['a']))).toEqual({ groups: [], left: [0] });
+		expect(cluster(likenessFrom(['a', 'b', 'c'], 0, 0)).groups).toEqual([]);
+	});
+
+	it('merges the most alike first, and every cut is a partition', () => {
+		const likeness = likenessFrom(labels);
+		likeness.set(7, 8, 0.95);
+		const merges = mergeTree(likeness);
+		expect(merges).toHaveLength(labels.length - 1);
+		expect(merges[0]).toMatchObject({ a: 7, b: 8 });
+		for (let count = 1; count <= labels.length; count++) {
+			const groups = cutAt(merges, labels.length, count);
+			expect(groups).toHaveLength(count);
+			expect(groups.flat().sort((x, y) => x - y)).toEqual(labels.map((_, i) => i));
+		}
+		expect(silhouette(likeness, cutAt(merges, labels.length, 3))).toBeGreaterThan(
+			silhouette(likeness, cutAt(merges, labels.length, 2)),
+		);
+		expect(closeness(likeness, 0, [0, 1, 2])).toBeCloseTo(0.8);
+	});
+});
+
+describe('names', () => {
+	it('come from the words of the group that the others do not have', () => {
+		const words = (texts: string[]) => texts.map((text) => contentWords(text, 'en'));
+		const names = nameThemes(
+			[
+				words(['Spare parts are gone', 'No spare parts in the drawer', 'Order spare parts']),
+				words(['Queue at the door', 'Long queue at the door', 'The queue again']),
+			],
+			(i) => `Theme ${i}`,
+		);
+		expect(names[0]).toBe('Spare parts');
+		expect(names[1]).toMatch(/^Queue/);
+	});
+
+	it('keep the capitals of the language and are distinct', () => {
+		const german = ['Die Ersatzteile fehlen', 'Zu wenige Ersatzteile'].map((text) =>
+			contentWords(text, 'de'),
+		);
+		const names = nameThemes([german, german, [[]]], (i) => `Thema ${i + 1}`);
+		expect(names[0]).toContain('Ersatzteile');
+		expect(new Set(names).size).toBe(3);
+		expect(names[2]).toBe('Thema 3');
+	});
+});
+
+describe('doubles', () => {
+	const doubles = (texts: string[], vectors?: number[][]) =>
+		findDoubles(
+			texts,
+			texts.map((text) => contentWords(text, 'en')),
+			vectors,
+		);
+
+	it('are the same words, whatever the signs and capitals', () => {
+		expect(doubles(['Roof leaks!', 'roof  LEAKS', 'Roof is fine'])).toEqual([[0, 1]]);
+	});
+
+	it('are nearly the same words with the same meaning, not just one of both', () => {
+		const near = ['Show the waiting time at the door', 'Show the waiting time on the door', 'Paint the door'];
+		expect(
+			doubles(near, [
+				[1, 0],
+				[0.99, 0.1],
+				[0, 1],
+			]),
+		).toEqual([[0, 1]]);
+		expect(
+			doubles(
+				['Label all drawers of spare parts', 'No list of spare parts in the drawers'],
+				[
+					[1, 0],
+					[0.7, 0.7],
+				],
+			),
+		).toEqual([]);
+	});
+
+	it('are not empty notes', () => {
+		expect(doubles(['', '  ', '!'])).toEqual([]);
+	});
+});
+
+describe('sorting', () => {
+	it('works by words alone, in any language', () => {
+		const groups = groupsOf([
+			'Schlange an der Tür',
+			'Lange Schlange vor der Tür',
+			'Ersatzteile fehlen',
+			'Keine Ersatzteile mehr',
+			'Ersatzteile zu spät bestellt',
+			'Schlange schon um neun',
+		]);
+		expect(groups).toHaveLength(2);
+		expect(
+			groups[0]!.every((text) => text.includes('rsatzteile')) ||
+				groups[1]!.every((text) => text.includes('rsatzteile')),
+		).toBe(true);
+	});
+
+	it('accounts for every note exactly once, and says the same twice', () => {
+		const texts = [
+			'Queue',
+			'queue at the door',
+			'',
+			'???',
+			'12',
+			'Roof leaks',
+			'The roof is leaking',
+			'Queue',
+		];
+		const proposal = sortIntoThemes(notes(texts));
+		const all = [...proposal.themes.flatMap((theme) => theme.noteIds), ...proposal.left];
+		expect(all.sort()).toEqual(
+			notes(texts)
+				.map((note) => note.id)
+				.sort(),
+		);
+		expect(sortIntoThemes(notes(texts))).toEqual(proposal);
+		expect(proposal.doubles).toContainEqual(['n0', 'n7']);
+		for (const id of ['n2', 'n3', 'n4']) expect(proposal.left).toContain(id);
+	});
+
+	it('takes nothing and one note in its stride', () => {
+		expect(sortIntoThemes([])).toEqual({ themes: [], left: [], doubles: [] });
+		expect(sortIntoThemes(notes(['alone']))).toEqual({ themes: [], left: ['n0'], doubles: [] });
+	});
+});

@@ -1,0 +1,85 @@
+import * as decoding from 'lib0/decoding';
+import * as encoding from 'lib0/encoding';
+import { describe, expect, it } from 'vitest';
+import { ownStates, updateIn } from './gate';
+import { documentName, parseName } from './names';
+
+const person = { id: 'p1', name: 'Ilka', guest: false };
+
+function states(entries: [number, unknown][]): Uint8Array {
+	const encoder = encoding.createEncoder();
+	encoding.writeVarUint(encoder, entries.length);
+	for (const [client, state] of entries) {
+		encoding.writeVarUint(encoder, client);
+		encoding.writeVarUint(encoder, 1);
+		encoding.writeVarString(encoder, JSON.stringify(state));
+	}
+	return encoding.toUint8Array(encoder);
+}
+
+/** Clients whose states are still in a frame. */
+function clientsIn(frame: Uint8Array | undefined): number[] {
+	if (!frame) return [];
+	const outer = decoding.createDecoder(frame);
+	decoding.readVarString(outer);
+	decoding.readVarUint(outer);
+	const inner = decoding.createDecoder(decoding.readVarUint8Array(outer));
+	return Array.from({ length: decoding.readVarUint(inner) }, () => {
+		const client = decoding.readVarUint(inner);
+		decoding.readVarUint(inner);
+		decoding.readVarString(inner);
+		return client;
+	});
+}
+
+describe('the gate', () => {
+	it('hands on only what people say about themselves', () => {
+		const clients = new Set<number>();
+		const payload = states([
+			[1, { person: 'p1', name: 'Ilka', cursor: [3, 4] }],
+			[2, { person: 'p2', name: 'Tomasz' }],
+			[3, { person: 'p1', name: 'Somebody else' }],
+			[4, { person: 'p1', name: 'Ilka', role: 'owner' }],
+			[5, null],
+		]);
+		expect(clientsIn(ownStates('board/x/stage', payload, person, clients))).toEqual([1]);
+		expect(clientsIn(ownStates('board/x/stage', states([[1, null]]), person, clients))).toEqual([1]);
+		expect(ownStates('board/x/stage', states([[2, null]]), person, clients)).toBeUndefined();
+	});
+
+	it('refuses states that are too large or broken', () => {
+		const large = states([[1, { person: 'p1', name: 'x'.repeat(5000) }]]);
+		expect(() => ownStates('board/x/stage', large, person, new Set())).toThrow();
+		expect(() => ownStates('board/x/stage', Uint8Array.from([9, 1]), person, new Set())).toThrow();
+	});
+
+	it('finds the update in a sync message, and none in a question', () => {
+		const frame = (step: number, payload: Uint8Array): Uint8Array => {
+			const encoder = encoding.createEncoder();
+			encoding.writeVarString(encoder, 'board/x/stage');
+			encoding.writeVarUint(encoder, 0);
+			encoding.writeVarUint(encoder, step);
+			encoding.writeVarUint8Array(encoder, payload);
+			return encoding.toUint8Array(encoder);
+		};
+		const update = Uint8Array.from([1, 2, 3]);
+		expect(updateIn(frame(0, update))).toBeUndefined();
+		expect(updateIn(frame(1, update))).toEqual(update);
+		expect(updateIn(frame(2, update))).toEqual(update);
+		expect(() => updateIn(frame(7, update))).toThrow();
+	});
+
+	it('knows our documents by name and no others', () => {
+		expect(parseName(documentName('abc-1', 'session'))).toEqual({ boardId: 'abc-1', layer: 'session' });
+		for (const name of [
+			'board/abc/secret',
+			'board/../stage',
+			'board//stage',
+			'x/abc/stage',
+			'board/a/stage/b',
+			'',
+		]) {
+			expect(parseName(name), name).toBeUndefined();
+		}
+	});
+});
