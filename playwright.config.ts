@@ -11,6 +11,7 @@ export default defineConfig({
 	use: {
 		viewport: { width: 1280, height: 800 },
 		locale: 'en-GB',
+		actionTimeout: 15_000,
 		launchOptions: {
 			executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
 			args: [

@@ -74,7 +74,7 @@ wants server && vitest_part server
 if wants browser; then
 	need_chromium
 	rm -f "$WORK/browser.json"
-	PLAYWRIGHT_JSON_OUTPUT_NAME=$WORK/browser.json npx --no-install playwright test --reporter=list,json >"$WORK/browser.log" 2>&1
+	PLAYWRIGHT_JSON_OUTPUT_NAME=$WORK/browser.json npx --no-install playwright test --reporter=list,json "${@:2}" >"$WORK/browser.log" 2>&1
 	code=$?
 	[ "$code" -eq 0 ] || tail -n 150 "$WORK/browser.log" >&2
 	count browser "$code" "$WORK/browser.json"

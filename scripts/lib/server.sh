@@ -69,12 +69,17 @@ demo() {
 	if running=$(server_pid); then
 		local at
 		at=$(cat "$DEMO/server.port")
-		if [ -z "$port" ] || [ "$port" = "$at" ]; then
+		if [ "$(sources_hash)" != "$(cat "$DEMO/server.build" 2>/dev/null)" ]; then
+			say "The demo is running from older sources; it is started anew."
+			port=${port:-$at}
+			stop_demo
+		elif [ -z "$port" ] || [ "$port" = "$at" ]; then
 			say "The demo is running already."
 			print_addresses "$at"
 			return 0
+		else
+			stop_demo
 		fi
-		stop_demo
 	fi
 	need_disk 100
 	need_packages
@@ -90,6 +95,7 @@ demo() {
 	demo_data
 	demo_environment "$port"
 	echo "$port" >"$DEMO/server.port"
+	cp build/.sources "$DEMO/server.build"
 	if [ -n "$detach" ]; then
 		setsid node build/server.js >"$DEMO/server.log" 2>&1 </dev/null &
 	else

@@ -236,6 +236,7 @@ test('a double click on a free spot makes a note, on a note it edits, and bold t
 	const at = await fresh(page);
 	const p = await screenPoint(page, at.x + 200, at.y + 200);
 	await page.mouse.dblclick(p.x, p.y);
+	await expect(page.getByTestId('text-editor')).toBeVisible();
 	await page.keyboard.type('Plain and ');
 	await page.keyboard.press('Control+b');
 	await page.keyboard.type('bold');

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { drag, emptyPlace, expect, findIn, objectsIn, screenPoint, sees, test } from './fixtures';
 
 test('a whole session: join, write, draw, link, sort into themes, take out', async ({ ilka, join }) => {
+	test.setTimeout(240_000);
 	const { page } = ilka;
 	const rashid = await join('Rashid');
 	const nele = await join('Nele', { phone: true });
@@ -56,20 +57,20 @@ test('a whole session: join, write, draw, link, sort into themes, take out', asy
 	});
 
 	await test.step('shapes are drawn, named and linked, and the link follows', async () => {
-		await emptyPlace(page);
+		await emptyPlace(page, 3_000, 0);
 		for (const [x, name] of [
-			[10_150, 'Door'],
-			[10_500, 'Bench'],
+			[3_150, 'Door'],
+			[3_500, 'Bench'],
 		] as const) {
 			await page.keyboard.press('5');
-			const at = await screenPoint(page, x, 10_200);
+			const at = await screenPoint(page, x, 200);
 			await page.mouse.click(at.x, at.y);
 			await page.keyboard.press('Enter');
 			await page.keyboard.type(name);
 			await page.keyboard.press('Escape');
 		}
 		await page.keyboard.press('6');
-		await drag(page, await screenPoint(page, 10_150, 10_200), await screenPoint(page, 10_500, 10_200));
+		await drag(page, await screenPoint(page, 3_150, 200), await screenPoint(page, 3_500, 200));
 		const door = await sees(rashid.page, 'Door');
 		const bench = await sees(rashid.page, 'Bench');
 		const link = (await objectsIn(rashid.page)).find(
@@ -89,7 +90,7 @@ test('a whole session: join, write, draw, link, sort into themes, take out', asy
 			);
 		const before = await bounds(link!.id);
 		await page.keyboard.press('Escape');
-		await drag(page, await screenPoint(page, 10_500, 10_200), await screenPoint(page, 10_500, 10_400));
+		await drag(page, await screenPoint(page, 3_500, 200), await screenPoint(page, 3_500, 400));
 		await expect.poll(() => bounds(link!.id)).toBeGreaterThan(before + 100);
 	});
 

@@ -31,12 +31,14 @@ export function generateBoard(hand: Hand, model: BoardModel, count: number, seed
 	const columns = Math.ceil(Math.sqrt(count * 1.6));
 	const specs: NewObject[] = [];
 	let lastShape: string | undefined;
+	let lastNote: string | undefined;
 	for (let i = 0; i < count; i++) {
 		const x = (i % columns) * 190 + Math.floor(random() * 20);
 		const y = Math.floor(i / columns) * 130 + Math.floor(random() * 20);
 		const kind = random();
 		const id = `g${i}`;
 		if (kind < 0.8) {
+			lastNote = id;
 			const style = { form: random() < 0.8 ? 'card' : 'square', pigment: pick(PIGMENTS) } as const;
 			specs.push({
 				id,
@@ -56,8 +58,7 @@ export function generateBoard(hand: Hand, model: BoardModel, count: number, seed
 			lastShape = id;
 		} else if (kind < 0.97) {
 			// Links run to a note close by, as they do on real boards.
-			const near = specs.findLast((spec) => spec.kind === 'note')?.id;
-			if (near === undefined) continue;
+			if (lastNote === undefined) continue;
 			const style = {
 				route: random() < 0.5 ? 'straight' : 'right-angled',
 				start: 'none',
@@ -70,7 +71,7 @@ export function generateBoard(hand: Hand, model: BoardModel, count: number, seed
 				sheet,
 				box: [0, 0, 0, 0, 0],
 				style,
-				ends: [{ object: lastShape }, { object: near }],
+				ends: [{ object: lastShape }, { object: lastNote }],
 			});
 		} else
 			specs.push({

@@ -79,7 +79,9 @@
 				},
 			},
 		});
-		editor.commands.focus('end');
+		// At once, not in the next frame: whoever types right away must not lose a letter, nor press a command.
+		editor.commands.setTextSelection(editor.state.doc.content.size);
+		editor.view.focus();
 		return () => editor.destroy();
 	});
 </script>

@@ -15,22 +15,24 @@
 	const { open, title, onclose, children, wide = false }: Props = $props();
 </script>
 
-{#if open}
-	<Base {open} onOpenChange={(details) => !details.open && onclose()}>
-		<Portal>
+<Base {open} onOpenChange={(details) => !details.open && onclose()}>
+	<Portal>
+		{#if open}
 			<Base.Backdrop class="question-back" />
-			<Base.Positioner class="question-place">
-				<Base.Content class="question {wide ? 'wide' : ''}">
+		{/if}
+		<Base.Positioner class="question-place {open ? '' : 'shut'}">
+			<Base.Content class="question {wide ? 'wide' : ''}">
+				{#if open}
 					<header>
 						<Base.Title class="question-title">{title}</Base.Title>
 						<Base.CloseTrigger class="icon-button" aria-label={m.close()}><X size={18} /></Base.CloseTrigger>
 					</header>
 					{@render children()}
-				</Base.Content>
-			</Base.Positioner>
-		</Portal>
-	</Base>
-{/if}
+				{/if}
+			</Base.Content>
+		</Base.Positioner>
+	</Portal>
+</Base>
 
 <style>
 	:global(.question-back) {
@@ -46,6 +48,9 @@
 		display: grid;
 		place-items: center;
 		padding: 16px;
+	}
+	:global(.question-place.shut) {
+		display: none;
 	}
 	:global(.question) {
 		width: min(440px, 100%);
