@@ -123,7 +123,7 @@ export const COMMANDS: Command[] = [
 	{
 		id: 'zoom in',
 		label: () => m.command_zoom_in(),
-		keys: ['+', '=', '$mod+='],
+		keys: ['+', 'Shift++', '=', '$mod+='],
 		run: (board) => board.zoom(1.25),
 	},
 	{
@@ -152,7 +152,7 @@ export function shownKey(keys: string, mac: boolean): string {
 		Escape: 'Esc',
 	};
 	return keys
-		.split('+')
+		.split(/\b\+/)
 		.map((key) => names[key] ?? (key.length === 1 ? key.toUpperCase() : key))
 		.join(' ');
 }

@@ -151,6 +151,11 @@
 		border-right: 1px solid var(--frame-line);
 		background: var(--frame-ground);
 	}
+	@media (max-width: 640px) {
+		.folded {
+			display: none;
+		}
+	}
 	.write {
 		border-radius: 0;
 	}

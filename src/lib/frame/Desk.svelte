@@ -30,7 +30,7 @@
 	];
 </script>
 
-<aside class="desk" aria-label={m.desk()} data-testid="desk">
+<aside class="desk" class:leads={board.room.leads} aria-label={m.desk()} data-testid="desk">
 	{#if open}
 		<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
 			{#if open === 'run sheet'}
@@ -80,6 +80,11 @@
 		flex: none;
 		padding: 8px 5px;
 		border-left: 1px solid var(--frame-line);
+	}
+	@media (max-width: 640px) {
+		.desk:not(.leads) {
+			display: none;
+		}
 	}
 	.big {
 		width: 36px;

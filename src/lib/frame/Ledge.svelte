@@ -173,6 +173,12 @@
 		background: var(--frame-line);
 	}
 	@media (max-width: 700px) {
+		.ledge {
+			overflow-x: auto;
+		}
+		.selection {
+			flex: none;
+		}
 		.tool span,
 		.keys {
 			display: none;

@@ -277,4 +277,24 @@
 		font-size: var(--size-small);
 		font-weight: 700;
 	}
+	@media (max-width: 640px) {
+		.name {
+			flex: 1;
+			width: auto;
+			min-width: 0;
+			border: none;
+		}
+		.steps {
+			flex: none;
+			width: 140px;
+			padding-inline: 0;
+		}
+		.steps li:not(.running),
+		.badges {
+			display: none;
+		}
+		.people {
+			padding: 0 8px;
+		}
+	}
 </style>

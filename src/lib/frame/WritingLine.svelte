@@ -87,7 +87,8 @@
 		min-height: 36px;
 		padding: 4px 12px;
 		border-radius: var(--radius-control);
-		background: #f1ecdf;
+		border: 1px solid var(--frame-strong-line);
+		background: #fbf8f0;
 		color: #1d2421;
 		font-size: var(--size-base);
 	}

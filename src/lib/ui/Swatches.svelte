@@ -51,7 +51,7 @@
 		width: var(--swatch);
 		height: var(--swatch);
 		flex: none;
-		border: 1px solid #ffffff30;
+		border: 1px solid color-mix(in srgb, var(--frame-strong-line) 70%, transparent);
 		border-radius: 4px;
 		cursor: pointer;
 	}
