@@ -68,7 +68,7 @@ if wants server || wants browser; then
 	# Tests need no protection against power cuts, and go faster without.
 	pg_start "$WORK" -c fsync=off -c synchronous_commit=off -c full_page_writes=off -c max_connections=200
 	export TEST_DATABASE_URL=$DATABASE_URL
-	unset DATABASE_URL WANDTAFEL_DATA
+	unset DATABASE_URL
 fi
 wants server && vitest_part server
 if wants browser; then

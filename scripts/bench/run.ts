@@ -2,7 +2,7 @@
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
-import { benchFrames, benchOpen, launch } from './screen';
+import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
 const parts = process.argv.slice(2);
@@ -18,6 +18,7 @@ try {
 	const owner = await facilitator(server, 'Bench');
 	if (wants('open') || wants('frame')) {
 		const browser = await launch();
+		if (wants('open')) await benchPhone(browser, server, owner);
 		for (const count of [1_000, 10_000]) {
 			const board = await largeBoard(server.sql, 'Bench', count);
 			if (wants('open')) await benchOpen(browser, server, owner, board, count);

@@ -1,8 +1,10 @@
 /** Measures in a real browser: opening a board, and frames while the view moves. */
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { figure, p95 } from './report';
+import { readSession } from '$core/session/runsheet';
+import { connect } from '../../tests/support/client';
+import { makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
 import type { TestServer } from '../../tests/support/server';
-import type { TestPerson } from '../../tests/support/people';
 
 export const launch = (): Promise<Browser> =>
 	chromium.launch({
@@ -133,4 +135,31 @@ export async function benchFrames(
 		figure(`frame, ${move}: tasks over 50 ms`, longTasks, 'tasks', `${count} objects`);
 	}
 	await page.context().close();
+}
+
+/** Script that a participant's phone loads until the first note can be written, compressed. */
+export async function benchPhone(browser: Browser, server: TestServer, owner: TestPerson): Promise<void> {
+	const board = await makeBoard(owner, 'idea-round');
+	const session = await connect(server, owner, board, 'session');
+	const gather = readSession(session.doc).steps.find((step) => step.kind === 'gather')!;
+	await owner.request('POST', `/api/boards/${board}/session`, { do: 'start', step: gather.id });
+	session.destroy();
+	const { token } = await makeLink(owner, board, 'editor');
+	const context = await browser.newContext({
+		viewport: { width: 390, height: 844 },
+		isMobile: true,
+		hasTouch: true,
+	});
+	const page = await context.newPage();
+	await page.goto(`${server.url}/join/${token}`);
+	await page.getByLabel('Your name').fill('Nele');
+	await page.getByRole('button', { name: 'Go in' }).click();
+	await page.getByTestId('writing-line').waitFor();
+	const bytes = await page.evaluate(() =>
+		(performance.getEntriesByType('resource') as PerformanceResourceTiming[])
+			.filter((entry) => entry.name.endsWith('.js'))
+			.reduce((sum, entry) => sum + entry.encodedBodySize, 0),
+	);
+	figure('phone: script until the first note can be written', bytes / 1024, 'KB compressed', 'idea round');
+	await context.close();
 }

@@ -2,6 +2,8 @@
 # Sourced by ./wandtafel with ROOT set.
 
 DATA=${WANDTAFEL_DATA:-$ROOT/.data}
+# It is a setting of these scripts only; the server would call it unknown.
+unset WANDTAFEL_DATA
 
 say() { printf '%s\n' "$*" >&2; }
 fail() {
