@@ -4,6 +4,7 @@
 	import { remove, rename, restore } from '$lib/frame/actions';
 	import { ask, messageOf } from '$lib/ui/api';
 	import Badge from '$lib/ui/Badge.svelte';
+	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
 	import LogOut from '@lucide/svelte/icons/log-out';
@@ -189,6 +190,8 @@
 		</p>
 	{:else if boards.length === 0}<p class="quiet empty">{m.no_board_found({ words })}</p>{/if}
 </main>
+
+<Toasts />
 
 <style>
 	.top {

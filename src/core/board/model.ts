@@ -164,6 +164,13 @@ export class BoardModel {
 	private load(): void {
 		const ids = [...objectsOf(this.doc).keys()];
 		for (const id of ids) this.read(id);
+		this.reindex();
+	}
+
+	/** Builds the spatial index at one go: for many objects several times faster than one by one. */
+	private reindex(): void {
+		this.index.clear();
+		this.entries.clear();
 		const bySheet = new Map<string, Entry[]>();
 		for (const object of this.objects.values()) {
 			const entry = this.entryFor(object);
@@ -190,7 +197,8 @@ export class BoardModel {
 			this.unplace(id);
 			changed.delete(id);
 		}
-		for (const id of changed) this.place(id);
+		if (changed.size > 500 && changed.size * 2 > this.objects.size) this.reindex();
+		else for (const id of changed) this.place(id);
 		if (changed.size > 0 || removed.size > 0) this.tell({ changed, removed, sheets: false, local });
 	}
 

@@ -8,6 +8,7 @@
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';
+	import Toasts from '../ui/Toasts.svelte';
 	import { toaster } from '../ui/toaster';
 	import { addTime, endSession, rename, startStep } from './actions';
 	import Desk, { type Instrument } from './Desk.svelte';
@@ -128,6 +129,8 @@
 <InviteDialog {room} open={dialog === 'invite'} onclose={() => (dialog = undefined)} />
 <ExportDialog {board} open={dialog === 'export'} onclose={() => (dialog = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
+
+<Toasts />
 
 <style>
 	.frame {

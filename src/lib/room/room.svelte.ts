@@ -83,6 +83,8 @@ export class Room {
 	private readonly layers: Record<LayerName, Layer>;
 	private connected = $state(false);
 	private kept = 0;
+	/** Layers read from what is kept here, and from the server. */
+	private readonly read = { kept: new Set<LayerName>(), synced: new Set<LayerName>() };
 	private readonly stops: (() => void)[] = [];
 	private cursorTimer: ReturnType<typeof setTimeout> | undefined;
 	private pendingPresence: Partial<Presence> = {};
@@ -203,7 +205,8 @@ export class Room {
 			store = new IndexeddbPersistence(`wandtafel/${person.id}/${madeAt}/${document}`, doc);
 			// What was kept from an earlier visit can be shown before the server answers.
 			void store.whenSynced.then(() => {
-				if (name === 'stage' && this.model.sheets.length > 0) this.ready = true;
+				this.read.kept.add(name);
+				if (this.read.kept.size === LAYERS.length && this.model.sheets.length > 0) this.ready = true;
 			});
 		}
 		const provider = new Provider({
@@ -212,7 +215,8 @@ export class Room {
 			websocketProvider: this.socket,
 			token: 'cookie',
 			onSynced: () => {
-				if (name === 'stage') this.ready = true;
+				this.read.synced.add(name);
+				if (this.read.synced.size === LAYERS.length) this.ready = true;
 				this.judge();
 			},
 			onUnsyncedChanges: ({ number }) => {
