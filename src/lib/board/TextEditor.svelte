@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { SURFACE_COLOURS } from '$core/board/colours';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
 	import { boxOf, settingOf } from '$core/board/kinds';
@@ -25,13 +26,15 @@
 		const setting = object && settingOf(object, board.context);
 		if (!object || !setting) return undefined;
 		const box = object.kind === 'connector' ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
-		return { box, setting, least: object.kind === 'connector' ? 120 : setting.room.w };
+		// A label has no room of its own: it is written in the middle of its line, on the ground of the sheet.
+		const isLabel = object.kind === 'connector';
+		return { box, setting, isLabel, least: isLabel ? 120 : setting.room.w };
 	});
 
 	const style = $derived.by(() => {
 		if (!place) return '';
 		const { view } = board;
-		const { box, setting, least } = place;
+		const { box, setting, least, isLabel } = place;
 		const { room, laid } = setting;
 		const wide = Math.max(room.w, least);
 		return [
@@ -40,7 +43,8 @@
 			`font-size:${laid.size}px;line-height:${LINE_HEIGHT}`,
 			`color:${setting.ink};font-weight:${setting.bold ? 700 : 400}`,
 			`font-family:'${FAMILY_NAMES[setting.family]}',sans-serif`,
-			`text-align:${setting.align === 'centre' ? 'center' : 'left'}`,
+			`text-align:${setting.align === 'centre' || isLabel ? 'center' : 'left'}`,
+			isLabel ? `background:${SURFACE_COLOURS[board.context.surface].ground}` : '',
 			`justify-content:${setting.stand === 'middle' ? 'center' : 'flex-start'}`,
 		].join(';');
 	});
