@@ -28,7 +28,7 @@
 		const box = object.kind === 'connector' ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
 		// A label has no room of its own: it is written in the middle of its line, on the ground of the sheet.
 		const isLabel = object.kind === 'connector';
-		return { box, setting, isLabel, least: isLabel ? 120 : setting.room.w };
+		return { box, setting, isLabel, least: isLabel ? setting.room.w + 16 : setting.room.w };
 	});
 
 	const style = $derived.by(() => {

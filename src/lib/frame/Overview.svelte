@@ -88,15 +88,15 @@
 	}
 </script>
 
-<canvas
-	bind:this={canvas}
-	style:width="{SIZE.w}px"
-	style:height="{SIZE.h}px"
-	aria-label={m.overview()}
-	role="img"
-	onpointerdown={go}
-	onpointermove={go}
-></canvas>
+<div role="img" aria-label={m.overview()}>
+	<canvas
+		bind:this={canvas}
+		style:width="{SIZE.w}px"
+		style:height="{SIZE.h}px"
+		onpointerdown={go}
+		onpointermove={go}
+	></canvas>
+</div>
 
 <style>
 	canvas {
