@@ -30,6 +30,10 @@ demo_data() { # [--again]
 		fail "The demo data could not be written."
 }
 
+taken() { # PORT COMMAND
+	echo "Port $1 is taken by another program. Choose another one: ./wandtafel $2 --port N, or leave --port out."
+}
+
 wait_for_answer() { # PORT PID
 	local i
 	for i in $(seq 1 300); do
@@ -78,6 +82,7 @@ demo() {
 			print_addresses "$at"
 			return 0
 		else
+			is_free "$port" || fail "$(taken "$port" demo)"
 			stop_demo
 		fi
 	fi
@@ -86,7 +91,7 @@ demo() {
 	need_build
 	command -v curl >/dev/null || apt_install "curl is missing." curl
 	if [ -n "$port" ]; then
-		is_free "$port" || fail "Port $port is taken by another program. Choose another one: ./wandtafel demo --port N, or leave --port out."
+		is_free "$port" || fail "$(taken "$port" demo)"
 	else
 		port=$(free_port "$(cat "$DEMO/server.port" 2>/dev/null || echo 4180)")
 	fi
@@ -151,7 +156,7 @@ dev() {
 	[ "${1:-}" != --port ] || port=$2
 	need_packages
 	need_build
-	is_free "$port" || fail "Port $port is taken by another program. Choose another one: ./wandtafel dev --port N"
+	is_free "$port" || fail "$(taken "$port" dev)"
 	pg_start "$DATA/db"
 	demo_data
 	demo_environment "$port"

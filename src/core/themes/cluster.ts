@@ -183,8 +183,17 @@ function tidy(likeness: Likeness, start: readonly number[][], leaveOut: boolean)
 	if (leaveOut) {
 		const odd = typical(likeness, groups) * 0.32;
 		groups = groups
-			.map((group) =>
-				group.filter((i) => closeness(likeness, i, group) >= odd && closeness(likeness, i, group) > 0),
+			.map((group, _, all) =>
+				group.filter((i) => {
+					const own = closeness(likeness, i, group);
+					if (own >= odd) return own > 0;
+					// A weak tie is a tie all the same where there is next to none to anything else.
+					const next = Math.max(
+						0,
+						...all.map((other) => (other === group ? 0 : closeness(likeness, i, other))),
+					);
+					return own >= odd * 0.5 && own > next * 4;
+				}),
 			)
 			.filter((group) => group.length >= LEAST);
 	}

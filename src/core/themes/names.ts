@@ -73,10 +73,34 @@ export function nameThemes(groups: readonly Word[][][], fallback: (index: number
 	});
 }
 
+/**
+ * Two words that stand in as many notes as each other and next to each other in some: together they say
+ * more than the one that happens to come first ("Long queue" rather than "Long").
+ */
+function phraseOf(
+	first: { term: Term; score: number },
+	scored: readonly { term: Term; score: number }[],
+): string | undefined {
+	if (first.term.length !== 1) return undefined;
+	const equals = scored.filter(
+		({ term }) => term.length === 1 && term !== first.term && term.inGroup === first.term.inGroup,
+	);
+	for (const { term } of equals.filter((each) => each.score > first.score * 0.75)) {
+		const pair = scored.find(({ term: { length, key } }) => {
+			const stems = key.split(' ');
+			return length === 2 && stems.includes(term.key) && stems.includes(first.term.key);
+		});
+		if (pair && first.term.inGroup > 1) return mostWritten(pair.term.forms);
+	}
+	return undefined;
+}
+
 /** The best term, with a second one when the first covers too little of the group to speak for it. */
 function compose(scored: { term: Term; score: number }[], size: number): string {
 	const first = scored[0];
 	if (!first) return '';
+	const phrase = phraseOf(first, scored);
+	if (phrase) return phrase;
 	const name = mostWritten(first.term.forms);
 	const stems = new Set(first.term.key.split(' '));
 	const second = scored.find(

@@ -85,6 +85,19 @@ describe('grouping', () => {
 		expect(cluster(likeness).left).toEqual([9]);
 	});
 
+	it('keeps a weakly tied pair together that is like nothing else', () => {
+		const likeness = likenessFrom(['a', 'a', 'b', 'b', 'c', 'c'], 0.5, 0);
+		likeness.set(4, 5, 0.09);
+		expect(cluster(likeness)).toEqual({
+			groups: [
+				[0, 1],
+				[2, 3],
+				[4, 5],
+			],
+			left: [],
+		});
+	});
+
 	it('gives as many groups as wanted', () => {
 		expect(cluster(likenessFrom(labels), { count: 2 }).groups).toHaveLength(2);
 		expect(cluster(likenessFrom(labels), { count: 3 }).groups).toHaveLength(3);
@@ -126,6 +139,18 @@ describe('names', () => {
 		);
 		expect(names[0]).toBe('Spare parts');
 		expect(names[1]).toMatch(/^Queue/);
+	});
+
+	it('are a phrase of the group where two words speak for it equally', () => {
+		const words = (texts: string[]) => texts.map((text) => contentWords(text, 'en'));
+		const names = nameThemes(
+			[
+				words(['The queue is too long', 'Long queue at the door']),
+				words(['Roof leaks', 'Rain through the roof']),
+			],
+			(i) => `Theme ${i}`,
+		);
+		expect(names).toEqual(['Long queue', 'Roof']);
 	});
 
 	it('keep the capitals of the language and are distinct', () => {
