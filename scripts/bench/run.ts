@@ -1,15 +1,23 @@
-/** `bench [open|frame|sync]`: measures on a server and a database of its own. One JSON line a figure. */
+/** `bench [open|frame|route|sync] [COUNT...] [tiles|direct]`: measures on a server and a database of its own. One JSON line a figure. */
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
-const parts = process.argv.slice(2);
+const PARTS = ['open', 'frame', 'sync', 'route'];
+const words = process.argv.slice(2);
+const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
+const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
+const parts = words.filter((word) => PARTS.includes(word));
 const wants = (part: string): boolean => parts.length === 0 || parts.includes(part);
-const unknown = parts.filter((part) => !['open', 'frame', 'sync'].includes(part));
+const wantsPainter = (painter: 'tiles' | 'direct'): boolean =>
+	painters.length === 0 || painters.includes(painter);
+const unknown = words.filter((word) => ![...PARTS, 'tiles', 'direct'].includes(word) && !/^\d+$/.test(word));
 if (unknown.length > 0) {
-	process.stderr.write(`bench takes open, frame and sync, not '${unknown[0]}'.\n`);
+	process.stderr.write(
+		`bench takes ${PARTS.join(', ')}, tiles or direct, and numbers of objects, not '${unknown[0]}'.\n`,
+	);
 	process.exit(1);
 }
 
@@ -19,10 +27,16 @@ try {
 	if (wants('open') || wants('frame')) {
 		const browser = await launch();
 		if (wants('open')) await benchPhone(browser, server, owner);
-		for (const count of [1_000, 10_000]) {
+		for (const count of counts.length > 0 ? counts : [1_000, 10_000, 50_000]) {
 			const board = await largeBoard(server.sql, 'Bench', count);
 			if (wants('open')) await benchOpen(browser, server, owner, board, count);
-			if (wants('frame')) await benchFrames(browser, server, owner, board, count);
+			if (!wants('frame')) continue;
+			const common = { board, count, ratio: 1, edits: 0 };
+			if (wantsPainter('tiles')) await benchFrames(browser, server, owner, { ...common, painter: 'tiles' });
+			if (wantsPainter('direct')) await benchFrames(browser, server, owner, { ...common, painter: 'direct' });
+			if (count < 10_000 || !wantsPainter('tiles')) continue;
+			await benchFrames(browser, server, owner, { ...common, painter: 'tiles', edits: 100 });
+			await benchFrames(browser, server, owner, { ...common, painter: 'tiles', ratio: 2 });
 		}
 		await browser.close();
 	}

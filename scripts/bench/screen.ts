@@ -1,6 +1,7 @@
 /** Measures in a real browser: opening a board, and frames while the view moves. */
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { figure, p95 } from './report';
+import { moveObjects } from '$core/board/edits';
 import { readSession } from '$core/session/runsheet';
 import { connect } from '../../tests/support/client';
 import { makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
@@ -17,8 +18,12 @@ async function open(
 	server: TestServer,
 	person: TestPerson,
 	board: string,
+	{ painter, ratio }: { painter: 'tiles' | 'direct'; ratio: number } = { painter: 'tiles', ratio: 1 },
 ): Promise<{ page: Page; painted: number }> {
-	const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+	const context = await browser.newContext({
+		viewport: { width: 1280, height: 800 },
+		deviceScaleFactor: ratio,
+	});
 	await context.addCookies(
 		person.cookie.split('; ').map((pair) => {
 			const at = pair.indexOf('=');
@@ -26,7 +31,7 @@ async function open(
 		}),
 	);
 	const page = await context.newPage();
-	await page.goto(`${server.url}/board/${board}`);
+	await page.goto(`${server.url}/board/${board}${painter === 'direct' ? '?painter=direct' : ''}`);
 	await page.waitForFunction(() => performance.getEntriesByName('board painted').length > 0, undefined, {
 		timeout: 120_000,
 	});
@@ -60,31 +65,72 @@ interface Frames {
 	script: number[];
 	interval: number[];
 	longTasks: number;
+	blanks: number;
 }
 
-type Move = 'pan at 100 %' | 'pan at fit' | 'zoom fit to 200 %';
+const MOVES = ['pan at 100 %', 'pan at fit', 'zoom fit to 200 %', 'drag one', 'drag 200'] as const;
+type Move = (typeof MOVES)[number];
 
-/** Moves the view frame by frame and measures the script of each frame, from rAF to the end of painting. */
+/** Moves frame by frame and measures the script of each frame: event handlers and frame callbacks. */
 function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 	return page.evaluate(
 		async ([what, total]) => {
 			type View = { x: number; y: number; scale: number };
+			type Thing = { id: string; kind: string; box: number[]; sheet: string };
 			type Held = {
 				view: View;
+				sheet: string;
+				painter: { blanks: number };
+				model: { objects: Map<string, Thing>; tiesOf(id: string): string[] };
 				setView(v: View): void;
 				fit(): void;
 				pan(x: number, y: number): void;
 				zoom(f: number): void;
+				select(ids: string[]): void;
 			};
 			const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
+			const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 			board.fit();
 			const fitted = board.view.scale;
+			const live = document.querySelector<HTMLCanvasElement>('[data-testid="live"]')!;
+			const isDrag = what.startsWith('drag');
+			// Made-up pointers cannot be captured; the canvas hears them all the same.
+			HTMLElement.prototype.setPointerCapture = () => {};
+			const point = (type: string, x: number, y: number): void => {
+				const round = live.getBoundingClientRect();
+				const at = { clientX: round.left + x, clientY: round.top + y };
+				live.dispatchEvent(
+					new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, isPrimary: true, ...at }),
+				);
+			};
+			let grip = { x: 0, y: 0 };
 			if (what === 'pan at 100 %') board.setView({ x: 0, y: 0, scale: 1 });
-			await new Promise((done) => setTimeout(done, 400));
+			if (isDrag) {
+				const notes = [...board.model.objects.values()].filter(
+					(o) => o.kind === 'note' && o.sheet === board.sheet,
+				);
+				const one = notes.find((o) => board.model.tiesOf(o.id).length > 0 && o.box[1]! > 300) ?? notes[0]!;
+				const [x, y, w, h] = one.box as [number, number, number, number];
+				if (what === 'drag one') board.setView({ x: x - 500, y: y - 300, scale: 1 });
+				const near = notes
+					.sort((a, b) => Math.hypot(a.box[0]! - x, a.box[1]! - y) - Math.hypot(b.box[0]! - x, b.box[1]! - y))
+					.slice(0, what === 'drag one' ? 1 : 200);
+				board.select(near.map((o) => o.id));
+				const { view } = board;
+				// Below the handles and beside the middle, so that the object itself is taken.
+				grip = { x: (x + w * 0.3 - view.x) * view.scale, y: (y + h * 0.6 - view.y) * view.scale };
+			}
+			await wait(900);
+			if (isDrag) {
+				point('pointerdown', grip.x, grip.y);
+				point('pointermove', grip.x + 8, grip.y + 8);
+				await wait(100);
+			}
 
 			let longTasks = 0;
 			const observer = new PerformanceObserver((list) => (longTasks += list.getEntries().length));
 			observer.observe({ type: 'longtask' });
+			const blanks = board.painter.blanks;
 			// Everything that runs in a frame goes through requestAnimationFrame: its callbacks are timed.
 			const native = window.requestAnimationFrame.bind(window);
 			let spent = 0;
@@ -107,34 +153,73 @@ function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 				last = time;
 				spent = 0;
 				const start = performance.now();
-				if (what === 'zoom fit to 200 %') board.zoom(factor);
+				if (isDrag)
+					point('pointermove', grip.x + 8 + 90 * Math.sin(i / 12), grip.y + 8 + 60 * Math.sin(i / 9));
+				else if (what === 'zoom fit to 200 %') board.zoom(factor);
 				else board.pan(i % 60 < 30 ? -12 : 12, i % 40 < 20 ? -7 : 7);
 				spent += performance.now() - start;
 			}
+			if (isDrag) point('pointerup', grip.x + 8, grip.y + 8);
 			window.requestAnimationFrame = native;
-			await new Promise((done) => setTimeout(done, 100));
+			await wait(100);
 			observer.disconnect();
-			return { script, interval, longTasks };
+			return { script, interval, longTasks, blanks: board.painter.blanks - blanks };
 		},
 		[move, frames] as const,
 	);
+}
+
+export interface FrameCase {
+	board: string;
+	count: number;
+	painter: 'tiles' | 'direct';
+	/** Device pixels a CSS pixel. */
+	ratio: number;
+	/** Edits of another person a second meanwhile. */
+	edits: number;
 }
 
 export async function benchFrames(
 	browser: Browser,
 	server: TestServer,
 	person: TestPerson,
-	board: string,
-	count: number,
+	{ board, count, painter, ratio, edits }: FrameCase,
 ): Promise<void> {
-	const { page } = await open(browser, server, person, board);
-	for (const move of ['pan at 100 %', 'pan at fit', 'zoom fit to 200 %'] as const) {
-		const { script, interval, longTasks } = await moveView(page, move, 120);
-		figure(`frame, ${move}: script p95`, p95(script), 'ms', `${count} objects`);
-		figure(`frame, ${move}: interval p95`, p95(interval), 'ms', `${count} objects`);
-		figure(`frame, ${move}: tasks over 50 ms`, longTasks, 'tasks', `${count} objects`);
+	const { page } = await open(browser, server, person, board, { painter, ratio });
+	// The worker takes the board over in the first moments.
+	await page.waitForTimeout(1500 + count / 10);
+	const label = `${count} objects, ${painter}${ratio === 1 ? '' : `, ${ratio} device pixels`}${edits ? `, ${edits} edits/s` : ''}`;
+	const stop = edits > 0 ? await editing(server, person, board, edits) : undefined;
+	for (const move of MOVES) {
+		const { script, interval, longTasks, blanks } = await moveView(page, move, 120);
+		figure(`frame, ${move}: script p95`, p95(script), 'ms', label);
+		figure(`frame, ${move}: interval p95`, p95(interval), 'ms', label);
+		figure(`frame, ${move}: tasks over 50 ms`, longTasks, 'tasks', label);
+		figure(`frame, ${move}: blank frames`, blanks, 'frames', label);
 	}
+	stop?.();
 	await page.context().close();
+}
+
+/** Another person who moves and rewrites notes all the time; gives the way to stop them. */
+async function editing(
+	server: TestServer,
+	person: TestPerson,
+	board: string,
+	perSecond: number,
+): Promise<() => void> {
+	const client = await connect(server, person, board);
+	const notes = [...client.model.objects.values()].filter((object) => object.kind === 'note');
+	let at = 0;
+	const timer = setInterval(() => {
+		const note = notes[(at * 37) % notes.length]!;
+		at++;
+		moveObjects(client.hand, client.model, [note.id], at % 2 ? 6 : -6, 0);
+	}, 1000 / perSecond);
+	return () => {
+		clearInterval(timer);
+		client.destroy();
+	};
 }
 
 /** Script that a participant's phone loads until the first note can be written, compressed. */

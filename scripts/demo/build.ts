@@ -1,5 +1,6 @@
 /** Builds the demo board: three sheets, about eighty notes, a flow, a season map, a run sheet half run. */
-import { addObjects, addSheet, type Hand, type NewObject } from '$core/board/edits';
+import { addObjects, type Hand, type NewObject } from '$core/board/edits';
+import { addSheet } from '$core/board/sheets';
 import { roomOfField } from '$core/board/gather';
 import { acceptThemes } from '$core/board/accept-themes';
 import type { BoardModel } from '$core/board/model';

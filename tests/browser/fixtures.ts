@@ -76,12 +76,12 @@ export interface Seen {
 /** Everything on the board, as this window has it. */
 export function objectsIn(page: Page): Promise<Seen[]> {
 	return page.evaluate(() => {
-		type Held = Omit<Seen, 'text'> & { text: { text: string }[][] };
+		type Held = Omit<Seen, 'text'> & { text: { runs: { text: string }[] }[] };
 		const board = (window as unknown as { wandtafelBoard: { model: { objects: Map<string, Held> } } })
 			.wandtafelBoard;
 		return [...board.model.objects.values()].map((object) => ({
 			...object,
-			text: object.text.map((line) => line.map((run) => run.text).join('')).join('\n'),
+			text: object.text.map(({ runs }) => runs.map((run) => run.text).join('')).join('\n'),
 		}));
 	});
 }

@@ -243,8 +243,8 @@ test('a double click on a free spot makes a note, on a note it edits, and bold t
 	await page.keyboard.press('Escape');
 	const note = await sees(maren.page, 'Plain and bold');
 	const runs = await maren.page.evaluate((id) => {
-		type Held = { wandtafelBoard: { model: { find(id: string): { text: unknown[][] } } } };
-		return (window as unknown as Held).wandtafelBoard.model.find(id).text[0];
+		type Held = { wandtafelBoard: { model: { find(id: string): { text: { runs: unknown[] }[] } } } };
+		return (window as unknown as Held).wandtafelBoard.model.find(id).text[0]!.runs;
 	}, note.id);
 	expect(runs).toEqual([{ text: 'Plain and ' }, { text: 'bold', bold: true }]);
 	const centre = await middle(page, note);

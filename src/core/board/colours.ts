@@ -42,8 +42,41 @@ const CHALK_VALUES: Record<Chalk, Record<Surface, string>> = {
 	grey: { slate: '#A9B5AF', paper: '#55605B', linen: '#4A544F' },
 };
 
-/** What a chalk token looks like on a surface. */
-export const chalkOn = (chalk: Chalk, surface: Surface): string => CHALK_VALUES[chalk][surface];
+/** A colour of somebody's own, as #RRGGBB: it looks the same on every surface. */
+export const OWN_COLOUR = /^#[0-9A-Fa-f]{6}$/;
+
+/** What a chalk token, or a colour of one's own, looks like on a surface. */
+export const chalkOn = (chalk: string, surface: Surface): string =>
+	OWN_COLOUR.test(chalk) ? chalk : (CHALK_VALUES[chalk as Chalk] ?? CHALK_VALUES.white)[surface];
+
+/** Ground, band and ink of a pigment; for a colour of one's own they are derived, the ink by contrast. */
+export function pigmentColours(pigment: string): { ground: string; band: string; ink: string } {
+	if (!OWN_COLOUR.test(pigment)) return PIGMENT_COLOURS[pigment as Pigment] ?? PIGMENT_COLOURS.chalk;
+	const [dark, light] = ['#1D2421', '#F5F1E8'] as const;
+	const ink = contrast(pigment, dark) >= contrast(pigment, light) ? dark : light;
+	return { ground: pigment, band: blend(pigment, ink, 0.1), ink };
+}
+
+/** `share` of colour `b` mixed into colour `a`, both #RRGGBB. */
+export function blend(a: string, b: string, share: number): string {
+	const channel = (i: number): string => {
+		const mixed = parseInt(a.slice(i, i + 2), 16) * (1 - share) + parseInt(b.slice(i, i + 2), 16) * share;
+		return Math.round(mixed).toString(16).padStart(2, '0');
+	};
+	return `#${channel(1)}${channel(3)}${channel(5)}`.toUpperCase();
+}
+
+/** A colour with its alpha part scaled by `share`, 0 to 1. */
+export function seeThrough(colour: string, share: number): string {
+	const alpha = colour.length === 9 ? parseInt(colour.slice(7), 16) : 255;
+	return (
+		colour.slice(0, 7) +
+		Math.round(alpha * share)
+			.toString(16)
+			.padStart(2, '0')
+			.toUpperCase()
+	);
+}
 
 /**
  * Relative luminance contrast of two colours given as #RRGGBB, from 1 to 21 (WCAG 2.2, "contrast ratio").

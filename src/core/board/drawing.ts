@@ -3,6 +3,8 @@
  * pictures and SVG files, so that what is exported is what was seen.
  */
 import type { TurnedBox } from '../geometry/box';
+import type { Curve } from '../link/curved';
+import type { Path } from '../link/polyline';
 import type { Face, Measure } from '../text/fonts';
 import type { Surface } from './colours';
 import type { BoardObject } from './objects';
@@ -22,6 +24,8 @@ export type Primitive =
 	| ({ type: 'ellipse'; cx: number; cy: number; rx: number; ry: number } & Paint)
 	/** Straight-edged path: corner points, closed or open. */
 	| ({ type: 'path'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
+	/** A chain of cubic Bézier curves: a start point, then two control points and an end point each. */
+	| ({ type: 'curve'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
 	/** One line of text in one face; `y` is the baseline. */
 	| {
 			type: 'text';
@@ -49,4 +53,13 @@ export interface SceneContext {
 	coarse?: boolean;
 	/** The object of that id, if it is on the board. */
 	find: (id: string) => BoardObject | undefined;
+	/** The way a connector takes; undefined while what it is tied to is missing. */
+	routeOf: (id: string) => Route | undefined;
+}
+
+/** The way of a connector in board coordinates. */
+export interface Route {
+	/** Points of the line; for a curved one, of the curve in short stretches. */
+	path: Path;
+	curve?: Curve | undefined;
 }

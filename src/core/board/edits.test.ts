@@ -6,18 +6,17 @@ import { objectsOf } from './document';
 import {
 	addObject,
 	addObjects,
-	addSheet,
-	copyOut,
 	EditError,
 	moveObjects,
-	putDown,
 	removeObjects,
 	restack,
 	restyle,
 	setBoxes,
 	setText,
 } from './edits';
+import { copyOut, putDown } from './clip';
 import { BoardModel } from './model';
+import { addSheet } from './sheets';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from './testing';
 import { overlaps } from '../geometry/box';
 

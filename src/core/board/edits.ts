@@ -4,14 +4,17 @@
  */
 import { generateNKeysBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
-import { unionOf, type Box } from '../geometry/box';
+import { overlaps } from '../geometry/box';
 import { richFrom, type RichText } from '../text/rich';
-import { objectsOf, sheetsOf, writeText, type ObjectMap } from './document';
+import { objectsOf, writeText, type ObjectMap } from './document';
+import { TEXT_SIZES } from './kinds/text';
 import { isRegion, type BoardModel } from './model';
 import {
 	byStack,
+	hasStyle,
 	objectSchema,
 	type BoardObject,
+	type BoxValues,
 	type ConnectorEnd,
 	type KindName,
 	type StyleOf,
@@ -37,6 +40,8 @@ export interface NewObject<K extends KindName = KindName> {
 	ends?: [ConnectorEnd, ConnectorEnd];
 	theme?: string;
 	landing?: string;
+	group?: string;
+	bends?: [number, number][];
 	id?: string;
 	/** Who wrote it, where that is not the hand itself. */
 	by?: [string, string];
@@ -47,10 +52,10 @@ export class EditError extends Error {
 	override name = 'EditError';
 }
 
-const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(work, hand.origin) as T;
+export const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(work, hand.origin) as T;
 
 /** Stack places above everything on a sheet, or below it for regions drawn round what is there. */
-function stackPlaces(model: BoardModel, sheet: string, count: number, under: boolean): string[] {
+export function stackPlaces(model: BoardModel, sheet: string, count: number, under: boolean): string[] {
 	let low: string | null = null;
 	let high: string | null = null;
 	for (const object of model.objects.values()) {
@@ -84,6 +89,8 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 	if (spec.ends) values['ends'] = spec.ends;
 	if (spec.theme) values['theme'] = spec.theme;
 	if (spec.landing) values['landing'] = spec.landing;
+	if (spec.group) values['group'] = spec.group;
+	if (spec.bends?.length) values['bends'] = spec.bends;
 	const parsed = objectSchema.safeParse({ ...values, id });
 	if (!parsed.success)
 		throw new EditError(`This ${spec.kind} cannot be put on the board: ${parsed.error.issues[0]?.message}`);
@@ -121,13 +128,23 @@ export function withContents(model: BoardModel, ids: Iterable<string>): Set<stri
 		const object = model.find(id);
 		if (!object) continue;
 		all.add(id);
-		if (isRegion(object)) queue.push(...model.contentsOf(object));
+		if (isRegion(object) || object.kind === 'group') queue.push(...model.contentsOf(object));
+	}
+	return all;
+}
+
+/** Groups with their members, at any depth. */
+function withGroups(model: BoardModel, ids: Iterable<string>): Set<string> {
+	const all = new Set<string>();
+	for (const id of ids) {
+		if (model.find(id)?.kind === 'group') for (const each of withContents(model, [id])) all.add(each);
+		else all.add(id);
 	}
 	return all;
 }
 
 /** Sets values of one object; what is unchanged is not written. */
-function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
+export function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
 	const map = objectsOf(hand.doc).get(id);
 	if (!map) return;
 	for (const [key, value] of Object.entries(values)) {
@@ -137,7 +154,7 @@ function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
 	map.set('changed', hand.now());
 }
 
-const shifted = (end: ConnectorEnd, dx: number, dy: number): ConnectorEnd =>
+export const shifted = (end: ConnectorEnd, dx: number, dy: number): ConnectorEnd =>
 	'point' in end ? { point: [end.point[0] + dx, end.point[1] + dy] } : end;
 
 /** Moves objects with what they hold; loose ends of moved connectors move too, tied ends follow. */
@@ -150,10 +167,24 @@ export function moveObjects(
 ): void {
 	if (dx === 0 && dy === 0) return;
 	transact(hand, () => {
-		for (const id of withContents(model, ids)) {
+		const moving = withContents(model, ids);
+		// Corners set by hand move along when both ends do.
+		for (const id of [...moving]) {
+			for (const tie of model.tiesOf(id)) {
+				const link = model.find(tie);
+				if (link?.kind !== 'connector' || !link.bends?.length || moving.has(tie)) continue;
+				if (link.ends.every((end) => 'object' in end && moving.has(end.object))) moving.add(tie);
+			}
+		}
+		for (const id of moving) {
 			const object = model.find(id)!;
+			if (object.lock || object.kind === 'group') continue;
 			if (object.kind === 'connector') {
-				patch(hand, id, { ends: object.ends.map((end) => shifted(end, dx, dy)) });
+				const bends = object.bends?.map(([x, y]): [number, number] => [x + dx, y + dy]);
+				patch(hand, id, {
+					ends: object.ends.map((end) => shifted(end, dx, dy)),
+					...(bends ? { bends } : {}),
+				});
 			} else {
 				const [x, y, w, h, angle] = object.box;
 				patch(hand, id, { box: [x + dx, y + dy, w, h, angle] });
@@ -162,10 +193,47 @@ export function moveObjects(
 	});
 }
 
-/** Gives objects new boxes, as after a resize. */
-export function setBoxes(hand: Hand, boxes: Map<string, [number, number, number, number, number]>): void {
+/** Gives objects new boxes, as after a resize or a turn. */
+export function setBoxes(hand: Hand, boxes: ReadonlyMap<string, BoxValues>): void {
 	transact(hand, () => {
 		for (const [id, box] of boxes) patch(hand, id, { box });
+	});
+}
+
+/** Gives objects new boxes and scales the type in them that has a size of its own, as when a group is scaled. */
+export function scaleObjects(
+	hand: Hand,
+	model: BoardModel,
+	boxes: ReadonlyMap<string, BoxValues>,
+	factor: number,
+): void {
+	transact(hand, () => {
+		for (const [id, box] of boxes) {
+			const object = model.find(id);
+			if (!object) continue;
+			const size =
+				object.kind === 'text' ? (object.style.size ?? TEXT_SIZES[object.style.role]) : sizeOf(object);
+			const scaled = size === undefined ? undefined : Math.round(size * factor * 10) / 10;
+			const style = scaled === undefined ? {} : { style: { ...object.style, size: Math.max(6, scaled) } };
+			patch(hand, id, { box, ...style });
+		}
+	});
+}
+
+const sizeOf = (object: BoardObject): number | undefined =>
+	'size' in object.style ? (object.style.size as number | undefined) : undefined;
+
+/** Moves objects to new upper left corners, what they hold along with them. */
+export function moveTo(
+	hand: Hand,
+	model: BoardModel,
+	moves: ReadonlyMap<string, { x: number; y: number }>,
+): void {
+	transact(hand, () => {
+		for (const [id, to] of moves) {
+			const bounds = model.boundsOf(id);
+			if (bounds) moveObjects(hand, model, [id], Math.round(to.x - bounds.x), Math.round(to.y - bounds.y));
+		}
 	});
 }
 
@@ -174,21 +242,31 @@ export function restyle(
 	hand: Hand,
 	model: BoardModel,
 	ids: Iterable<string>,
-	style: Record<string, string>,
+	style: Record<string, unknown>,
 ): void {
 	transact(hand, () => {
 		for (const id of ids) {
 			const object = model.find(id);
-			if (!object) continue;
-			const known = Object.entries(style).filter(([key]) => key in object.style);
-			if (known.length > 0) patch(hand, id, { style: { ...object.style, ...Object.fromEntries(known) } });
+			if (!object || object.lock) continue;
+			const known = Object.entries(style).filter(([key]) => hasStyle(object.kind, key));
+			if (known.length === 0) continue;
+			const next = { ...object.style, ...Object.fromEntries(known) } as Record<string, unknown>;
+			for (const [key, value] of known) if (value === undefined) delete next[key];
+			patch(hand, id, { style: next });
 		}
 	});
 }
 
-/** Removes objects and the connectors tied to them. Regions leave what lies in them on the board. */
+/**
+ * Removes objects and the connectors tied to them. Regions leave what lies in them on the board; groups go
+ * with their members. Locked objects stay.
+ */
 export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<string>): void {
-	const gone = new Set(ids);
+	const gone = new Set([...ids].filter((id) => !model.find(id)?.lock));
+	for (const id of [...gone]) {
+		const object = model.find(id);
+		if (object?.kind === 'group') for (const member of withContents(model, [id])) gone.add(member);
+	}
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
 	const themes = new Set([...gone].filter((id) => model.find(id)?.kind === 'theme'));
 	transact(hand, () => {
@@ -202,11 +280,44 @@ export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<strin
 
 /** Brings objects to the top of the stack, or to its bottom, keeping their order among themselves. */
 export function restack(hand: Hand, model: BoardModel, ids: Iterable<string>, to: 'front' | 'back'): void {
-	const objects = [...ids].flatMap((id) => model.find(id) ?? []).sort(byStack);
+	const objects = [...withGroups(model, ids)].flatMap((id) => model.find(id) ?? []).sort(byStack);
 	const first = objects[0];
 	if (!first) return;
 	const places = stackPlaces(model, first.sheet, objects.length, to === 'back');
 	transact(hand, () => objects.forEach((object, i) => patch(hand, object.id, { z: places[i] })));
+}
+
+/** Brings objects one step up or down past what overlaps them, keeping their order among themselves. */
+export function restackStep(hand: Hand, model: BoardModel, ids: Iterable<string>, up: boolean): void {
+	const own = new Set(withContents(model, ids));
+	const moving = [...own].flatMap((id) => model.find(id) ?? []).sort(byStack);
+	const first = moving[0];
+	if (!first) return;
+	const edge = up ? moving.at(-1)! : first;
+	const round = moving.flatMap((object) => model.boundsOf(object.id) ?? []);
+	const all = model.onSheet(first.sheet).filter((object) => !own.has(object.id));
+	const above = all.filter((object) => byStack(object, edge) > 0);
+	const below = all.filter((object) => byStack(object, edge) < 0);
+	const meets = (object: BoardObject): boolean => {
+		const bounds = model.boundsOf(object.id);
+		return bounds !== undefined && round.some((box) => overlaps(box, bounds));
+	};
+	const past = up ? above.find(meets) : below.reverse().find(meets);
+	if (!past) return;
+	const at = model.onSheet(first.sheet).filter((object) => !own.has(object.id) || object === past);
+	const index = at.indexOf(past);
+	const [low, high] = up ? [past.z, at[index + 1]?.z ?? null] : [at[index - 1]?.z ?? null, past.z];
+	const places = generateNKeysBetween(low, high, moving.length);
+	transact(hand, () => moving.forEach((object, i) => patch(hand, object.id, { z: places[i] })));
+}
+
+/** Ties the ends of a connector, and sets its corners; no corners let its way be computed again. */
+export function changeConnector(
+	hand: Hand,
+	id: string,
+	{ ends, bends }: { ends: [ConnectorEnd, ConnectorEnd]; bends?: [number, number][] | undefined },
+): void {
+	transact(hand, () => patch(hand, id, { ends, bends: bends?.length ? bends : undefined }));
 }
 
 /** Replaces the text of an object. */
@@ -214,92 +325,4 @@ export function setText(hand: Hand, id: string, text: RichText | string): void {
 	transact(hand, () =>
 		patch(hand, id, { text: writeText(typeof text === 'string' ? richFrom(text) : text) }),
 	);
-}
-
-/** Objects as they are carried by copy and paste; the same from board to board. */
-export interface Clip {
-	objects: BoardObject[];
-}
-
-/** Copies objects with what they hold, and the connectors between them. */
-export function copyOut(model: BoardModel, ids: Iterable<string>): Clip {
-	const all = withContents(model, ids);
-	const tied = new Set<string>();
-	for (const id of all) for (const tie of model.tiesOf(id)) tied.add(tie);
-	for (const id of tied) {
-		const object = model.find(id);
-		if (object?.kind === 'connector' && object.ends.every((end) => 'point' in end || all.has(end.object)))
-			all.add(id);
-	}
-	return { objects: [...all].flatMap((id) => model.find(id) ?? []).sort(byStack) };
-}
-
-/** Box round what a clip holds, connectors left aside. */
-export const clipBounds = (clip: Clip): Box | undefined =>
-	unionOf(
-		clip.objects.filter((o) => o.kind !== 'connector').map(({ box: [x, y, w, h] }) => ({ x, y, w, h })),
-	);
-
-/**
- * Puts a clip down, shifted by (dx, dy). Links among the copies are kept; an end that was tied to
- * something outside the clip stays tied to it if that is on this board, and is loose otherwise.
- */
-export function putDown(
-	hand: Hand,
-	model: BoardModel,
-	clip: Clip,
-	sheet: string,
-	dx: number,
-	dy: number,
-): string[] {
-	const ids = new Map(clip.objects.map((object) => [object.id, hand.newId()]));
-	const specs: NewObject[] = [];
-	for (const object of clip.objects) {
-		const [x, y, w, h, angle] = object.box;
-		const theme = object.theme && ids.get(object.theme);
-		const spec: NewObject = {
-			id: ids.get(object.id)!,
-			kind: object.kind,
-			sheet,
-			box: [x + dx, y + dy, w, h, angle],
-			style: object.style,
-			text: object.text,
-			...(theme ? { theme } : {}),
-		};
-		if (object.kind === 'connector') {
-			const ends = object.ends.map((end): ConnectorEnd | undefined => {
-				if ('point' in end) return shifted(end, dx, dy);
-				const copy = ids.get(end.object) ?? (model.find(end.object) ? end.object : undefined);
-				return copy ? { object: copy } : undefined;
-			});
-			if (!ends[0] || !ends[1]) continue;
-			spec.ends = [ends[0], ends[1]];
-		}
-		specs.push(spec);
-	}
-	addObjects(hand, model, specs);
-	return specs.map((spec) => spec.id!);
-}
-
-/** Adds a sheet after the last one. Returns its id. */
-export function addSheet(
-	hand: Hand,
-	model: BoardModel,
-	title: string,
-	surface: 'slate' | 'paper' | 'linen' = 'slate',
-): string {
-	const id = hand.newId();
-	const last = model.sheets.at(-1)?.z ?? null;
-	transact(hand, () => {
-		const [z] = generateNKeysBetween(last, null, 1);
-		sheetsOf(hand.doc).set(id, new Y.Map<unknown>(Object.entries({ title, z, surface })));
-	});
-	return id;
-}
-
-/** Changes a sheet's title or surface. */
-export function changeSheet(hand: Hand, id: string, values: { title?: string; surface?: string }): void {
-	transact(hand, () => {
-		for (const [key, value] of Object.entries(values)) sheetsOf(hand.doc).get(id)?.set(key, value);
-	});
 }

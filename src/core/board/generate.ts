@@ -1,6 +1,7 @@
 /** Boards of any size for measuring, the same ones from the same seed. */
 import { PIGMENTS } from './colours';
-import { addObjects, addSheet, type Hand, type NewObject } from './edits';
+import { addObjects, type Hand, type NewObject } from './edits';
+import { addSheet } from './sheets';
 import type { BoardModel } from './model';
 
 /** A sequence of numbers from 0 to 1 from a seed (linear congruential: D. Knuth, TAOCP 2, 3.3.4). */

@@ -1,25 +1,18 @@
 /**
- * The board as it is read: plain objects kept in step with the live document, with a spatial index and
- * the connectors of each object. Views ask it, edits go to `edits.ts`; it never writes.
+ * The board as it is read: plain objects kept in step with the live document, with a spatial index, the
+ * connectors of each object and their ways. Views ask it, edits go to `edits.ts`; it never writes.
  *
  *     const model = new BoardModel(doc);
  *     const stop = model.onChange(({ changed, removed }) => painter.apply(changed, removed));
  */
-import RBush from 'rbush';
 import * as Y from 'yjs';
-import { holdsPoint, type Box, type Point } from '../geometry/box';
+import { holdsPoint, unionOf, type Box, type Point } from '../geometry/box';
 import { objectsOf, readText, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
 import { boundsOfObject, hits } from './kinds';
 import { byStack, objectSchema, sheetSchema, type BoardObject, type Sheet } from './objects';
-
-interface Entry {
-	minX: number;
-	minY: number;
-	maxX: number;
-	maxY: number;
-	id: string;
-}
+import { Routes } from './routes';
+import { SpatialIndex } from './spatial';
 
 export interface BoardChange {
 	/** Objects that are new or different, connectors that follow them included. */
@@ -37,20 +30,59 @@ export interface SetAside {
 	reason: string;
 }
 
+/** Connectors routed at once when something changes; more are left to `settle`. */
+const AT_ONCE = 24;
+/** Time for routing at once, ms a second: when edits rain in, routing waits for `settle`. */
+const ROUTING = 120;
+/** Objects in one place beyond which connectors run straight across. */
+const CROWD = 240;
+
+/** Sets by key: the connectors of an object, the members of a group. */
+class SetsByKey {
+	private readonly sets = new Map<string, Set<string>>();
+
+	add(key: string, value: string): void {
+		const set = this.sets.get(key);
+		if (set) set.add(value);
+		else this.sets.set(key, new Set([value]));
+	}
+
+	delete(key: string, value: string): void {
+		this.sets.get(key)?.delete(value);
+	}
+
+	of(key: string): ReadonlySet<string> {
+		return this.sets.get(key) ?? NOTHING;
+	}
+}
+const NOTHING: ReadonlySet<string> = new Set();
+
 export class BoardModel {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
-	private readonly index = new Map<string, RBush<Entry>>();
-	private readonly entries = new Map<string, { sheet: string; entry: Entry }>();
+	private readonly index = new SpatialIndex();
+	private readonly routes: Routes;
 	/** Connectors by the object they are tied to. */
-	private readonly ties = new Map<string, Set<string>>();
+	private readonly ties = new SetsByKey();
+	private readonly members = new SetsByKey();
 	private readonly listeners = new Set<(change: BoardChange) => void>();
 	private sheetList: Sheet[] = [];
+	/** Time left for routing at once, and when that was reckoned. */
+	private routingTime = ROUTING;
+	private routedAt = 0;
 	private readonly stop: () => void;
 
-	constructor(readonly doc: Y.Doc) {
+	/**
+	 * @param routeAtOnce how many connectors are routed at once when something changes; 0 where nobody looks
+	 * at the board until `settle` is called, as on the server
+	 */
+	constructor(
+		readonly doc: Y.Doc,
+		private readonly routeAtOnce = AT_ONCE,
+	) {
 		const objects = objectsOf(doc);
 		const sheets = sheetsOf(doc);
+		this.routes = new Routes(this.find, this.obstaclesIn);
 		const onObjects = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
 			const ids = new Set<string>();
 			for (const event of events) {
@@ -70,7 +102,9 @@ export class BoardModel {
 			sheets.unobserveDeep(onSheets as never);
 		};
 		this.readSheets();
-		this.load();
+		for (const id of objects.keys()) this.read(id);
+		for (const object of this.objects.values()) if (object.kind === 'group') this.fitGroup(object);
+		this.reindex();
 	}
 
 	/** Stops following the document. */
@@ -87,6 +121,20 @@ export class BoardModel {
 
 	readonly find = (id: string): BoardObject | undefined => this.objects.get(id);
 
+	/** The way of a connector; a first guess while it waits to be routed. */
+	readonly routeOf: SceneContext['routeOf'] = (id) => this.routes.of(id);
+
+	/**
+	 * Routes connectors that wait for it, for at most about `budget` ms, and tells which ones moved. Returns
+	 * whether all are done. Pictures and exports call it without a budget before they look.
+	 */
+	settle(budget = Infinity): boolean {
+		const changed = this.routes.settle(budget);
+		for (const id of changed) this.place(id);
+		if (changed.size > 0) this.tell({ changed, removed: new Set(), sheets: false, local: false });
+		return this.routes.waiting === 0;
+	}
+
 	/** Sheets in their order. */
 	get sheets(): readonly Sheet[] {
 		return this.sheetList;
@@ -99,14 +147,12 @@ export class BoardModel {
 
 	/** What a box touches on a sheet, in no particular order. */
 	touching(sheet: string, box: Box): BoardObject[] {
-		const found = this.index.get(sheet)?.search({
-			minX: box.x,
-			minY: box.y,
-			maxX: box.x + box.w,
-			maxY: box.y + box.h,
-		});
-		return found ? found.map((entry) => this.objects.get(entry.id)!) : [];
+		return this.index.touching(sheet, box).map((id) => this.objects.get(id)!);
 	}
+
+	/** What a box touches, for routing: nothing at all where it is so much that no way is looked for. */
+	readonly obstaclesIn = (sheet: string, box: Box): BoardObject[] =>
+		this.index.touchesMoreThan(sheet, box, CROWD) ? [] : this.touching(sheet, box);
 
 	/** What a box touches on a sheet, from the bottom of the stack to its top. */
 	within(sheet: string, box: Box): BoardObject[] {
@@ -122,20 +168,33 @@ export class BoardModel {
 
 	/** Upright box round an object as drawn. */
 	boundsOf(id: string): Box | undefined {
-		const entry = this.entries.get(id)?.entry;
-		return entry && { x: entry.minX, y: entry.minY, w: entry.maxX - entry.minX, h: entry.maxY - entry.minY };
+		return this.index.boundsOf(id);
 	}
 
 	/** Box round everything on a sheet. */
 	extent(sheet: string): Box | undefined {
-		const root = this.index.get(sheet)?.toJSON() as Entry | undefined;
-		if (!root || root.minX === Infinity) return undefined;
-		return { x: root.minX, y: root.minY, w: root.maxX - root.minX, h: root.maxY - root.minY };
+		return this.index.extent(sheet);
 	}
 
 	/** Connectors tied to an object. */
 	tiesOf(id: string): string[] {
-		return [...(this.ties.get(id) ?? [])];
+		return [...this.ties.of(id)];
+	}
+
+	/** Members of a group. */
+	membersOf(group: string): string[] {
+		return [...this.members.of(group)];
+	}
+
+	/** The outermost group that an object is in; the object itself when it is in none. */
+	outermost(object: BoardObject): BoardObject {
+		let out = object;
+		for (let depth = 0; out.group && depth < 32; depth++) {
+			const above = this.objects.get(out.group);
+			if (above?.kind !== 'group') break;
+			out = above;
+		}
+		return out;
 	}
 
 	/** The uppermost field whose inside holds the object's centre. */
@@ -147,65 +206,114 @@ export class BoardModel {
 			.find((other) => other.kind === 'field' && other.id !== object.id && holdsPoint(asBox(other), centre));
 	}
 
-	/** Ids of what a region takes along: notes of a theme; whatever has its centre in a field. */
-	contentsOf(region: BoardObject): string[] {
-		if (region.kind === 'theme') {
+	/**
+	 * Ids of what an object takes along: members of a group, notes of a theme, whatever has its centre in a
+	 * field.
+	 */
+	contentsOf(holder: BoardObject): string[] {
+		if (holder.kind === 'group') return this.membersOf(holder.id);
+		if (holder.kind === 'theme') {
 			return [...this.objects.values()]
-				.filter((o) => o.theme === region.id && o.sheet === region.sheet)
+				.filter((o) => o.theme === holder.id && o.sheet === holder.sheet)
 				.map((o) => o.id);
 		}
-		if (region.kind !== 'field') return [];
-		const box = asBox(region);
-		return this.within(region.sheet, box)
-			.filter((o) => o.id !== region.id && o.kind !== 'connector' && isInside(o, region))
+		if (holder.kind !== 'field') return [];
+		return this.within(holder.sheet, asBox(holder))
+			.filter((o) => o.id !== holder.id && o.kind !== 'connector' && isInside(o, holder))
 			.map((o) => o.id);
-	}
-
-	private load(): void {
-		const ids = [...objectsOf(this.doc).keys()];
-		for (const id of ids) this.read(id);
-		this.reindex();
 	}
 
 	/** Builds the spatial index at one go: for many objects several times faster than one by one. */
 	private reindex(): void {
-		this.index.clear();
-		this.entries.clear();
-		const bySheet = new Map<string, Entry[]>();
+		const things: { id: string; sheet: string; box: Box }[] = [];
 		for (const object of this.objects.values()) {
-			const entry = this.entryFor(object);
-			if (!entry) continue;
-			this.entries.set(object.id, { sheet: object.sheet, entry });
-			const list = bySheet.get(object.sheet);
-			if (list) list.push(entry);
-			else bySheet.set(object.sheet, [entry]);
+			const box = boundsOfObject(object, this.routeOf);
+			if (box) things.push({ id: object.id, sheet: object.sheet, box });
 		}
-		for (const [sheet, entries] of bySheet) this.tree(sheet).load(entries);
+		this.index.rebuild(things);
 	}
 
 	private refresh(ids: Set<string>, local: boolean): void {
 		const changed = new Set<string>();
 		const removed = new Set<string>();
+		const groups = new Set<string>();
+		const disturbed: { sheet: string; area: Box }[] = [];
+		const isFew = ids.size <= 500;
+		const noteArea = (id: string): void => {
+			const area = this.index.boundsOf(id);
+			const sheet = this.index.sheetOf(id);
+			if (isFew && area && sheet && this.objects.get(id)?.kind !== 'connector')
+				disturbed.push({ sheet, area });
+		};
 		for (const id of ids) {
-			for (const tied of this.ties.get(id) ?? []) changed.add(tied);
+			noteArea(id);
 			const before = this.objects.get(id);
+			for (const tied of this.ties.of(id)) changed.add(tied);
 			const after = this.read(id);
 			if (after) changed.add(id);
 			else if (before) removed.add(id);
+			for (const group of [before?.group, after?.group]) if (group) groups.add(group);
+			if (after?.kind === 'group') groups.add(id);
 		}
+		this.fitGroups(groups, changed);
 		for (const id of removed) {
-			this.unplace(id);
+			this.index.remove(id);
+			this.routes.drop(id);
 			changed.delete(id);
 		}
+		for (const id of changed) this.routes.touch(id);
 		if (changed.size > 500 && changed.size * 2 > this.objects.size) this.reindex();
 		else for (const id of changed) this.place(id);
+		for (const id of ids) noteArea(id);
+		for (const { sheet, area } of disturbed) this.routes.disturb(this.index.touching(sheet, area), area);
+		for (const id of this.routeNow()) {
+			this.place(id);
+			changed.add(id);
+		}
 		if (changed.size > 0 || removed.size > 0) this.tell({ changed, removed, sheets: false, local });
+	}
+
+	/** Routes what waits when that is little and there is time for it. */
+	private routeNow(): Set<string> {
+		const now = Date.now();
+		this.routingTime = Math.min(ROUTING, this.routingTime + ((now - this.routedAt) * ROUTING) / 1000);
+		this.routedAt = now;
+		const { waiting } = this.routes;
+		if (waiting === 0 || waiting > this.routeAtOnce || this.routingTime <= 0) return new Set();
+		const moved = this.routes.settle();
+		this.routingTime -= Date.now() - now;
+		return moved;
+	}
+
+	/** Fits groups to their members, those that hold them as well; what is tied to them follows. */
+	private fitGroups(groups: Set<string>, changed: Set<string>): void {
+		for (const id of groups) {
+			const group = this.objects.get(id);
+			if (group?.kind !== 'group' || !this.fitGroup(group)) continue;
+			changed.add(id);
+			for (const tied of this.ties.of(id)) changed.add(tied);
+			if (group.group) groups.add(group.group);
+		}
+	}
+
+	/** Gives a group the box round its members; says whether it is another one than before. */
+	private fitGroup(group: BoardObject): boolean {
+		const boxes = this.membersOf(group.id).flatMap((id) => {
+			const member = this.objects.get(id);
+			return (member && member.kind !== 'connector' && boundsOfObject(member, this.routeOf)) || [];
+		});
+		const round = unionOf(boxes);
+		if (!round) return false;
+		const [x, y, w, h] = group.box;
+		if (x === round.x && y === round.y && w === round.w && h === round.h) return false;
+		this.objects.set(group.id, { ...group, box: [round.x, round.y, round.w, round.h, 0] });
+		return true;
 	}
 
 	/** Reads one object anew from the document; undefined when it is gone or cannot be read. */
 	private read(id: string): BoardObject | undefined {
 		const before = this.objects.get(id);
-		if (before?.kind === 'connector') this.untie(before);
+		if (before) this.forget(before);
 		this.setAside.delete(id);
 		const map = objectsOf(this.doc).get(id);
 		let object: BoardObject | undefined;
@@ -215,59 +323,31 @@ export class BoardModel {
 			if (parsed.success) object = { ...parsed.data, text: readText(text) } as BoardObject;
 			else this.setAside.set(id, { id, reason: parsed.error.issues[0]?.message ?? 'not readable' });
 		} else if (map !== undefined) this.setAside.set(id, { id, reason: 'not an object' });
-		if (object) {
-			this.objects.set(id, object);
-			if (object.kind === 'connector') this.tie(object);
-		} else this.objects.delete(id);
+		if (!object) {
+			this.objects.delete(id);
+			return undefined;
+		}
+		// A group's box is that of its members, not what stands in the document.
+		if (object.kind === 'group' && before) object = { ...object, box: before.box };
+		this.objects.set(id, object);
+		if (object.group) this.members.add(object.group, id);
+		if (object.kind === 'connector') {
+			for (const end of object.ends) if ('object' in end) this.ties.add(end.object, id);
+		}
 		return object;
 	}
 
-	private tie(connector: Extract<BoardObject, { kind: 'connector' }>): void {
-		for (const end of connector.ends) {
-			if (!('object' in end)) continue;
-			const set = this.ties.get(end.object);
-			if (set) set.add(connector.id);
-			else this.ties.set(end.object, new Set([connector.id]));
-		}
-	}
-
-	private untie(connector: Extract<BoardObject, { kind: 'connector' }>): void {
-		for (const end of connector.ends) if ('object' in end) this.ties.get(end.object)?.delete(connector.id);
-	}
-
-	private tree(sheet: string): RBush<Entry> {
-		let tree = this.index.get(sheet);
-		if (!tree) this.index.set(sheet, (tree = new RBush<Entry>(16)));
-		return tree;
-	}
-
-	private entryFor(object: BoardObject): Entry | undefined {
-		const bounds = boundsOfObject(object, this.find);
-		return (
-			bounds && {
-				minX: bounds.x,
-				minY: bounds.y,
-				maxX: bounds.x + bounds.w,
-				maxY: bounds.y + bounds.h,
-				id: object.id,
-			}
-		);
+	private forget(object: BoardObject): void {
+		if (object.group) this.members.delete(object.group, object.id);
+		if (object.kind !== 'connector') return;
+		for (const end of object.ends) if ('object' in end) this.ties.delete(end.object, object.id);
 	}
 
 	private place(id: string): void {
-		this.unplace(id);
 		const object = this.objects.get(id);
-		const entry = object && this.entryFor(object);
-		if (!object || !entry) return;
-		this.entries.set(id, { sheet: object.sheet, entry });
-		this.tree(object.sheet).insert(entry);
-	}
-
-	private unplace(id: string): void {
-		const known = this.entries.get(id);
-		if (!known) return;
-		this.tree(known.sheet).remove(known.entry);
-		this.entries.delete(id);
+		const box = object && boundsOfObject(object, this.routeOf);
+		if (object && box) this.index.place(id, object.sheet, box);
+		else this.index.remove(id);
 	}
 
 	private readSheets(): void {

@@ -4,70 +4,23 @@
  */
 import { z } from 'zod';
 import type { RichText } from '../text/rich';
-import { CHALKS, PIGMENTS, SURFACES } from './colours';
-
-/** The board is unlimited for people; numbers are not. */
-const LIMIT = 1e7;
-const coordinate = z.number().gte(-LIMIT).lte(LIMIT);
-const extent = z.number().gte(0).lte(LIMIT);
-const identifier = z.string().min(1).max(64);
-
-export const boxSchema = z.tuple([coordinate, coordinate, extent, extent, z.number().gte(-3600).lte(3600)]);
-
-export const NOTE_FORMS = ['card', 'square', 'oval', 'round'] as const;
-export type NoteForm = (typeof NOTE_FORMS)[number];
-
-export const SHAPES = ['rectangle', 'rounded', 'ellipse', 'diamond'] as const;
-export type ShapeForm = (typeof SHAPES)[number];
-
-export const TEXT_ROLES = ['title', 'heading', 'body'] as const;
-export type TextRole = (typeof TEXT_ROLES)[number];
-
-export const ROUTES = ['straight', 'right-angled'] as const;
-export const TIPS = ['none', 'arrow'] as const;
-
-const endSchema = z.union([
-	z.object({ object: identifier }),
-	z.object({ point: z.tuple([coordinate, coordinate]) }),
-]);
-/** One end of a connector: tied to an object, or loose at a point. */
-export type ConnectorEnd = z.infer<typeof endSchema>;
-
-const common = {
-	id: identifier,
-	sheet: identifier,
-	box: boxSchema,
-	/** Place in the stack, as a fractional index: compare as strings. */
-	z: z.string().min(1).max(256),
-	/** Who made it: person and the name they went by. */
-	by: z.tuple([z.string().max(64), z.string().max(80)]),
-	made: z.number(),
-	changed: z.number(),
-	/** The theme that a note belongs to. */
-	theme: identifier.optional(),
-	/** Field that a note from the writing line waits to be placed in by the server. */
-	landing: identifier.optional(),
-};
-
-const chalk = z.enum(CHALKS);
-const pigment = z.enum(PIGMENTS);
+import { OWN_COLOUR, SURFACES } from './colours';
+import { identifier } from './kinds/common';
+import { connectorSchema } from './kinds/connector-schema';
+import { groupSchema } from './kinds/group';
+import { noteSchema } from './kinds/note';
+import { fieldSchema, themeSchema } from './kinds/region';
+import { shapeSchema } from './kinds/shape';
+import { textSchema } from './kinds/text';
 
 export const objectSchema = z.discriminatedUnion('kind', [
-	z.object({ ...common, kind: z.literal('note'), style: z.object({ form: z.enum(NOTE_FORMS), pigment }) }),
-	z.object({ ...common, kind: z.literal('text'), style: z.object({ role: z.enum(TEXT_ROLES), chalk }) }),
-	z.object({
-		...common,
-		kind: z.literal('shape'),
-		style: z.object({ shape: z.enum(SHAPES), fill: z.union([pigment, z.literal('none')]), chalk }),
-	}),
-	z.object({
-		...common,
-		kind: z.literal('connector'),
-		style: z.object({ route: z.enum(ROUTES), start: z.enum(TIPS), end: z.enum(TIPS), chalk }),
-		ends: z.tuple([endSchema, endSchema]),
-	}),
-	z.object({ ...common, kind: z.literal('field'), style: z.object({ chalk }) }),
-	z.object({ ...common, kind: z.literal('theme'), style: z.object({ chalk }) }),
+	noteSchema,
+	textSchema,
+	shapeSchema,
+	connectorSchema,
+	fieldSchema,
+	themeSchema,
+	groupSchema,
 ]);
 
 export type StoredObject = z.infer<typeof objectSchema>;
@@ -76,12 +29,31 @@ export type BoardObject = StoredObject & { text: RichText };
 export type KindName = BoardObject['kind'];
 export type ObjectOf<K extends KindName> = Extract<BoardObject, { kind: K }>;
 export type StyleOf<K extends KindName> = ObjectOf<K>['style'];
+export type BoxValues = BoardObject['box'];
+
+const STYLE_KEYS = new Map(
+	objectSchema.options.map((option) => [
+		option.shape.kind.value,
+		new Set(Object.keys(option.shape.style.shape)),
+	]),
+);
+/** Whether objects of a kind have such a property. */
+export const hasStyle = (kind: KindName, key: string): boolean => STYLE_KEYS.get(kind)!.has(key);
+
+/** Patterns on the ground of a sheet. */
+export const PATTERNS = ['dots', 'squares', 'lines', 'none'] as const;
+export type Pattern = (typeof PATTERNS)[number];
 
 export const sheetSchema = z.object({
 	id: identifier,
 	title: z.string().max(200),
 	z: z.string().min(1).max(256),
+	/** Ground and chalks: one of ours, by name. */
 	surface: z.enum(SURFACES),
+	/** What is drawn on the ground, and a ground colour of one's own. */
+	ground: z
+		.object({ pattern: z.enum(PATTERNS).optional(), colour: z.string().regex(OWN_COLOUR).optional() })
+		.optional(),
 });
 export type Sheet = z.infer<typeof sheetSchema>;
 
@@ -89,10 +61,8 @@ export type Sheet = z.infer<typeof sheetSchema>;
 export const byStack = (a: { z: string; id: string }, b: { z: string; id: string }): number =>
 	a.z < b.z ? -1 : a.z > b.z ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
-/** Size that each note form starts with, in board units. */
-export const NOTE_SIZES: Record<NoteForm, { w: number; h: number }> = {
-	card: { w: 160, h: 96 },
-	square: { w: 128, h: 128 },
-	oval: { w: 176, h: 112 },
-	round: { w: 136, h: 136 },
-};
+export { boxSchema, DASHES, FAMILIES, ALIGNMENTS } from './kinds/common';
+export { ROUTES, TIPS, type ConnectorEnd, type Tip } from './kinds/connector-schema';
+export { NOTE_FORMS, NOTE_SIZES, type NoteForm } from './kinds/note';
+export { TEXT_ROLES, type TextRole } from './kinds/text';
+export { SHAPES, type ShapeName } from './shapes';

@@ -11,8 +11,12 @@ import {
 	SURFACES,
 } from './colours';
 import type { Primitive } from './drawing';
-import { addObject, addObjects, setText } from './edits';
-import { drawingOf, hits, leastSize, neededHeight, settingOf } from './kinds';
+import { addObject, addObjects, restyle, setText } from './edits';
+import { flatten } from '../link/curved';
+import { crossesAny } from '../link/polyline';
+import { boxOf, inOutline } from './kinds/outline';
+import { SHAPE_FORMS } from './shapes';
+import { drawingOf, hits, outlineOf, leastSize, neededHeight, settingOf } from './kinds';
 import { NOTE_FORMS, SHAPES } from './objects';
 import { inPaintOrder, pictureOf, sceneContext } from './scene';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from './testing';
@@ -95,15 +99,65 @@ describe('drawing the rest', () => {
 		const { model, hand, sheet } = testBoard();
 		const context = sceneContext(model, 'slate', roughMeasure);
 		for (const shape of SHAPES) {
+			const { size } = SHAPE_FORMS[shape];
 			const id = addObject(hand, model, {
-				...shapeAt(sheet, 0, 0, 'Quick repair?'),
+				...shapeAt(sheet, 0, 0, 'Go?'),
+				box: [0, 0, size.w, size.h, 0],
 				style: { shape, fill: 'moss', chalk: 'white' },
 			});
-			const setting = settingOf(model.find(id)!, context)!;
-			expect(setting.laid.fits, shape).toBe(true);
-			expect(setting.room.w).toBeLessThan(160);
-			expect(leastSize(model.find(id)!).w).toBeGreaterThan(0);
+			const object = model.find(id)!;
+			const { room, laid } = settingOf(object, context)!;
+			expect(laid.fits || shape === 'parallel', shape).toBe(true);
+			const outline = outlineOf(object);
+			for (const [x, y] of [
+				[room.x, room.y],
+				[room.x + room.w, room.y],
+				[room.x, room.y + room.h],
+				[room.x + room.w, room.y + room.h],
+			] as const) {
+				expect.soft(inOutline(outline, boxOf(object.box), { x, y }, 1), `${shape} at ${x} ${y}`).toBe(true);
+			}
+			expect(leastSize(object).w).toBeGreaterThan(0);
 		}
+		expect(SHAPES.length).toBeGreaterThanOrEqual(28);
+	});
+
+	it('draws every shape inside its box, in any proportion', () => {
+		for (const shape of SHAPES) {
+			for (const [w, h] of [
+				[160, 80],
+				[60, 200],
+				[24, 24],
+			] as const) {
+				for (const part of SHAPE_FORMS[shape].parts(w, h)) {
+					const points =
+						part.type === 'curve'
+							? flatten(part.points.map(([x, y]) => ({ x, y })))
+							: part.type === 'path'
+								? part.points.map(([x, y]) => ({ x, y }))
+								: [];
+					for (const p of points) {
+						expect(p.x, `${shape} ${w} ${h}`).toBeGreaterThan(-w * 0.03 - 1);
+						expect(p.x, `${shape} ${w} ${h}`).toBeLessThan(w * 1.03 + 1);
+						expect(p.y, `${shape} ${w} ${h}`).toBeGreaterThan(-h * 0.03 - 1);
+						expect(p.y, `${shape} ${w} ${h}`).toBeLessThan(h * 1.03 + 1);
+					}
+				}
+			}
+		}
+	});
+
+	it('changes into another shape keeping text and look', () => {
+		const { model, hand, sheet } = testBoard();
+		const id = addObject(hand, model, {
+			...shapeAt(sheet, 0, 0, 'Passed?'),
+			style: { shape: 'process', fill: 'moss', chalk: 'white', width: 4 },
+		});
+		restyle(hand, model, [id], { shape: 'decision' });
+		expect(model.find(id)).toMatchObject({ style: { shape: 'decision', fill: 'moss', width: 4 } });
+		expect(textIn(drawingOf(model.find(id)!, sceneContext(model, 'slate', roughMeasure)).items)).toEqual([
+			'Passed?',
+		]);
 	});
 
 	it('draws a connector with its arrowhead and keeps its label clear of the line', () => {
@@ -115,9 +169,8 @@ describe('drawing the rest', () => {
 		const id = addObject(hand, model, { ...linkBetween(sheet, a, b), text: 'yes' });
 		const { items } = drawingOf(model.find(id)!, sceneContext(model, 'paper', roughMeasure));
 		expect(items.filter((item) => item.type === 'path')).toHaveLength(2);
-		expect(items.some((item) => item.type === 'rect' && item.fill === SURFACE_COLOURS.paper.ground)).toBe(
-			true,
-		);
+		const label = settingOf(model.find(id)!, sceneContext(model, 'paper', roughMeasure))!.room;
+		expect(crossesAny(model.routeOf(id)!.path, [label])).toBe(false);
 		expect(textIn(items)).toEqual(['yes']);
 	});
 

@@ -9,7 +9,7 @@ import type { BoardModel } from './model';
 import { byStack, type BoardObject } from './objects';
 
 export function sceneContext(model: BoardModel, surface: Surface, measure: Measure): SceneContext {
-	return { surface, measure, find: model.find };
+	return { surface, measure, find: model.find, routeOf: model.routeOf };
 }
 
 const layerOf = (object: BoardObject): number =>
@@ -20,35 +20,45 @@ export function inPaintOrder(objects: readonly BoardObject[]): BoardObject[] {
 	return [...objects].sort((a, b) => layerOf(a) - layerOf(b) || byStack(a, b));
 }
 
+/** Lists shorter than this are sorted by comparing stack places; longer ones by a kept order. */
+const FEW = 1500;
+
 /**
  * The paint order of a whole board as a number an object. Sorting what is in view by it is several times
  * faster than comparing stack places, and moving objects leaves it as it is.
  */
 export class PaintOrder {
-	private ranks = new Map<string, number>();
-	private keys = new Map<string, string>();
+	private readonly ranks = new Map<string, number>();
+	private readonly keys = new Map<string, string>();
 	private isStale = true;
 
-	constructor(private readonly model: BoardModel) {}
+	constructor(
+		private readonly board: {
+			readonly objects: ReadonlyMap<string, BoardObject>;
+			find: (id: string) => BoardObject | undefined;
+		},
+	) {}
 
 	/** Notes that objects changed; only a new place in the stack makes the order stale. */
 	apply(changed: Iterable<string>): void {
 		for (const id of changed) {
-			const object = this.model.find(id);
+			const object = this.board.find(id);
 			if (object && this.keys.get(id) !== object.z) this.isStale = true;
 		}
 	}
 
 	sort(objects: BoardObject[]): BoardObject[] {
-		if (this.isStale) this.refresh();
-		return objects.sort((a, b) => this.ranks.get(a.id)! - this.ranks.get(b.id)!);
+		if (!this.isStale) return objects.sort((a, b) => this.ranks.get(a.id)! - this.ranks.get(b.id)!);
+		if (objects.length < FEW) return objects.sort((a, b) => layerOf(a) - layerOf(b) || byStack(a, b));
+		this.refresh();
+		return this.sort(objects);
 	}
 
 	private refresh(): void {
 		this.isStale = false;
 		this.ranks.clear();
 		this.keys.clear();
-		inPaintOrder([...this.model.objects.values()]).forEach((object, rank) => {
+		inPaintOrder([...this.board.objects.values()]).forEach((object, rank) => {
 			this.ranks.set(object.id, rank);
 			this.keys.set(object.id, object.z);
 		});
@@ -72,6 +82,7 @@ export function pictureOf(
 ): Picture | undefined {
 	const bounds = unionOf(objects.flatMap((object) => model.boundsOf(object.id) ?? []));
 	if (!bounds) return undefined;
+	model.settle();
 	const context = sceneContext(model, surface, measure);
 	return {
 		drawings: inPaintOrder(objects).map((object) => drawingOf(object, context)),

@@ -1,6 +1,7 @@
 /** A board in memory for tests: a document, its model, and a hand to edit with. */
 import * as Y from 'yjs';
-import { addSheet, type Hand, type NewObject } from './edits';
+import { type Hand, type NewObject } from './edits';
+import { addSheet } from './sheets';
 import { BoardModel } from './model';
 
 export interface TestBoard {

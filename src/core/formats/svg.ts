@@ -56,6 +56,15 @@ function paint(item: Paint): string {
 	return out;
 }
 
+/** Path data of a chain of cubic curves. */
+function curveData(points: readonly (readonly [number, number])[]): string {
+	let d = '';
+	points.forEach(([x, y], i) => {
+		d += `${i === 0 ? 'M' : i % 3 === 1 ? 'C' : ' '}${n(x)} ${n(y)}`;
+	});
+	return d;
+}
+
 function element(item: Primitive, options: SvgOptions): string {
 	switch (item.type) {
 		case 'rect':
@@ -68,6 +77,8 @@ function element(item: Primitive, options: SvgOptions): string {
 				(item.closed ? 'Z' : '');
 			return `<path d="${d}"${paint(item)}/>`;
 		}
+		case 'curve':
+			return `<path d="${curveData(item.points)}${item.closed ? 'Z' : ''}"${paint(item)}/>`;
 		case 'text': {
 			if (options.outline) {
 				const d = options.outline(item.text, item.face);

@@ -44,7 +44,7 @@ describe('line breaking', () => {
 
 	it('sets runs of different faces on one line, each where the last one ends', () => {
 		const laid = layout(
-			[[{ text: 'so ' }, { text: 'bold', bold: true }, { text: ' it is' }]],
+			[{ runs: [{ text: 'so ' }, { text: 'bold', bold: true }, { text: ' it is' }] }],
 			10,
 			options(200),
 		);
@@ -57,7 +57,7 @@ describe('line breaking', () => {
 	});
 
 	it('measures words across a change of face as one word', () => {
-		const laid = layout([[{ text: 'a mix' }, { text: 'ture', bold: true }]], 10, options(30));
+		const laid = layout([{ runs: [{ text: 'a mix' }, { text: 'ture', bold: true }] }], 10, options(30));
 		expect(laid.lines.map((line) => line.runs.map((run) => run.text).join(''))).toEqual(['a', 'mixtur', 'e']);
 	});
 

@@ -8,7 +8,15 @@
  */
 import LineBreaker from 'linebreak';
 import { ASCENT, LINE_HEIGHT, type Face, type Family, type Measure } from './fonts';
-import type { Paragraph, RichText, Run } from './rich';
+import {
+	plainParagraph,
+	sameMarks,
+	type ListKind,
+	type Marks,
+	type Paragraph,
+	type RichText,
+	type Run,
+} from './rich';
 
 const GRAIN = 1 / 64;
 
@@ -18,11 +26,24 @@ export interface LaidRun {
 	x: number;
 	width: number;
 	face: Face;
+	/** Marks that are drawn beside the letters: lines, links, colours. */
+	marks: Marks;
+}
+
+/** What stands before the first line of a list's item; `x` is its left edge. */
+export interface Marker {
+	list: ListKind;
+	text: string;
+	x: number;
+	checked: boolean;
 }
 
 export interface LaidLine {
 	runs: LaidRun[];
 	width: number;
+	marker?: Marker;
+	/** Whether it belongs to a list: such lines stand at the left whatever the alignment. */
+	isItem?: boolean;
 	/** Distance of the baseline from the top of the room. */
 	baseline: number;
 }
@@ -42,7 +63,7 @@ export interface LayoutOptions {
 	family: Family;
 	/** Whether all of it is bold, as in headings. */
 	bold?: boolean;
-	align: 'left' | 'centre';
+	align: 'left' | 'centre' | 'right';
 	/** Where the block stands when the room is higher than the text. */
 	stand: 'top' | 'middle';
 	measure: Measure;
@@ -51,23 +72,58 @@ export interface LayoutOptions {
 interface Piece {
 	text: string;
 	face: Face;
+	marks: Marks;
+}
+
+/** Room at the left of a list's item for its marker, in em, for each level. */
+const INDENT = 1.35;
+
+const indentOf = (paragraph: Paragraph, size: number): number =>
+	paragraph.list ? INDENT * size * ((paragraph.level ?? 0) + 1) : 0;
+
+/** Markers of all paragraphs: numbers count within their level and start anew after something else. */
+function markersOf(rich: RichText): (Omit<Marker, 'x'> | undefined)[] {
+	const counts: number[] = [];
+	return rich.map((paragraph) => {
+		const { list, level = 0, checked = false } = paragraph;
+		if (!list) {
+			counts.length = 0;
+			return undefined;
+		}
+		counts.length = level + 1;
+		counts[level] = list === 'number' ? (counts[level] ?? 0) + 1 : 0;
+		return { list, checked, text: list === 'number' ? `${counts[level]}.` : list === 'bullet' ? '•' : '' };
+	});
 }
 
 /** Lays `rich` out at one type size. */
 export function layout(rich: RichText, size: number, options: LayoutOptions): LaidText {
 	const { room, align, stand } = options;
 	const lines: LaidLine[] = [];
-	for (const paragraph of rich) {
-		for (const pieces of breakParagraph(paragraph, size, options)) lines.push(setLine(pieces, size, options));
-	}
+	const markers = rich.some((paragraph) => paragraph.list) ? markersOf(rich) : undefined;
+	rich.forEach((paragraph, p) => {
+		const indent = indentOf(paragraph, size);
+		const inner = indent === 0 ? options : { ...options, room: { ...room, w: Math.max(1, room.w - indent) } };
+		breakParagraph(paragraph, size, inner).forEach((pieces, i) => {
+			const line = setLine(pieces, size, inner);
+			const marker = markers?.[p];
+			if (marker && i === 0) line.marker = { ...marker, x: indent - INDENT * size };
+			if (indent > 0) {
+				for (const run of line.runs) run.x += indent;
+				line.width += indent;
+				line.isItem = true;
+			}
+			lines.push(line);
+		});
+	});
 	const height = lines.length * size * LINE_HEIGHT;
 	const top = stand === 'middle' ? Math.max(0, (room.h - height) / 2) : 0;
 	let widest = 0;
 	lines.forEach((line, i) => {
 		line.baseline = top + (i * LINE_HEIGHT + (LINE_HEIGHT - 1) / 2 + ASCENT - 0.12) * size;
 		widest = Math.max(widest, line.width);
-		if (align === 'centre') {
-			const shift = Math.max(0, (room.w - line.width) / 2);
+		if (align !== 'left' && !line.isItem) {
+			const shift = Math.max(0, room.w - line.width) / (align === 'centre' ? 2 : 1);
 			for (const run of line.runs) run.x += shift;
 		}
 	});
@@ -106,7 +162,8 @@ export const heightAt = (rich: RichText, size: number, options: LayoutOptions): 
 function breaksWords(rich: RichText, size: number, options: LayoutOptions): boolean {
 	return rich.some((paragraph) =>
 		segments(paragraph, options).some(
-			(word) => widthOf(word, size, options.measure, true) > options.room.w + GRAIN,
+			(word) =>
+				widthOf(word, size, options.measure, true) > options.room.w - indentOf(paragraph, size) + GRAIN,
 		),
 	);
 }
@@ -119,7 +176,7 @@ const faceOf = (run: Run, options: LayoutOptions): Face => ({
 
 /** The stretches between break opportunities, each with its trailing spaces, as pieces of one face. */
 function segments(paragraph: Paragraph, options: LayoutOptions): Piece[][] {
-	const text = paragraph.map((run) => run.text).join('');
+	const text = plainParagraph(paragraph);
 	if (text === '') return [];
 	const breaker = new LineBreaker(text);
 	const words: Piece[][] = [];
@@ -135,10 +192,12 @@ function segments(paragraph: Paragraph, options: LayoutOptions): Piece[][] {
 function cut(paragraph: Paragraph, from: number, to: number, options: LayoutOptions): Piece[] {
 	const pieces: Piece[] = [];
 	let at = 0;
-	for (const run of paragraph) {
+	for (const run of paragraph.runs) {
 		const start = Math.max(from, at);
 		const end = Math.min(to, at + run.text.length);
-		if (start < end) pieces.push({ text: run.text.slice(start - at, end - at), face: faceOf(run, options) });
+		if (start < end) {
+			pieces.push({ text: run.text.slice(start - at, end - at), face: faceOf(run, options), marks: run });
+		}
 		at += run.text.length;
 	}
 	return pieces;
@@ -189,7 +248,7 @@ function splitWord(word: Piece[], size: number, options: LayoutOptions): [Piece[
 	const head: Piece[] = [];
 	let left = options.room.w + GRAIN;
 	for (let i = 0; i < word.length; i++) {
-		const { text, face } = word[i]!;
+		const { text, face, marks } = word[i]!;
 		const chars = [...text];
 		let taken = 0;
 		let width = 0;
@@ -207,9 +266,9 @@ function splitWord(word: Piece[], size: number, options: LayoutOptions): [Piece[
 			taken++;
 			if (next > left) break;
 		}
-		if (taken > 0) head.push({ text: chars.slice(0, taken).join(''), face });
+		if (taken > 0) head.push({ text: chars.slice(0, taken).join(''), face, marks });
 		if (taken < chars.length) {
-			return [head, [{ text: chars.slice(taken).join(''), face }, ...word.slice(i + 1)]];
+			return [head, [{ text: chars.slice(taken).join(''), face, marks }, ...word.slice(i + 1)]];
 		}
 		left -= width;
 	}
@@ -221,8 +280,7 @@ function setLine(pieces: Piece[], size: number, options: LayoutOptions): LaidLin
 	const merged: Piece[] = [];
 	for (const piece of pieces) {
 		const last = merged.at(-1);
-		if (last && last.face.bold === piece.face.bold && last.face.italic === piece.face.italic)
-			last.text += piece.text;
+		if (last && sameMarks(last.marks, piece.marks)) last.text += piece.text;
 		else merged.push({ ...piece });
 	}
 	const tail = merged.at(-1);
@@ -231,7 +289,7 @@ function setLine(pieces: Piece[], size: number, options: LayoutOptions): LaidLin
 	let x = 0;
 	for (const piece of merged) {
 		const width = options.measure(piece.text, piece.face) * size;
-		if (piece.text !== '') runs.push({ text: piece.text, x, width, face: piece.face });
+		if (piece.text !== '') runs.push({ text: piece.text, x, width, face: piece.face, marks: piece.marks });
 		x += width;
 	}
 	return { runs, width: x, baseline: 0 };

@@ -5,14 +5,22 @@
 	import { tinykeys } from 'tinykeys';
 	import type { Board } from './board.svelte';
 	import { copy, cut, paste } from './clipboard';
-	import { COMMANDS } from './commands';
+	import { COMMANDS, isOffered } from './commands';
+	import { edgePull } from './edge';
 	import { LiveLayer } from './live';
 	import { DirectPainter } from './painter/direct';
+	import type { Painter } from './painter/painter';
+	import { canPaintTiles, TilePainter } from './painter/tiles';
 	import TextEditor from './TextEditor.svelte';
 	import { TOOL_TABLE } from './tools';
 	import type { HandEvent } from './tools/tool';
 
-	const { board }: { board: Board } = $props();
+	interface Props {
+		board: Board;
+		/** Asked for the menu of what lies at a point of the window. */
+		onmenu: (at: { x: number; y: number }) => void;
+	}
+	const { board, onmenu }: Props = $props();
 
 	let holder: HTMLDivElement;
 	let scene: HTMLCanvasElement;
@@ -22,6 +30,12 @@
 	/** Fingers and pointers that are down, by pointer id. */
 	const down = new Map<number, { x: number; y: number }>();
 	let gesture: 'tool' | 'pan' | 'pinch' | undefined;
+	/** The last movement of the tool's pointer, repeated while the view scrolls under it. */
+	let held: PointerEvent | undefined;
+	let pulling: number | undefined;
+	/** A finger that rests opens the menu. */
+	let resting: ReturnType<typeof setTimeout> | undefined;
+	const REST = 550;
 
 	const tool = (): (typeof TOOL_TABLE)[keyof typeof TOOL_TABLE] => TOOL_TABLE[board.tool];
 
@@ -34,6 +48,7 @@
 			at: toBoard(board.view, screen),
 			shift: event.shiftKey,
 			alt: event.altKey,
+			hold: event.ctrlKey || event.metaKey,
 			reach: (touch ? 14 : 6) / board.view.scale,
 			touch,
 		};
@@ -46,13 +61,49 @@
 		over.setPointerCapture(event.pointerId);
 		down.set(event.pointerId, { x: event.clientX, y: event.clientY });
 		if (down.size === 2) {
+			clearTimeout(resting);
 			if (gesture === 'tool') tool().cancel?.(board);
 			gesture = 'pinch';
 		} else if (event.button === 1 || board.panning) gesture = 'pan';
 		else if (event.button === 0) {
 			gesture = 'tool';
 			tool().down?.(board, handEvent(event));
+			if (event.pointerType === 'touch') resting = setTimeout(() => rest(event), REST);
 		}
+	}
+
+	function rest(event: PointerEvent): void {
+		tool().cancel?.(board);
+		gesture = undefined;
+		openMenu(event);
+	}
+
+	/** Opens the menu for what lies under the pointer, which is selected if it was not. */
+	function openMenu(event: MouseEvent): void {
+		const hand = handEvent(event);
+		const object = board.model.at(board.sheet, hand.at, hand.reach, board.context);
+		const id = object && board.model.outermost(object).id;
+		if (!id) board.select([]);
+		else if (!board.selection.has(id)) board.select([id]);
+		board.menuAt = hand.at;
+		onmenu({ x: event.clientX, y: event.clientY });
+	}
+
+	function onContextMenu(event: MouseEvent): void {
+		if (event.target !== over) return;
+		event.preventDefault();
+		openMenu(event);
+	}
+
+	/** Scrolls on while something is dragged to the edge, frame by frame, and takes the drag along. */
+	function pull(): void {
+		pulling = undefined;
+		if (gesture !== 'tool' || !held || board.tool === 'view') return;
+		const { dx, dy } = edgePull(handEvent(held).screen, board.size);
+		if (dx === 0 && dy === 0) return;
+		board.pan(-dx, -dy);
+		tool().drag?.(board, handEvent(held));
+		pulling = requestAnimationFrame(pull);
 	}
 
 	function onMove(event: PointerEvent): void {
@@ -67,7 +118,12 @@
 		}
 		if (gesture === 'pan') board.pan(event.clientX - before.x, event.clientY - before.y);
 		else if (gesture === 'pinch') pinch(event, before);
-		else if (gesture === 'tool') tool().drag?.(board, hand);
+		else if (gesture === 'tool') {
+			if (Math.hypot(event.clientX - before.x, event.clientY - before.y) > 1) clearTimeout(resting);
+			held = event;
+			tool().drag?.(board, hand);
+			pulling ??= requestAnimationFrame(pull);
+		}
 		down.set(event.pointerId, { x: event.clientX, y: event.clientY });
 	}
 
@@ -84,12 +140,16 @@
 	}
 
 	function onUp(event: PointerEvent): void {
+		clearTimeout(resting);
+		held = undefined;
 		if (!down.delete(event.pointerId)) return;
 		if (gesture === 'tool') tool().up?.(board, handEvent(event));
 		if (down.size === 0) gesture = undefined;
 	}
 
 	function onCancel(event: PointerEvent): void {
+		clearTimeout(resting);
+		held = undefined;
 		if (!down.delete(event.pointerId)) return;
 		if (gesture === 'tool') tool().cancel?.(board);
 		if (down.size === 0) gesture = undefined;
@@ -138,7 +198,9 @@
 			for (const key of command.keys) {
 				bindings[key] = (event) => {
 					if (isTyping(event) || isOnControl(event) || event.isComposing) return;
-					if (command.edits && !board.mayEdit) return;
+					if (!isOffered(command, board)) return;
+					// Tab walks through the frame; it is the board's only while one works there.
+					if (event.key === 'Tab' && !holder.contains(document.activeElement)) return;
 					event.preventDefault();
 					command.run(board);
 				};
@@ -155,8 +217,16 @@
 		cursor = board.panning ? 'grab' : tool().cursor(board);
 	}
 
+	/** Tiles where the browser can paint them; `?painter=direct` in the address compares. */
+	function pickPainter(): Painter {
+		const isDirect = new URLSearchParams(location.search).get('painter') === 'direct';
+		return isDirect || !canPaintTiles()
+			? new DirectPainter(scene, board.model)
+			: new TilePainter(scene, board.model, () => board.pictures++);
+	}
+
 	onMount(() => {
-		const painter = new DirectPainter(scene, board.model);
+		const painter = pickPainter();
 		board.painter = painter;
 		painter.setSheet(board.sheet);
 		const live = new LiveLayer(over, board);
@@ -173,10 +243,14 @@
 		document.addEventListener('cut', onCut);
 		document.addEventListener('paste', onPaste);
 		const unbind = bindKeys();
-		board.fit();
+		if (!board.goToAddress(location.hash)) board.fit();
+		const onHash = (): void => void board.goToAddress(location.hash);
+		addEventListener('hashchange', onHash);
 		board.room.tell({ sheet: board.sheet });
 		return () => {
 			unbind();
+			removeEventListener('hashchange', onHash);
+			if (pulling !== undefined) cancelAnimationFrame(pulling);
 			document.removeEventListener('copy', onCopy);
 			document.removeEventListener('cut', onCut);
 			document.removeEventListener('paste', onPaste);
@@ -213,6 +287,7 @@
 	onpointercancel={onCancel}
 	onpointerleave={() => board.room.tell({ cursor: null })}
 	ondblclick={onDouble}
+	oncontextmenu={onContextMenu}
 >
 	<canvas bind:this={scene} data-testid="scene"></canvas>
 	<canvas bind:this={over} data-testid="live"></canvas>

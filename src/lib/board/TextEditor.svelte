@@ -10,7 +10,13 @@
 	import HardBreak from '@tiptap/extension-hard-break';
 	import Italic from '@tiptap/extension-italic';
 	import Paragraph from '@tiptap/extension-paragraph';
+	import { BulletList, ListItem, OrderedList, TaskItem, TaskList } from '@tiptap/extension-list';
+	import Link from '@tiptap/extension-link';
+	import Strike from '@tiptap/extension-strike';
 	import Text from '@tiptap/extension-text';
+	import Underline from '@tiptap/extension-underline';
+	import { isSafeLink } from '$core/text/rich';
+	import { Ink } from './ink-mark';
 	import { ySyncPlugin } from '@tiptap/y-tiptap';
 	import { onMount } from 'svelte';
 	import type { Board } from './board.svelte';
@@ -43,7 +49,7 @@
 			`font-size:${laid.size}px;line-height:${LINE_HEIGHT}`,
 			`color:${setting.ink};font-weight:${setting.bold ? 700 : 400}`,
 			`font-family:'${FAMILY_NAMES[setting.family]}',sans-serif`,
-			`text-align:${setting.align === 'centre' || isLabel ? 'center' : 'left'}`,
+			`text-align:${setting.align === 'centre' || isLabel ? 'center' : setting.align}`,
 			isLabel ? `background:${SURFACE_COLOURS[board.context.surface].ground}` : '',
 			`justify-content:${setting.stand === 'middle' ? 'center' : 'flex-start'}`,
 		].join(';');
@@ -63,7 +69,16 @@
 				Text,
 				Bold,
 				Italic,
+				Underline,
+				Strike,
+				Ink,
 				HardBreak,
+				BulletList,
+				OrderedList,
+				ListItem,
+				TaskList,
+				TaskItem.configure({ nested: true }),
+				Link.configure({ openOnClick: false, autolink: true, isAllowedUri: (url) => isSafeLink(url) }),
 				Extension.create({ name: 'liveText', addProseMirrorPlugins: () => [ySyncPlugin(fragment)] }),
 			],
 			editorProps: {
@@ -72,6 +87,12 @@
 					if (event.key === 'Escape') {
 						event.stopPropagation();
 						board.stopEditing();
+						return true;
+					}
+					if (event.key === 'Tab' && !event.shiftKey && board.model.find(id)?.kind === 'note') {
+						// In a list Tab goes deeper; on a note it makes the next one.
+						if (editor.isActive('listItem') || editor.isActive('taskItem')) return false;
+						board.nextNote();
 						return true;
 					}
 					if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
@@ -86,7 +107,11 @@
 		// At once, not in the next frame: whoever types right away must not lose a letter, nor press a command.
 		editor.commands.setTextSelection(editor.state.doc.content.size);
 		editor.view.focus();
-		return () => editor.destroy();
+		board.editor = editor;
+		return () => {
+			board.editor = undefined;
+			editor.destroy();
+		};
 	});
 </script>
 
@@ -109,5 +134,36 @@
 	.text-editor :global(p) {
 		margin: 0;
 		min-height: 1.28em;
+	}
+	.text-editor :global(a) {
+		text-decoration: underline;
+	}
+	.text-editor :global(ul),
+	.text-editor :global(ol) {
+		margin: 0;
+		padding-left: 1.35em;
+		text-align: left;
+	}
+	.text-editor :global(ul) {
+		list-style: disc;
+	}
+	.text-editor :global(ol) {
+		list-style: decimal;
+	}
+	.text-editor :global(ul[data-type='taskList']) {
+		list-style: none;
+	}
+	.text-editor :global(ul[data-type='taskList'] li) {
+		display: flex;
+		margin-left: -1.35em;
+	}
+	.text-editor :global(ul[data-type='taskList'] li > label) {
+		flex: none;
+		width: 1.35em;
+	}
+	.text-editor :global(ul[data-type='taskList'] input) {
+		width: 0.8em;
+		height: 0.8em;
+		accent-color: currentColor;
 	}
 </style>

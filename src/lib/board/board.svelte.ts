@@ -2,20 +2,28 @@
  * The board as one person works on it: view, selection, tool, text being edited, undo. Tools and commands
  * act through it; all computation stands in core.
  */
-import type { Chalk, Pigment } from '$core/board/colours';
 import { objectsOf, sheetsOf } from '$core/board/document';
 import type { SceneContext } from '$core/board/drawing';
+import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
-import { isResizable, neededHeight } from '$core/board/kinds';
+import { isResizable, neededHeight, neededWidth } from '$core/board/kinds';
+import { growFrom, nextPlace, type Direction } from '$core/board/grow';
 import type { BoardModel } from '$core/board/model';
-import type { BoardObject, KindName, NoteForm, ShapeForm, TextRole } from '$core/board/objects';
+import { NOTE_SIZES } from '$core/board/objects';
+import type { BoardObject, ConnectorEnd, KindName, NoteForm, ShapeName, TextRole } from '$core/board/objects';
+import type { Route } from '$core/board/drawing';
+import { routeAlone } from '$core/board/routes';
 import { sceneContext } from '$core/board/scene';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
+import type { Guide } from '$core/geometry/guides';
 import { fitBox, pan, reveal, toBoard, zoomAt, type Size, type View } from '$core/geometry/view';
 import { isEmpty } from '$core/text/rich';
+import { m } from '$lib/paraglide/messages';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
+import type { Editor } from '@tiptap/core';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
+import { toaster } from '../ui/toaster';
 import { browserMeasure } from './measure';
 import type { Painter } from './painter/painter';
 
@@ -25,16 +33,23 @@ export type ToolName = (typeof TOOLS)[number];
 /** What the next object of each kind looks like: as the last one did. */
 export interface NextStyle {
 	form: NoteForm;
-	pigment: Pigment;
+	pigment: string;
 	role: TextRole;
-	shape: ShapeForm;
-	fill: Pigment | 'none';
-	chalk: Chalk;
-	route: 'straight' | 'right-angled';
+	shape: ShapeName;
+	fill: string;
+	chalk: string;
+	route: 'straight' | 'curved' | 'right-angled';
 }
+
+/** Connectors that are routed round obstacles in every frame of a drag, at most. */
+const MOST_ROUTED = 40;
+/** Time for routing at one go when the board is opened or changed a lot, ms. */
+const ROUTE_SLICE = 8;
 
 /** Boxes of objects while they are being moved or resized, before that is written. */
 export type Preview = Map<string, [number, number, number, number, number]>;
+
+const NO_PREVIEW: Preview = new Map();
 
 export class Board {
 	sheet = $state('');
@@ -45,6 +60,18 @@ export class Board {
 	/** Object whose text is being edited. */
 	editing = $state<string | undefined>();
 	hovered = $state<string | undefined>();
+	/** Counts the pictures of the whole sheet that the painter made. */
+	pictures = $state(0);
+	/** Whether things snap to guides while they are moved. */
+	snapping = $state(true);
+	/** Where the menu was opened, on the board; things are put there. */
+	menuAt: Point | undefined;
+	/** Guides that something snaps to right now. */
+	guides: readonly Guide[] = [];
+	/** The text editor, while a text is edited. */
+	editor = $state.raw<Editor | undefined>();
+	/** Opens one of the frame's dialogs. */
+	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette') => void = () => {};
 	/** Whether space is held: everything pans. */
 	panning = $state(false);
 	next = $state<NextStyle>({
@@ -58,6 +85,13 @@ export class Board {
 	});
 	/** Shown while objects are moved; undefined otherwise. */
 	preview: Preview | undefined;
+	/** A connector that is being bent, as it would be if the hand let go now. */
+	bent:
+		{ id: string; ends: [ConnectorEnd, ConnectorEnd]; bends?: [number, number][] | undefined } | undefined;
+	/** How far everything lifted has been moved, when it is only moved. */
+	moved: { dx: number; dy: number } | undefined;
+	/** Objects that the live layer shows in place of the painter: those on the move, and just put down. */
+	lifted: ReadonlySet<string> = new Set();
 	painter: Painter | undefined;
 	readonly model: BoardModel;
 	readonly undo: Y.UndoManager;
@@ -83,6 +117,7 @@ export class Board {
 			this.model.onChange(({ changed, removed, sheets }) => {
 				if (sheets) this.keepSheet();
 				this.painter?.apply(changed, removed);
+				this.routeLater();
 				if ([...removed].some((id) => this.selection.has(id))) {
 					this.select([...this.selection].filter((id) => !removed.has(id)));
 				}
@@ -91,9 +126,11 @@ export class Board {
 			}),
 		);
 		this.keepSheet();
+		this.routeLater();
 	}
 
 	destroy(): void {
+		clearTimeout(this.routing);
 		for (const stop of this.stops) stop();
 		this.undo.destroy();
 	}
@@ -101,6 +138,11 @@ export class Board {
 	get context(): SceneContext {
 		const surface = this.model.sheets.find((sheet) => sheet.id === this.sheet)?.surface ?? 'slate';
 		return sceneContext(this.model, surface, browserMeasure);
+	}
+
+	/** The scene with what is on the move where the hand has it. */
+	get liveContext(): SceneContext {
+		return { ...this.context, find: this.shown, routeOf: this.shownRoute };
 	}
 
 	get mayEdit(): boolean {
@@ -113,7 +155,19 @@ export class Board {
 
 	/** Box round the selection, connectors left aside; undefined when there is nothing to resize. */
 	selectionBox(): Box | undefined {
-		return unionOf(this.selected.filter(isResizable).map(({ box: [x, y, w, h] }) => ({ x, y, w, h })));
+		return unionOf(this.pieces.map(({ box: [x, y, w, h] }) => ({ x, y, w, h })));
+	}
+
+	/** What of the selection can be resized and turned: members in place of their groups, nothing locked. */
+	get pieces(): BoardObject[] {
+		const ids = new Set(
+			this.selected.flatMap((object) =>
+				object.kind === 'group' ? [...edits.withContents(this.model, [object.id])] : [object.id],
+			),
+		);
+		return [...ids]
+			.flatMap((id) => this.model.find(id) ?? [])
+			.filter((object) => isResizable(object) && !object.lock);
 	}
 
 	select(ids: Iterable<string>): void {
@@ -129,6 +183,14 @@ export class Board {
 
 	selectAll(): void {
 		this.select(this.model.onSheet(this.sheet).map((object) => object.id));
+	}
+
+	/** Selects everything on the sheet that is like what is selected, by what `of` takes from an object. */
+	selectLike(of: (object: BoardObject) => unknown): void {
+		const [first] = this.selected;
+		if (!first) return;
+		const wanted = of(first);
+		this.select(this.model.onSheet(this.sheet).flatMap((object) => (of(object) === wanted ? object.id : [])));
 	}
 
 	takeUp(tool: ToolName): void {
@@ -191,9 +253,67 @@ export class Board {
 		else this.setView(reveal(this.view, bounds, this.size));
 	}
 
+	/** Copies the address of what is selected, or of the place that is seen; it opens just that. */
+	async copyAddress(): Promise<void> {
+		const url = new URL(`/board/${this.room.info.boardId}`, location.href);
+		const [id] = this.selection;
+		if (id) url.hash = `object=${id}`;
+		else {
+			const { x, y } = this.middle;
+			url.hash = `sheet=${this.sheet}&at=${Math.round(x)},${Math.round(y)},${this.view.scale.toFixed(3)}`;
+		}
+		await navigator.clipboard.writeText(url.href);
+		toaster.success({ title: m.address_copied(), description: m.address_copied_more() });
+	}
+
+	/** Shows what an address leads to; says whether there is such a thing. */
+	goToAddress(hash: string): boolean {
+		const wanted = new URLSearchParams(hash.replace(/^#/, ''));
+		const object = wanted.get('object');
+		if (object && this.model.find(object)) {
+			this.goTo(object);
+			return true;
+		}
+		const sheet = wanted.get('sheet');
+		if (!sheet || !this.model.sheets.some((each) => each.id === sheet)) return false;
+		this.goToSheet(sheet);
+		const [x, y, scale] = (wanted.get('at') ?? '').split(',').map(Number);
+		if (x !== undefined && y !== undefined && scale && [x, y, scale].every(Number.isFinite)) {
+			this.setView({ x: x - this.size.w / 2 / scale, y: y - this.size.h / 2 / scale, scale });
+		}
+		return true;
+	}
+
 	/** The middle of what is seen, in board coordinates. */
 	get middle(): Point {
 		return toBoard(this.view, { x: this.size.w / 2, y: this.size.h / 2 });
+	}
+
+	/** Takes objects from the painter to the live layer, with the connectors that follow them. */
+	lift(ids: Iterable<string>): void {
+		const lifted = new Set(ids);
+		for (const id of [...lifted]) for (const tie of this.model.tiesOf(id)) lifted.add(tie);
+		this.lifted = lifted;
+		this.moved = undefined;
+		this.painter?.lift(lifted);
+		this.wake();
+	}
+
+	/** Gives them back: the live layer lets go when the painter shows them. */
+	drop(): void {
+		this.preview = undefined;
+		this.bent = undefined;
+		const lifted = this.lifted;
+		if (lifted.size === 0) return;
+		this.painter?.drop(() => {
+			// Something else may have been taken up meanwhile.
+			if (this.lifted === lifted) {
+				this.lifted = new Set();
+				this.moved = undefined;
+			}
+			this.wake();
+		});
+		this.wake();
 	}
 
 	// Editing
@@ -208,9 +328,14 @@ export class Board {
 		return id;
 	}
 
+	/** Makes everything that `work` does one undo step. */
+	oneStep(work: () => void): void {
+		this.room.stage.transact(work, this.room.origin);
+	}
+
 	startEditing(id: string): void {
 		const object = this.model.find(id);
-		if (!object || !this.mayEdit) return;
+		if (!object || !this.mayEdit || object.lock || object.kind === 'group') return;
 		this.select([id]);
 		// All typing until the end is one undo step.
 		this.undo.stopCapturing();
@@ -225,6 +350,8 @@ export class Board {
 		const id = this.editing;
 		if (id === undefined) return;
 		this.editing = undefined;
+		// The live layer shows the text until the painter has it again.
+		this.lift([id]);
 		this.painter?.setEditing(undefined);
 		this.room.tell({ editing: null });
 		const object = this.model.find(id);
@@ -233,7 +360,7 @@ export class Board {
 		else if (object) this.growToText(object);
 		this.undo.stopCapturing();
 		this.undo.captureTimeout = 0;
-		this.wake();
+		this.drop();
 	}
 
 	/** Makes a note as high as its text needs; bare text is always as high as its lines. */
@@ -241,12 +368,51 @@ export class Board {
 		const [x, y, w, h, angle] = object.box;
 		const needed = neededHeight(object, this.context);
 		const grown = object.kind === 'text' ? needed : Math.max(h, needed);
-		if (Math.abs(grown - h) > 0.5)
-			edits.setBoxes(this.room.hand, new Map([[object.id, [x, y, w, grown, angle]]]));
+		const width = neededWidth(object, this.context);
+		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
+			edits.setBoxes(this.room.hand, new Map([[object.id, [x, y, width, grown, angle]]]));
 	}
 
-	restyle(style: Record<string, string>): void {
-		Object.assign(this.next, style);
+	/** Adds the next object beside the selected one, linked to it, and lets one write in it. */
+	grow(direction: Direction): void {
+		const [id] = this.selection;
+		if (!this.mayEdit || !id || this.selection.size !== 1) return;
+		const next = growFrom(this.room.hand, this.model, id, direction);
+		if (next) this.startOn(next);
+	}
+
+	/** The next note beside a note: of the same look, in a free place. */
+	nextNote(): void {
+		const id = this.editing ?? [...this.selection][0];
+		this.stopEditing();
+		const note = id ? this.model.find(id) : undefined;
+		if (!this.mayEdit || note?.kind !== 'note') return;
+		const { form, pigment } = note.style;
+		const size = NOTE_SIZES[form];
+		const place = nextPlace(
+			this.model,
+			{ ...note, box: [note.box[0], note.box[1], size.w, size.h, 0] },
+			'right',
+			16,
+		);
+		const next = this.add<'note'>({
+			kind: 'note',
+			box: [place.x, place.y, place.w, place.h, 0],
+			style: { ...note.style, form, pigment },
+		});
+		this.startOn(next);
+	}
+
+	/** Brings a new object into view and lets one write in it. */
+	private startOn(id: string): void {
+		const bounds = this.model.boundsOf(id);
+		if (bounds) this.setView(reveal(this.view, bounds, this.size));
+		this.startEditing(id);
+	}
+
+	restyle(style: Record<string, unknown>): void {
+		for (const [key, value] of Object.entries(style))
+			if (key in this.next) Object.assign(this.next, { [key]: value });
 		if (this.selection.size > 0) edits.restyle(this.room.hand, this.model, this.selection, style);
 	}
 
@@ -258,18 +424,18 @@ export class Board {
 
 	duplicate(): void {
 		if (!this.mayEdit || this.selection.size === 0) return;
-		const clip = edits.copyOut(this.model, this.selection);
-		this.select(edits.putDown(this.room.hand, this.model, clip, this.sheet, 24, 24));
+		const clip = copyOut(this.model, this.selection);
+		this.select(putDown(this.room.hand, this.model, clip, this.sheet, 24, 24));
 	}
 
 	/** Puts a clip down in the middle of the view, or beside its origin when that is in view. */
-	paste(clip: edits.Clip): void {
-		const bounds = edits.clipBounds(clip);
+	paste(clip: Clip): void {
+		const bounds = clipBounds(clip);
 		if (!this.mayEdit || !bounds) return;
 		const from = centreOf(bounds);
 		const to = this.middle;
 		this.select(
-			edits.putDown(
+			putDown(
 				this.room.hand,
 				this.model,
 				clip,
@@ -298,9 +464,41 @@ export class Board {
 	/** The object as it is shown now: moved ones at their preview. */
 	readonly shown = (id: string): BoardObject | undefined => {
 		const object = this.model.find(id);
+		if (this.bent?.id === id && object?.kind === 'connector') {
+			return { ...object, ends: this.bent.ends, bends: this.bent.bends };
+		}
 		const box = this.preview?.get(id);
 		return object && box ? ({ ...object, box } as BoardObject) : object;
 	};
+
+	/** The way of a connector as it is shown now: found anew while something that it is tied to is moved. */
+	readonly shownRoute = (id: string): Route | undefined => {
+		const connector = this.model.find(id);
+		const preview = this.preview ?? NO_PREVIEW;
+		if (this.bent?.id === id) {
+			const bent = this.shown(id);
+			return bent?.kind === 'connector' ? routeAlone(bent, this.shown, this.model.obstaclesIn) : undefined;
+		}
+		if (connector?.kind !== 'connector' || preview.size === 0) return this.model.routeOf(id);
+		const isMoved = (end: ConnectorEnd): boolean => 'object' in end && preview.has(end.object);
+		if (!connector.ends.some(isMoved)) return this.model.routeOf(id);
+		const near = (sheet: string, box: Box): BoardObject[] => [
+			...this.model.obstaclesIn(sheet, box).filter((object) => !preview.has(object.id)),
+			...[...preview.keys()].flatMap((each) => this.shown(each) ?? []),
+		];
+		// Going round things takes time: with many connectors at once that waits until they are put down.
+		return routeAlone(connector, this.shown, this.lifted.size <= MOST_ROUTED ? near : undefined);
+	};
+
+	private routing: ReturnType<typeof setTimeout> | undefined;
+
+	/** Routes connectors that wait for it, a little at a time, when nothing else is to be done. */
+	private routeLater(): void {
+		this.routing ??= setTimeout(() => {
+			this.routing = undefined;
+			if (!this.model.settle(ROUTE_SLICE)) this.routeLater();
+		}, 16);
+	}
 
 	private keepSheet(): void {
 		const { sheets } = this.model;

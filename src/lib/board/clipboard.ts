@@ -1,8 +1,13 @@
 /** Copy, cut and paste through the system's clipboard: our own objects as they are, other text as a note. */
-import { copyOut, type Clip } from '$core/board/edits';
+import { copyOut, type Clip } from '$core/board/clip';
 import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
-import { plainText } from '$core/text/rich';
+import { addObjects, removeObjects, type NewObject } from '$core/board/edits';
+import { neededHeight } from '$core/board/kinds';
+import { freePlace } from '$core/geometry/free-place';
+import { isSafeLink, LISTS, plainText, richFrom } from '$core/text/rich';
+import { m } from '$lib/paraglide/messages';
+import { toaster } from '../ui/toaster';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
 
@@ -11,6 +16,16 @@ const runSchema = z.object({
 	text: z.string(),
 	bold: z.boolean().optional(),
 	italic: z.boolean().optional(),
+	underline: z.boolean().optional(),
+	strike: z.boolean().optional(),
+	link: z.string().refine(isSafeLink).optional(),
+	chalk: z.string().optional(),
+});
+const paragraphSchema = z.object({
+	runs: z.array(runSchema),
+	list: z.enum(LISTS).optional(),
+	level: z.number().int().min(0).max(4).optional(),
+	checked: z.boolean().optional(),
 });
 const clipSchema = z.array(z.unknown()).max(20_000);
 
@@ -20,7 +35,7 @@ function readClip(json: string): Clip | undefined {
 		const list = clipSchema.parse(JSON.parse(json));
 		const objects = list.flatMap((entry) => {
 			const object = objectSchema.safeParse(entry);
-			const text = z.object({ text: z.array(z.array(runSchema)) }).safeParse(entry);
+			const text = z.object({ text: z.array(paragraphSchema) }).safeParse(entry);
 			return object.success && text.success ? [{ ...object.data, text: text.data.text } as BoardObject] : [];
 		});
 		return objects.length > 0 ? { objects } : undefined;
@@ -54,18 +69,77 @@ export function paste(board: Board, event: ClipboardEvent): void {
 	const clip = readClip(data.getData(TYPE));
 	const text = data.getData('text/plain').trim();
 	if (clip) board.paste(clip);
-	else if (text !== '') {
-		const { w, h } = NOTE_SIZES[board.next.form];
-		const { x, y } = board.middle;
-		const { form, pigment } = board.next;
-		const id = board.add<'note'>({
+	else if (text !== '') pasteText(board, text);
+	else return;
+	event.preventDefault();
+}
+
+/** Lines beyond which nobody wants a note each. */
+const MOST_LINES = 200;
+
+/** Puts text down as a note, and offers one note a line where it has several. */
+function pasteText(board: Board, text: string): void {
+	const whole = putNotes(board, [text]);
+	const lines = text.split(/\r\n|\r|\n/).flatMap((line) => line.trim() || []);
+	if (lines.length < 2 || lines.length > MOST_LINES) return;
+	toaster.create({
+		title: m.pasted_lines(),
+		description: m.pasted_lines_more({ count: lines.length }),
+		duration: 12_000,
+		action: {
+			label: m.pasted_split(),
+			onClick: () => {
+				board.oneStep(() => {
+					removeObjects(board.room.hand, board.model, whole);
+					putNotes(board, lines);
+				});
+			},
+		},
+	});
+}
+
+/** Puts notes down in rows round the middle of the view, in free places. Returns their ids. */
+function putNotes(board: Board, texts: readonly string[]): string[] {
+	const { form, pigment } = board.next;
+	const { w, h } = NOTE_SIZES[form];
+	const columns = Math.ceil(Math.sqrt(texts.length * 1.4));
+	const gap = 14;
+	const width = columns * (w + gap) - gap;
+	const { x, y } = board.middle;
+	const room = { x: Math.round(x - width / 2), y: Math.round(y - h / 2), w: width, h: 1e6 };
+	const taken = board.model
+		.touching(board.sheet, room)
+		.filter(({ kind }) => kind !== 'field' && kind !== 'theme' && kind !== 'connector' && kind !== 'group')
+		.map(({ id }) => board.model.boundsOf(id)!);
+	const specs = texts.map((text): NewObject<'note'> => {
+		const at = texts.length === 1 ? room : freePlace({ room, size: { w, h }, taken, gap });
+		taken.push({ x: at.x, y: at.y, w, h });
+		const note: NewObject<'note'> = {
 			kind: 'note',
-			box: [Math.round(x - w / 2), Math.round(y - h / 2), w, h, 0],
+			sheet: board.sheet,
+			box: [at.x, at.y, w, h, 0],
 			style: { form, pigment },
 			text,
-		});
-		const object = board.model.find(id);
-		if (object) board.growToText(object);
-	} else return;
-	event.preventDefault();
+		};
+		return { ...note, box: grownBox(board, note) };
+	});
+	const ids = addObjects(board.room.hand, board.model, specs as NewObject[]);
+	board.select(ids);
+	return ids;
+}
+
+/** The box that a new note needs for its text. */
+function grownBox(board: Board, note: NewObject<'note'>): NewObject['box'] {
+	const [x, y, w, h, angle] = note.box;
+	const text = richFrom(note.text as string);
+	const object = {
+		...note,
+		text,
+		id: '',
+		z: '',
+		by: ['', ''],
+		made: 0,
+		changed: 0,
+	} as unknown as BoardObject;
+	return [x, y, w, Math.max(h, neededHeight(object, board.context)), angle];
 }

@@ -2,31 +2,35 @@
  * The live layer: a clear canvas over the scene with what is on the move: lifted objects, selection and
  * handles, the box being drawn, other people's pointers.
  */
-import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
-import type { SceneContext } from '$core/board/drawing';
-import { boundsOfObject, boxOf, drawingOf } from '$core/board/kinds';
-import { connectorPath } from '$core/board/kinds/connector';
+import { chalkOn, pigmentOf, PIGMENT_COLOURS, SURFACE_COLOURS, type Surface } from '$core/board/colours';
+import { DIRECTIONS } from '$core/board/grow';
+import { boxOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
-import { inPaintOrder } from '$core/board/scene';
 import { handlePoint, HANDLES } from '$core/geometry/resize';
 import { toScreen } from '$core/geometry/view';
 import type { Board } from './board.svelte';
-import { browserMeasure, cssFont } from './measure';
-import { paintDrawing, type Base } from './painter/primitives';
+import { Lifted } from './lifted';
+import { cssFont } from './measure';
 import { TOOL_TABLE } from './tools';
+import { bendHandles } from './tools/bend';
+import { growPoint, turnPoint } from './tools/knobs';
 import { resizeTarget } from './tools/pick';
+import type { Sketch } from './tools/tool';
+import type { Point } from '$core/geometry/box';
 
 const HANDLE = 9;
 
 export class LiveLayer {
 	private readonly ctx: CanvasRenderingContext2D;
 	private frame: number | undefined;
+	private readonly lifted: Lifted;
 
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
 		private readonly board: Board,
 	) {
 		this.ctx = canvas.getContext('2d')!;
+		this.lifted = new Lifted(board);
 		board.wake = () => this.ask();
 	}
 
@@ -53,25 +57,13 @@ export class LiveLayer {
 		const surface = board.context.surface;
 		const k = view.scale * ratio;
 		const inBoard = (): void => ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
-		this.paintLifted(surface, { scale: k, x: view.x, y: view.y });
+		this.lifted.paint(ctx, { scale: k, x: view.x, y: view.y });
 		inBoard();
 		this.paintSelection(surface);
+		this.paintGuides(surface);
 		this.paintSketch(surface);
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
 		this.paintPeople();
-	}
-
-	private paintLifted(surface: Surface, base: Base): void {
-		const { board } = this;
-		if (!board.preview) return;
-		const context: SceneContext = { surface, measure: browserMeasure, find: board.shown };
-		const lifted = new Set(board.preview.keys());
-		for (const id of board.preview.keys()) for (const tie of board.model.tiesOf(id)) lifted.add(tie);
-		const objects = [...lifted].flatMap((id) => board.shown(id) ?? []);
-		for (const object of inPaintOrder(objects)) {
-			// A connector that is moved itself has loose ends that come along only when let go.
-			paintDrawing(this.ctx, drawingOf(object, context), base);
-		}
 	}
 
 	private paintSelection(surface: Surface): void {
@@ -91,6 +83,7 @@ export class LiveLayer {
 			this.outline(hovered, 4 / board.view.scale);
 		}
 		if (!board.mayEdit || board.editing || board.tool !== 'pick') return;
+		this.paintBendHandles();
 		const target = resizeTarget(board);
 		if (!target) return;
 		if (board.selection.size > 1) {
@@ -113,13 +106,82 @@ export class LiveLayer {
 			ctx.fill();
 			ctx.stroke();
 		}
+		if (!board.preview) this.paintKnobs();
+	}
+
+	private dot(p: Point, radius: number, fill: string): void {
+		const { ctx, board } = this;
+		ctx.fillStyle = fill;
+		ctx.strokeStyle = '#1D2421';
+		ctx.lineWidth = 1.5 / board.view.scale;
+		ctx.beginPath();
+		ctx.arc(p.x, p.y, radius / board.view.scale, 0, 2 * Math.PI);
+		ctx.fill();
+		ctx.stroke();
+	}
+
+	/** Knobs that turn what is selected, and from which a flow grows. */
+	private paintKnobs(): void {
+		const { ctx, board } = this;
+		const unit = 1 / board.view.scale;
+		const at = turnPoint(board);
+		if (at) {
+			this.dot(at, 7, '#F2EEE3');
+			ctx.beginPath();
+			ctx.arc(at.x, at.y, 3.4 * unit, -0.4 * Math.PI, 1.1 * Math.PI);
+			ctx.stroke();
+		}
+		DIRECTIONS.forEach((direction, i) => {
+			const p = growPoint(board, direction);
+			if (!p) return;
+			this.dot(p, 7.5, '#F2EEE3');
+			const turned = (i * Math.PI) / 2 + ((board.selected[0]?.box[4] ?? 0) * Math.PI) / 180;
+			const arm = (angle: number): [number, number] => [
+				p.x + 3.2 * unit * Math.cos(turned + angle),
+				p.y + 3.2 * unit * Math.sin(turned + angle),
+			];
+			ctx.beginPath();
+			ctx.moveTo(...arm(-2.1));
+			ctx.lineTo(...arm(0));
+			ctx.lineTo(...arm(2.1));
+			ctx.stroke();
+		});
+	}
+
+	private paintBendHandles(): void {
+		for (const { at, is } of bendHandles(this.board)) {
+			this.dot(at, is === 'stretch' ? 4.5 : 6, is === 'stretch' ? '#F2EEE3' : '#D9A441');
+		}
+	}
+
+	/** Lines and gaps that something snaps to. */
+	private paintGuides(surface: Surface): void {
+		const { ctx, board } = this;
+		const unit = 1 / board.view.scale;
+		ctx.strokeStyle = chalkOn('brick', surface);
+		ctx.lineWidth = 1.2 * unit;
+		ctx.setLineDash([]);
+		for (const { axis, at, from, to, is } of board.guides) {
+			const end = (along: number, aside: number): [number, number] =>
+				axis === 'x' ? [at + aside, along] : [along, at + aside];
+			ctx.beginPath();
+			ctx.moveTo(...end(from, 0));
+			ctx.lineTo(...end(to, 0));
+			if (is !== 'line') {
+				for (const along of [from, to]) {
+					ctx.moveTo(...end(along, -5 * unit));
+					ctx.lineTo(...end(along, 5 * unit));
+				}
+			}
+			ctx.stroke();
+		}
 	}
 
 	private outline(object: BoardObject, gap: number): void {
 		const { ctx, board } = this;
 		ctx.beginPath();
 		if (object.kind === 'connector') {
-			const path = connectorPath(object, board.shown);
+			const path = board.shownRoute(object.id)?.path;
 			path?.forEach((p, i) => (i === 0 ? ctx.moveTo(p.x, p.y) : ctx.lineTo(p.x, p.y)));
 			ctx.save();
 			ctx.globalAlpha = 0.45;
@@ -128,7 +190,7 @@ export class LiveLayer {
 			ctx.restore();
 			return;
 		}
-		if (!boundsOfObject(object, board.shown)) return;
+		if (object.kind === 'group' && board.model.membersOf(object.id).length === 0) return;
 		const box = boxOf(object.box);
 		ctx.save();
 		ctx.translate(box.x + box.w / 2, box.y + box.h / 2);
@@ -147,7 +209,22 @@ export class LiveLayer {
 		if (sketch.type === 'box') {
 			ctx.fillStyle = chalkOn('ochre', surface) + '1C';
 			ctx.fillRect(sketch.x, sketch.y, sketch.w, sketch.h);
+			if (sketch.dashed) ctx.setLineDash([6 / board.view.scale, 4 / board.view.scale]);
 			ctx.strokeRect(sketch.x, sketch.y, sketch.w, sketch.h);
+			ctx.setLineDash([]);
+			return;
+		}
+		if (sketch.type === 'loop') {
+			ctx.fillStyle = chalkOn('ochre', surface) + '1C';
+			ctx.beginPath();
+			sketch.points.forEach((p, i) => (i === 0 ? ctx.moveTo(p.x, p.y) : ctx.lineTo(p.x, p.y)));
+			ctx.closePath();
+			ctx.fill();
+			ctx.stroke();
+			return;
+		}
+		if (sketch.type === 'angle') {
+			this.paintAngle(sketch, surface);
 			return;
 		}
 		ctx.lineWidth = 2 / board.view.scale;
@@ -157,6 +234,22 @@ export class LiveLayer {
 		ctx.stroke();
 		const target = sketch.target ? board.shown(sketch.target) : undefined;
 		if (target) this.outline(target, 4 / board.view.scale);
+	}
+
+	/** The degrees to which something is turned, beside its middle. */
+	private paintAngle({ at, by, of }: Extract<Sketch, { type: 'angle' }>, surface: Surface): void {
+		const { ctx, board } = this;
+		const unit = 1 / board.view.scale;
+		const degrees = Math.round((((of + by) % 360) + 360) % 360);
+		ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, 15 * unit);
+		const width = ctx.measureText(`${degrees}°`).width + 14 * unit;
+		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
+		ctx.beginPath();
+		ctx.roundRect(at.x - width / 2, at.y - 13 * unit, width, 26 * unit, 5 * unit);
+		ctx.fill();
+		ctx.stroke();
+		ctx.fillStyle = chalkOn('white', surface);
+		ctx.fillText(`${degrees}°`, at.x - width / 2 + 7 * unit, at.y + 5 * unit);
 	}
 
 	private paintPeople(): void {

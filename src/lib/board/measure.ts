@@ -1,4 +1,4 @@
-/** Text widths in the browser, measured on a canvas with the shipped fonts. */
+/** Text widths in the browser and its workers, measured on a canvas with the shipped fonts. */
 import { cachedMeasure, FAMILY_NAMES, type Face, type Measure } from '$core/text/fonts';
 
 /** Measured at this size and divided, so that rounding at small sizes plays no part. */
@@ -8,10 +8,13 @@ const SIZE = 200;
 export const cssFont = (face: Face, size: number): string =>
 	`${face.italic ? 'italic ' : ''}${face.bold ? '700 ' : ''}${size}px "${FAMILY_NAMES[face.family]}", sans-serif`;
 
-let context: CanvasRenderingContext2D | undefined;
+let context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D | undefined;
 
 export const browserMeasure: Measure = cachedMeasure((text, face) => {
-	context ??= document.createElement('canvas').getContext('2d')!;
+	context ??=
+		typeof document === 'undefined'
+			? new OffscreenCanvas(1, 1).getContext('2d')!
+			: document.createElement('canvas').getContext('2d')!;
 	context.font = cssFont(face, SIZE);
 	return context.measureText(text).width / SIZE;
 });

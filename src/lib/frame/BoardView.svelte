@@ -15,7 +15,9 @@
 	import ExportDialog from './ExportDialog.svelte';
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
+	import BoardMenu from './BoardMenu.svelte';
 	import Ledge from './Ledge.svelte';
+	import Palette from './Palette.svelte';
 	import SessionLine from './SessionLine.svelte';
 	import { ThemesPreview } from './themes-state.svelte';
 	import Wayfinder from './Wayfinder.svelte';
@@ -37,7 +39,9 @@
 	let instrument = $state<Instrument | undefined>(
 		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
 	);
-	let dialog = $state<'invite' | 'export' | 'keys' | undefined>();
+	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | undefined>();
+	let menu = $state.raw<{ x: number; y: number } | undefined>();
+	untrack(() => (board.ask = (name) => (dialog = name)));
 	const boardId = $derived(room.info.boardId);
 
 	onMount(() => {
@@ -76,14 +80,7 @@
 		instrument = 'themes';
 		void preview.ask(ids);
 	}
-	function onKey(event: KeyboardEvent): void {
-		const target = event.target as HTMLElement;
-		if (event.key === '?' && !target.closest('input, textarea, select, [contenteditable="true"]'))
-			dialog = 'keys';
-	}
 </script>
-
-<svelte:window onkeydown={onKey} />
 
 <div class="frame" data-testid="board-view">
 	<SessionLine
@@ -106,7 +103,7 @@
 				>
 			</div>
 		{/if}
-		<main class="place"><Canvas {board} /></main>
+		<main class="place"><Canvas {board} onmenu={(at) => (menu = at)} /></main>
 		<Desk
 			{board}
 			{preview}
@@ -123,11 +120,13 @@
 	{:else if room.gathering && room.mayEdit}
 		<WritingLine {room} {pigment} {onpigment} />
 	{/if}
-	<Ledge {board} onkeys={() => (dialog = 'keys')} onthemes={themes} />
+	<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />
 </div>
 
 <InviteDialog {room} open={dialog === 'invite'} onclose={() => (dialog = undefined)} />
 <ExportDialog {board} open={dialog === 'export'} onclose={() => (dialog = undefined)} />
+<Palette {board} open={dialog === 'palette'} onclose={() => (dialog = undefined)} />
+<BoardMenu {board} at={menu} onclose={() => (menu = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 
 <Toasts />

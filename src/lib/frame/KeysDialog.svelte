@@ -1,15 +1,15 @@
 <script lang="ts">
 	/** The list of keys, made from the table of commands. */
 	import { m } from '$lib/paraglide/messages';
-	import { COMMANDS, shownKey } from '../board/commands';
+	import { COMMANDS, isMac, shownKey } from '../board/commands';
 	import Dialog from '../ui/Dialog.svelte';
 
 	const { open, onclose }: { open: boolean; onclose: () => void } = $props();
-	const mac = navigator.platform.startsWith('Mac');
+	const mac = isMac();
 	/** Commands of one label stand in one row with all their keys. */
 	const rows = $derived.by(() => {
 		const byLabel = new Map<string, string[]>();
-		for (const command of COMMANDS) {
+		for (const command of COMMANDS.filter(({ keys }) => keys.length > 0)) {
 			const label = command.label();
 			byLabel.set(label, [...(byLabel.get(label) ?? []), shownKey(command.keys[0]!, mac)]);
 		}
@@ -20,6 +20,11 @@
 		[m.hand_zoom(), m.hand_zoom_keys()],
 		[m.hand_copy(), m.hand_copy_keys()],
 		[m.hand_add(), 'Shift'],
+		[m.hand_box(), m.hand_box_keys()],
+		[m.hand_lasso(), m.hand_lasso_keys()],
+		[m.hand_snap(), m.hand_snap_keys()],
+		[m.hand_straight(), m.hand_straight_keys()],
+		[m.hand_menu(), m.hand_menu_keys()],
 		[m.hand_edit(), m.hand_edit_keys()],
 	]);
 </script>

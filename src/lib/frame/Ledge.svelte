@@ -16,10 +16,14 @@
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { TOOLS, type Board, type ToolName } from '../board/board.svelte';
 	import { toolLabel } from '../board/commands';
-	import LedgeSelection from './LedgeSelection.svelte';
+	import Selection from './ledge/Selection.svelte';
 
-	const { board, onkeys, onthemes }: { board: Board; onkeys: () => void; onthemes: (ids: string[]) => void } =
-		$props();
+	interface Props {
+		board: Board;
+		onthemes: (ids: string[]) => void;
+		onmenu: (at: { x: number; y: number }) => void;
+	}
+	const { board, onthemes, onmenu }: Props = $props();
 
 	const ICONS: Record<ToolName, typeof Hand> = {
 		view: Hand,
@@ -49,7 +53,7 @@
 		{/each}
 	</div>
 
-	<div class="selection"><LedgeSelection {board} {onthemes} /></div>
+	<div class="selection"><Selection {board} {onthemes} {onmenu} /></div>
 
 	<div class="view" role="toolbar" aria-label={m.view()}>
 		{#if board.mayEdit}
@@ -93,7 +97,7 @@
 			title={m.command_fit()}
 			onclick={() => board.fit()}><Maximize size={18} /></button
 		>
-		<button class="icon-button keys" aria-label={m.keys()} title={m.keys()} onclick={onkeys}
+		<button class="icon-button keys" aria-label={m.keys()} title={m.keys()} onclick={() => board.ask('keys')}
 			><Keyboard size={18} /></button
 		>
 	</div>

@@ -1,12 +1,13 @@
 <script lang="ts">
 	/** A small picture of the whole sheet with the view in it; press or drag to go there. */
-	import { chalkOn, PIGMENT_COLOURS, SURFACE_COLOURS, type Surface } from '$core/board/colours';
+	import { chalkOn, pigmentColours, SURFACE_COLOURS, type Surface } from '$core/board/colours';
 	import type { BoardObject } from '$core/board/objects';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { fitBox, seen, type View } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../board/board.svelte';
+	import { calmly } from '../ui/calmly.svelte';
 
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
@@ -14,8 +15,13 @@
 	let picture: View = { x: 0, y: 0, scale: 1 };
 	let frame: number | undefined;
 
+	const pace = calmly(
+		() => board.room.version,
+		() => board.sheet,
+	);
+
 	/** The sheet without the view on it; drawn anew only when the sheet or its frame changed. */
-	let content: HTMLCanvasElement | undefined;
+	let content: { canvas: HTMLCanvasElement; box: Box } | undefined;
 	let contentKey = '';
 
 	function paint(): void {
@@ -25,40 +31,46 @@
 		const all = board.model.extent(board.sheet);
 		picture = fitBox(unionOf([view, ...(all ? [all] : [])])!, SIZE, 8, 1);
 		const { surface } = board.context;
-		const key = [board.room.version, board.sheet, surface, ratio, picture.x, picture.y, picture.scale].join();
-		if (key !== contentKey) paintContent(surface, ratio);
+		const made = board.painter?.picture();
+		const key = [pace.version, board.sheet, surface, ratio].join();
+		if (!made && key !== contentKey && all) pace.timed(() => paintContent(all, surface, ratio));
 		contentKey = key;
 		const ctx = canvas.getContext('2d')!;
 		if (canvas.width !== SIZE.w * ratio) [canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
 		ctx.setTransform(1, 0, 0, 1, 0, 0);
-		ctx.drawImage(content!, 0, 0);
+		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
+		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		const k = picture.scale * ratio;
 		ctx.setTransform(k, 0, 0, k, -picture.x * k, -picture.y * k);
+		const shown = made ? { canvas: made.image, box: made.box } : content;
+		if (shown && all) ctx.drawImage(shown.canvas, shown.box.x, shown.box.y, shown.box.w, shown.box.h);
 		ctx.strokeStyle = chalkOn('white', surface);
 		ctx.lineWidth = 1.5 / picture.scale;
 		ctx.strokeRect(view.x, view.y, view.w, view.h);
 	}
 
-	function paintContent(surface: Surface, ratio: number): void {
-		content ??= document.createElement('canvas');
-		[content.width, content.height] = [SIZE.w * ratio, SIZE.h * ratio];
-		const ctx = content.getContext('2d')!;
-		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
-		ctx.fillRect(0, 0, content.width, content.height);
-		const k = picture.scale * ratio;
-		ctx.setTransform(k, 0, 0, k, -picture.x * k, -picture.y * k);
-		for (const object of inPaintOrder(board.model.onSheet(board.sheet))) {
-			if (object.kind === 'connector') continue;
+	/** Where the painter has no picture: draws all that is on the sheet, whatever the view: moving about costs no more than copying it. */
+	function paintContent(all: Box, surface: Surface, ratio: number): void {
+		const fitted = fitBox(all, SIZE, 0, 1);
+		const k = fitted.scale * ratio;
+		const made = document.createElement('canvas');
+		[made.width, made.height] = [Math.max(1, Math.ceil(all.w * k)), Math.max(1, Math.ceil(all.h * k))];
+		const ctx = made.getContext('2d')!;
+		ctx.setTransform(k, 0, 0, k, -all.x * k, -all.y * k);
+		const here = [...board.model.objects.values()].filter((object) => object.sheet === board.sheet);
+		for (const object of inPaintOrder(here)) {
+			if (object.kind === 'connector' || object.kind === 'group') continue;
 			const [x, y, w, h] = object.box;
 			ctx.fillStyle = colourOf(object, surface);
 			ctx.fillRect(x, y, w, h);
 		}
+		content = { canvas: made, box: { x: all.x, y: all.y, w: made.width / k, h: made.height / k } };
 	}
 
-	function colourOf(object: Exclude<BoardObject, { kind: 'connector' }>, surface: Surface): string {
-		if (object.kind === 'note') return PIGMENT_COLOURS[object.style.pigment].ground;
+	function colourOf(object: Exclude<BoardObject, { kind: 'connector' | 'group' }>, surface: Surface): string {
+		if (object.kind === 'note') return pigmentColours(object.style.pigment).ground;
 		if (object.kind === 'shape' && object.style.fill !== 'none')
-			return PIGMENT_COLOURS[object.style.fill].ground;
+			return pigmentColours(object.style.fill).ground;
 		return (
 			chalkOn(object.style.chalk, surface) +
 			(object.kind === 'shape' ? '60' : object.kind === 'text' ? '50' : '22')
@@ -66,7 +78,8 @@
 	}
 
 	$effect(() => {
-		void board.room.version;
+		void pace.version;
+		void board.pictures;
 		void board.view;
 		void board.size;
 		void board.sheet;

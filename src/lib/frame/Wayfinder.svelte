@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The left edge: overview, and the board as one searchable tree that is used with the keyboard as well. */
-	import { PIGMENT_COLOURS } from '$core/board/colours';
+	import { pigmentColours } from '$core/board/colours';
 	import type { BoardObject } from '$core/board/objects';
 	import { m } from '$lib/paraglide/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
@@ -9,11 +9,13 @@
 	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
 	import Search from '@lucide/svelte/icons/search';
 	import SheetIcon from '@lucide/svelte/icons/panel-top';
+	import GroupIcon from '@lucide/svelte/icons/boxes';
 	import ThemeIcon from '@lucide/svelte/icons/group';
 	import Plus from '@lucide/svelte/icons/plus';
-	import { addSheet } from '$core/board/edits';
+	import { addSheet } from '$core/board/sheets';
 	import { SvelteSet } from 'svelte/reactivity';
 	import type { Board } from '../board/board.svelte';
+	import { calmly } from '../ui/calmly.svelte';
 	import Overview from './Overview.svelte';
 	import { findOn, lineOf, treeOf, type Branch } from './tree';
 
@@ -23,12 +25,17 @@
 	const MOST = 120;
 	let words = $state('');
 	const open = new SvelteSet<string>();
+	/** Counts changes of the board, but not faster than lists of it can be made without being felt. */
+	const pace = calmly(
+		() => board.room.version,
+		() => board.sheet,
+	);
 	const tree = $derived.by(() => {
-		void board.room.version;
-		return treeOf(board.model, board.sheet);
+		void pace.version;
+		return pace.timed(() => treeOf(board.model, board.sheet, MOST));
 	});
 	const found = $derived.by(() => {
-		void board.room.version;
+		void pace.version;
 		return words.trim() === '' ? undefined : findOn(board.model, words, MOST);
 	});
 
@@ -98,9 +105,9 @@
 			<span
 				class="dot"
 				style:background={object.kind === 'note'
-					? PIGMENT_COLOURS[object.style.pigment].ground
+					? pigmentColours(object.style.pigment).ground
 					: object.kind === 'shape' && object.style.fill !== 'none'
-						? PIGMENT_COLOURS[object.style.fill].ground
+						? pigmentColours(object.style.fill).ground
 						: 'transparent'}
 			></span>
 			<span class="text">{labelOf(object)}</span>
@@ -129,16 +136,22 @@
 				tabindex="-1"
 				onclick={() => board.goTo(branch.id)}
 			>
-				{#if branch.object.kind === 'field'}<Frame size={15} />{:else}<ThemeIcon size={15} />{/if}
-				<span class="text">{branch.label || m.without_words()}</span>
-				<span class="count">{branch.children.length}</span>
+				{#if branch.object.kind === 'field'}<Frame
+						size={15}
+					/>{:else if branch.object.kind === 'group'}<GroupIcon size={15} />{:else}<ThemeIcon
+						size={15}
+					/>{/if}
+				<span class="text"
+					>{branch.label || (branch.object.kind === 'group' ? m.kind_group() : m.without_words())}</span
+				>
+				<span class="count">{branch.count}</span>
 			</button>
 		</div>
 		{#if isOpen}
 			<ul role="group">
-				{#each branch.children.slice(0, MOST) as child (child.id)}{@render row(child, 2)}{/each}
-				{#if branch.children.length > MOST}<li class="more">
-						{m.and_more({ count: branch.children.length - MOST })}
+				{#each branch.children as child (child.id)}{@render row(child, 2)}{/each}
+				{#if branch.count > branch.children.length}<li class="more">
+						{m.and_more({ count: branch.count - branch.children.length })}
 					</li>{/if}
 			</ul>
 		{/if}
@@ -177,7 +190,7 @@
 				>{/if}
 		</div>
 		<ul class="list" role="tree" aria-label={m.sheets()} onkeydown={onKey} tabindex="-1">
-			{#each tree as { sheet, count, branches, loose } (sheet.id)}
+			{#each tree as { sheet, count, branches, loose, looseCount } (sheet.id)}
 				{@const isShown = sheet.id === board.sheet}
 				<li role="none">
 					<button
@@ -197,8 +210,10 @@
 					{#if isShown && branches.length + loose.length > 0}
 						<ul role="group">
 							{#each branches as branch (branch.id)}{@render branchRow(branch)}{/each}
-							{#each loose.slice(0, MOST) as object (object.id)}{@render row(object, 1)}{/each}
-							{#if loose.length > MOST}<li class="more">{m.and_more({ count: loose.length - MOST })}</li>{/if}
+							{#each loose as object (object.id)}{@render row(object, 1)}{/each}
+							{#if looseCount > loose.length}<li class="more">
+									{m.and_more({ count: looseCount - loose.length })}
+								</li>{/if}
 						</ul>
 					{/if}
 				</li>

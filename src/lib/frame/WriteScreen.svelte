@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The whole screen of a phone while a step gathers: the question, one's own notes, the writing line. */
-	import { PIGMENT_COLOURS, type Pigment } from '$core/board/colours';
+	import { pigmentColours, type Pigment } from '$core/board/colours';
 	import { countdown } from '$core/session/clock';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
@@ -60,8 +60,8 @@
 			{#each own as note (note.id)}
 				{#if note.kind === 'note'}
 					<li
-						style:background={PIGMENT_COLOURS[note.style.pigment].ground}
-						style:color={PIGMENT_COLOURS[note.style.pigment].ink}
+						style:background={pigmentColours(note.style.pigment).ground}
+						style:color={pigmentColours(note.style.pigment).ink}
 					>
 						{plainText(note.text)}
 					</li>

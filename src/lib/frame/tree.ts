@@ -7,15 +7,18 @@ export interface Branch {
 	id: string;
 	label: string;
 	object: BoardObject;
+	/** The first ones, in reading order. */
 	children: BoardObject[];
+	count: number;
 }
 
 export interface SheetTree {
 	sheet: Sheet;
 	count: number;
 	branches: Branch[];
-	/** Objects in no field and no theme. */
+	/** The first of the objects in no field, theme or group, and how many there are. */
 	loose: BoardObject[];
+	looseCount: number;
 }
 
 const readingOrder = (a: BoardObject, b: BoardObject): number => a.box[1] - b.box[1] || a.box[0] - b.box[0];
@@ -23,38 +26,65 @@ const readingOrder = (a: BoardObject, b: BoardObject): number => a.box[1] - b.bo
 /** One line of an object's text. */
 export const lineOf = (object: BoardObject): string => plainText(object.text).replace(/\s+/g, ' ').trim();
 
-/** Sheets with the number of objects on each; the branches of only the sheet that is shown. */
-export function treeOf(model: BoardModel, shown: string): SheetTree[] {
-	return model.sheets.map((sheet) => {
-		const objects = model.onSheet(sheet.id);
-		const count = objects.filter(
-			(object) => object.kind !== 'field' && object.kind !== 'theme' && object.kind !== 'connector',
-		).length;
-		if (sheet.id !== shown) return { sheet, count, branches: [], loose: [] };
-		const inside = new Set<string>();
-		const branches = objects
-			.filter((object) => object.kind === 'field' || object.kind === 'theme')
-			.sort(readingOrder)
-			.map((region): Branch => {
-				const children = model
-					.contentsOf(region)
-					.flatMap((id) => model.find(id) ?? [])
-					.filter((object) => object.kind !== 'field' && object.kind !== 'theme')
-					.sort(readingOrder);
-				for (const child of children) inside.add(child.id);
-				return { id: region.id, label: lineOf(region), object: region, children };
-			});
-		const loose = objects
-			.filter(
-				(object) =>
-					object.kind !== 'field' &&
-					object.kind !== 'theme' &&
-					object.kind !== 'connector' &&
-					!inside.has(object.id),
-			)
-			.sort(readingOrder);
-		return { sheet, count, branches, loose };
+/** The first of a list in reading order, without sorting all of it: boards have tens of thousands. */
+export function firstInOrder(objects: readonly BoardObject[], most: number): BoardObject[] {
+	if (objects.length <= most * 2) return [...objects].sort(readingOrder).slice(0, most);
+	let kept: BoardObject[] = [];
+	let last: BoardObject | undefined;
+	for (const object of objects) {
+		if (last && kept.length >= most && readingOrder(object, last) >= 0) continue;
+		kept.push(object);
+		if (kept.length < most * 2) continue;
+		kept = kept.sort(readingOrder).slice(0, most);
+		last = kept.at(-1);
+	}
+	return kept.sort(readingOrder).slice(0, most);
+}
+
+const isBranch = (object: BoardObject): boolean =>
+	object.kind === 'field' || object.kind === 'theme' || object.kind === 'group';
+
+/**
+ * Sheets with the number of objects on each; the branches of only the sheet that is shown.
+ * @param most how many loose objects, and children of a branch, are listed
+ */
+export function treeOf(model: BoardModel, shown: string, most: number): SheetTree[] {
+	const counts = new Map<string, number>();
+	const here: BoardObject[] = [];
+	const holders: BoardObject[] = [];
+	for (const object of model.objects.values()) {
+		if (object.sheet === shown && isBranch(object)) holders.push(object);
+		if (isBranch(object) || object.kind === 'connector') continue;
+		counts.set(object.sheet, (counts.get(object.sheet) ?? 0) + 1);
+		if (object.sheet === shown) here.push(object);
+	}
+	const inside = new Set<string>();
+	const branches = holders.sort(readingOrder).map((holder): Branch => {
+		const children = model
+			.contentsOf(holder)
+			.flatMap((id) => model.find(id) ?? [])
+			.filter((object) => !isBranch(object) && object.kind !== 'connector');
+		for (const child of children) inside.add(child.id);
+		return {
+			id: holder.id,
+			label: lineOf(holder),
+			object: holder,
+			children: firstInOrder(children, most),
+			count: children.length,
+		};
 	});
+	const loose = inside.size === 0 ? here : here.filter((object) => !inside.has(object.id));
+	return model.sheets.map((sheet) =>
+		sheet.id === shown
+			? {
+					sheet,
+					count: counts.get(sheet.id) ?? 0,
+					branches,
+					loose: firstInOrder(loose, most),
+					looseCount: loose.length,
+				}
+			: { sheet, count: counts.get(sheet.id) ?? 0, branches: [], loose: [], looseCount: 0 },
+	);
 }
 
 /** Objects whose text or writer has the words, on any sheet. */

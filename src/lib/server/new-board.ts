@@ -1,5 +1,6 @@
 /** Making boards with something on them: blank, or an idea round that is ready to start. */
-import { addObjects, addSheet, type Hand } from '$core/board/edits';
+import { addObjects, type Hand } from '$core/board/edits';
+import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
 import { writeSteps, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';

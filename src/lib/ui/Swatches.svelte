@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A row of colours to choose from; each says its name. */
-	import { chalkOn, CHALKS, PIGMENT_COLOURS, PIGMENTS } from '$core/board/colours';
+	import { chalkOn, CHALKS, OWN_COLOUR, pigmentColours, PIGMENTS } from '$core/board/colours';
+	import { m } from '$lib/paraglide/messages';
 	import { colourName } from './colour-names';
 
 	interface Props {
@@ -10,9 +11,12 @@
 		label: string;
 		/** Offer "no fill" as well. */
 		none?: boolean;
+		/** Offer any other colour as well. */
+		own?: boolean;
 		size?: number;
 	}
-	const { of, value, onchoose, label, none = false, size = 24 }: Props = $props();
+	const { of, value, onchoose, label, none = false, own = false, size = 24 }: Props = $props();
+	const isOwn = $derived(value !== undefined && OWN_COLOUR.test(value));
 	const names = $derived<readonly string[]>([
 		...(none ? ['none'] : []),
 		...(of === 'pigments' ? PIGMENTS : CHALKS),
@@ -20,9 +24,7 @@
 
 	function colour(name: string): string {
 		if (name === 'none') return 'transparent';
-		return of === 'pigments'
-			? PIGMENT_COLOURS[name as keyof typeof PIGMENT_COLOURS].ground
-			: chalkOn(name as (typeof CHALKS)[number], 'slate');
+		return of === 'pigments' ? pigmentColours(name).ground : chalkOn(name, 'slate');
 	}
 </script>
 
@@ -40,6 +42,24 @@
 			onclick={() => onchoose(name)}
 		></button>
 	{/each}
+	{#if own}
+		<label
+			class="swatch own"
+			class:round={of === 'chalks'}
+			class:chosen={isOwn}
+			style:--swatch="{size}px"
+			style:background={isOwn ? value : 'transparent'}
+			title={m.own_colour()}
+		>
+			<span aria-hidden="true">{isOwn ? '' : '+'}</span>
+			<input
+				type="color"
+				aria-label={m.own_colour()}
+				value={isOwn ? value : '#d9a441'}
+				onchange={(event) => onchoose(event.currentTarget.value.toUpperCase())}
+			/>
+		</label>
+	{/if}
 </div>
 
 <style>
@@ -61,6 +81,24 @@
 	.swatch.none {
 		border: 1px dashed var(--frame-quiet);
 	}
+	.own {
+		position: relative;
+		display: grid;
+		place-items: center;
+		color: var(--frame-quiet);
+		font-size: var(--size-note);
+		line-height: 1;
+	}
+	.own input {
+		position: absolute;
+		inset: 0;
+		width: 100%;
+		height: 100%;
+		opacity: 0;
+		cursor: pointer;
+	}
+	.own:focus-within,
+	.own.chosen,
 	.swatch[aria-pressed='true'] {
 		outline: 2px solid var(--frame-text);
 		outline-offset: 2px;

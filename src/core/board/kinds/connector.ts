@@ -1,76 +1,25 @@
 /** Connectors: lines tied to any two objects, that follow what they are tied to. */
-import { boundsOf, centreOf, unionOf, type Point } from '../../geometry/box';
-import { distanceToPath, middleOf, rightAngled, type Path } from '../../link/route';
+import { unionOf, type Box, type Point } from '../../geometry/box';
+import { besidePath, distanceToPath, middleOf, type Path } from '../../link/polyline';
 import { layout } from '../../text/layout';
-import { isEmpty } from '../../text/rich';
-import { chalkOn, SURFACE_COLOURS } from '../colours';
-import type { Drawing, Primitive, SceneContext } from '../drawing';
-import type { BoardObject, ConnectorEnd, ObjectOf } from '../objects';
-import { outlineOf } from './tieable';
-import { textItems, type Kind, type Setting } from './kind';
-import { boxOf, edgeTowards } from './outline';
+import { isEmpty, plainText } from '../../text/rich';
+import { chalkOn } from '../colours';
+import type { Drawing, Primitive, Route, SceneContext } from '../drawing';
+import type { ObjectOf } from '../objects';
+import { dashOf, textItems, type Kind, type Setting } from './kind';
+import { tipInset, tipItems, tipLength } from './tips';
 
 type Connector = ObjectOf<'connector'>;
 
-const WIDTH = 2;
-const TIP = 11;
-/** Distance kept between the tip of an arrow and the object it points at. */
-const GAP = 3;
+/** Thickness of a line where none was chosen, and type size and width of a label, board units. */
+export const LINE_WIDTH = 2;
 const LABEL = { w: 180, size: 13 };
 
-type Find = SceneContext['find'];
-
-const target = (end: ConnectorEnd, find: Find): BoardObject | undefined =>
-	'object' in end ? find(end.object) : undefined;
-
-/** The middle of what an end is tied to. */
-function aim(end: ConnectorEnd, find: Find): Point | undefined {
-	if ('point' in end) return { x: end.point[0], y: end.point[1] };
-	const object = find(end.object);
-	return object && centreOf(boxOf(object.box));
-}
-
-/**
- * The path of a connector in board coordinates, or undefined while what it is tied to is missing (for
- * instance when the other person's edit has not arrived yet).
- */
-export function connectorPath(connector: Connector, find: Find): Path | undefined {
-	const [first, second] = connector.ends;
-	const a = aim(first, find);
-	const b = aim(second, find);
-	if (!a || !b) return undefined;
-	const from = target(first, find);
-	const to = target(second, find);
-	if (connector.style.route === 'straight') {
-		return [
-			from ? edgeTowards(outlineOf(from), boxOf(from.box), b, GAP) : a,
-			to ? edgeTowards(outlineOf(to), boxOf(to.box), a, GAP) : b,
-		];
-	}
-	const tie = (object: BoardObject | undefined, p: Point) => ({
-		box: object ? boundsOf(boxOf(object.box)) : { ...p, w: 0, h: 0 },
-	});
-	return rightAngled(tie(from, a), tie(to, b));
-}
-
-function arrowhead(tip: Point, from: Point, stroke: string): Primitive {
-	const angle = Math.atan2(tip.y - from.y, tip.x - from.x);
-	const wing = (turn: number): [number, number] => [
-		tip.x - TIP * Math.cos(angle + turn),
-		tip.y - TIP * Math.sin(angle + turn),
-	];
-	return {
-		type: 'path',
-		points: [wing(0.42), [tip.x, tip.y], wing(-0.42)],
-		closed: true,
-		fill: stroke,
-		fine: true,
-	};
-}
+const widthOf = (connector: Connector): number => connector.style.width ?? LINE_WIDTH;
 
 function setLabel(connector: Connector, context: SceneContext): Setting | undefined {
-	const path = connectorPath(connector, context.find);
-	if (!path) return undefined;
+	const route = context.routeOf(connector.id);
+	if (!route) return undefined;
 	const laid = layout(connector.text, LABEL.size, {
 		room: { w: LABEL.w, h: 100 },
 		family: 'sans',
@@ -79,69 +28,88 @@ function setLabel(connector: Connector, context: SceneContext): Setting | undefi
 		measure: context.measure,
 	});
 	const width = Math.max(12, ...laid.lines.map((line) => line.width));
-	const { at } = middleOf(path);
+	const at = besidePath(route.path, { w: width, h: laid.height }, 3 + widthOf(connector) / 2);
 	return {
-		room: { x: at.x - width / 2, y: at.y - laid.height / 2, w: width, h: laid.height },
+		room: { ...at, w: width, h: laid.height },
 		laid,
 		ink: chalkOn(connector.style.chalk, context.surface),
 		family: 'sans',
 		bold: false,
 		align: 'left',
 		stand: 'top',
+		on: context.surface,
 	};
 }
 
-function draw(connector: Connector, context: SceneContext): Drawing {
-	const path = connectorPath(connector, context.find);
-	if (!path) return { box: { x: 0, y: 0, w: 0, h: 0, angle: 0 }, items: [] };
-	const stroke = chalkOn(connector.style.chalk, context.surface);
-	const items: Primitive[] = [
-		{ type: 'path', points: path.map((p) => [p.x, p.y] as const), closed: false, stroke, width: WIDTH },
-	];
-	const bare = { x: 0, y: 0, w: 0, h: 0, angle: 0 };
-	if (context.coarse) return { box: bare, items };
-	if (connector.style.start === 'arrow') items.push(arrowhead(path[0]!, path[1]!, stroke));
-	if (connector.style.end === 'arrow') items.push(arrowhead(path.at(-1)!, path.at(-2)!, stroke));
-	if (!isEmpty(connector.text)) {
-		const label = setLabel(connector, context)!;
-		const { x, y, w, h } = label.room;
-		items.push({
-			type: 'rect',
-			x: x - 5,
-			y: y - 1,
-			w: w + 10,
-			h: h + 2,
-			r: 3,
-			fill: SURFACE_COLOURS[context.surface].ground,
-		});
-		items.push(...textItems(label));
-	}
-	return { box: bare, items };
+/** A path shortened at its ends by the tips that stand there. */
+function shortened(path: Path, start: number, end: number): Path {
+	const cut = (points: Path, by: number): Path => {
+		const [a, b] = points;
+		if (!a || !b || by === 0) return points;
+		const length = Math.hypot(b.x - a.x, b.y - a.y);
+		if (length <= by) return points;
+		return [
+			{ x: a.x + ((b.x - a.x) * by) / length, y: a.y + ((b.y - a.y) * by) / length },
+			...points.slice(1),
+		];
+	};
+	return cut([...cut(path, start)].reverse(), end).reverse();
 }
 
-/** Upright box round the whole connector with its label. */
-export function connectorBounds(
-	connector: Connector,
-	find: Find,
-): { x: number; y: number; w: number; h: number } | undefined {
-	const path = connectorPath(connector, find);
-	if (!path) return undefined;
-	const { at } = middleOf(path);
-	const label = isEmpty(connector.text) ? [] : [{ x: at.x - LABEL.w / 2, y: at.y - 20, w: LABEL.w, h: 40 }];
-	return unionOf([...path.map((p) => ({ x: p.x - TIP, y: p.y - TIP, w: 2 * TIP, h: 2 * TIP })), ...label]);
+const pairs = (points: readonly Point[]): [number, number][] => points.map(({ x, y }) => [x, y]);
+
+/** The line itself. A curve ends under its tips: it is thin there, and its direction stays exact. */
+function line(route: Route, connector: Connector, stroke: string): Primitive {
+	const width = widthOf(connector);
+	const { start, end, dash } = connector.style;
+	const dashes = dashOf(dash, width);
+	const paint = { stroke, width, closed: false, ...(dashes ? { dash: dashes } : {}) };
+	if (route.curve) return { type: 'curve', points: pairs(route.curve), ...paint };
+	const path = shortened(route.path, tipInset(start, width), tipInset(end, width));
+	return { type: 'path', points: pairs(path), ...paint };
+}
+
+function draw(connector: Connector, context: SceneContext): Drawing {
+	const box = { x: 0, y: 0, w: 0, h: 0, angle: 0 };
+	const route = context.routeOf(connector.id);
+	if (!route) return { box, items: [] };
+	const stroke = chalkOn(connector.style.chalk, context.surface);
+	const items = [line(route, connector, stroke)];
+	if (context.coarse) return { box, items };
+	const { path } = route;
+	const width = widthOf(connector);
+	items.push(...tipItems(connector.style.start, path[0]!, path[1]!, stroke, width));
+	items.push(...tipItems(connector.style.end, path.at(-1)!, path.at(-2)!, stroke, width));
+	if (!isEmpty(connector.text)) items.push(...textItems(setLabel(connector, context)!));
+	return { box, items };
+}
+
+/** Upright box round the whole connector with its label; generous, for no text is measured. */
+export function connectorBounds(connector: Connector, route: Route): Box {
+	const room = tipLength(widthOf(connector)) + widthOf(connector);
+	const boxes = route.path.map((p) => ({ x: p.x - room, y: p.y - room, w: 2 * room, h: 2 * room }));
+	if (!isEmpty(connector.text)) {
+		const letters = plainText(connector.text).length;
+		const w = Math.min(LABEL.w, letters * LABEL.size * 0.7 + 12);
+		const h = (Math.ceil((letters * LABEL.size * 0.7) / LABEL.w) + connector.text.length) * LABEL.size * 1.4;
+		const at = besidePath(route.path, { w, h });
+		boxes.push({ ...at, w, h }, { ...middleOf(route.path).at, w: 0, h: 0 });
+	}
+	return unionOf(boxes)!;
 }
 
 export const connector: Kind<'connector'> = {
 	name: 'connector',
 	resizable: false,
+	blocks: false,
 	least: { w: 0, h: 0 },
 	outline: () => 'box',
 	setText: setLabel,
 	draw,
 	hit(object, p, reach, context) {
-		const path = connectorPath(object, context.find);
-		if (!path) return false;
-		if (distanceToPath(p, path) <= reach + WIDTH) return true;
+		const route = context.routeOf(object.id);
+		if (!route) return false;
+		if (distanceToPath(p, route.path) <= reach + widthOf(object) / 2) return true;
 		if (isEmpty(object.text)) return false;
 		const room = setLabel(object, context)!.room;
 		return p.x >= room.x - 4 && p.x <= room.x + room.w + 4 && p.y >= room.y && p.y <= room.y + room.h;

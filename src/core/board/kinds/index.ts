@@ -25,9 +25,17 @@ export const hits = (object: BoardObject, p: Point, reach: number, context: Scen
 export const neededHeight = (object: BoardObject, context: SceneContext): number =>
 	kindOf(object).grownHeight?.(object, context) ?? object.box[3];
 
+/** The width an object should have by its text; its own width where that is set by hand. */
+export const neededWidth = (object: BoardObject, context: SceneContext): number =>
+	kindOf(object).grownWidth?.(object, context) ?? object.box[2];
+
 /** Upright box round an object as drawn; undefined for a connector that hangs in the air. */
-export const boundsOfObject = (object: BoardObject, find: SceneContext['find']): Box | undefined =>
-	object.kind === 'connector' ? connectorBounds(object, find) : boundsOf(boxOf(object.box));
+export function boundsOfObject(object: BoardObject, routeOf: SceneContext['routeOf']): Box | undefined {
+	if (object.kind !== 'connector') return boundsOf(boxOf(object.box));
+	const route = routeOf(object.id);
+	return route && connectorBounds(object, route);
+}
 
 export { boxOf } from './outline';
+export { blocksWay, outlineOf } from './tieable';
 export type { Setting } from './kind';

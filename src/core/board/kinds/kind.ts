@@ -1,7 +1,8 @@
 /** What every kind of object can do. A new kind is one file that is registered in `kinds/index.ts`. */
 import type { Box, Point } from '../../geometry/box';
-import type { Family } from '../../text/fonts';
-import type { LaidText } from '../../text/layout';
+import type { Face, Family } from '../../text/fonts';
+import type { LaidText, Marker } from '../../text/layout';
+import { chalkOn, type Surface } from '../colours';
 import type { Drawing, Primitive, SceneContext } from '../drawing';
 import type { KindName, ObjectOf } from '../objects';
 
@@ -13,17 +14,21 @@ export interface Setting {
 	ink: string;
 	family: Family;
 	bold: boolean;
-	align: 'left' | 'centre';
+	align: 'left' | 'centre' | 'right';
 	stand: 'top' | 'middle';
+	/** Surface whose chalks read well on the ground that the text stands on. */
+	on: Surface;
 }
 
-/** Outline that connectors end at. */
-export type Outline = 'box' | 'ellipse' | 'diamond';
+/** Outline that connectors end at: corners in shares of width and height, or a form by name. */
+export type Outline = 'box' | 'ellipse' | readonly (readonly [number, number])[];
 
 export interface Kind<K extends KindName> {
 	name: K;
 	/** Whether it can be turned and resized by hand. */
 	resizable: boolean;
+	/** Whether connectors go round it. */
+	blocks: boolean;
 	least: { w: number; h: number };
 	outline: (object: ObjectOf<K>) => Outline;
 	/** How its text is set; undefined where it has none. */
@@ -33,20 +38,82 @@ export interface Kind<K extends KindName> {
 	hit: (object: ObjectOf<K>, p: Point, reach: number, context: SceneContext) => boolean;
 	/** Height the object needs so that its text can be read, when that is more than it has. */
 	grownHeight?: (object: ObjectOf<K>, context: SceneContext) => number;
+	/** Width that follows from its text, where it is not set by hand. */
+	grownWidth?: (object: ObjectOf<K>, context: SceneContext) => number;
 }
+
+/** Dashes of a line by its thickness. */
+export const dashOf = (
+	dash: 'solid' | 'dashed' | 'dotted' | undefined,
+	width: number,
+): number[] | undefined =>
+	dash === 'dashed' ? [width * 4, width * 3] : dash === 'dotted' ? [0.01, width * 2.4] : undefined;
 
 /** The primitives of text that has been set. */
 export function textItems(setting: Setting): Primitive[] {
-	return setting.laid.lines.flatMap((line) =>
-		line.runs.map((run): Primitive => ({
-			type: 'text',
-			x: setting.room.x + run.x,
-			y: setting.room.y + line.baseline,
-			width: run.width,
-			text: run.text,
-			size: setting.laid.size,
-			face: run.face,
-			fill: setting.ink,
-		})),
-	);
+	const { room, laid, ink } = setting;
+	const { size } = laid;
+	return laid.lines.flatMap((line) => {
+		const y = room.y + line.baseline;
+		const items = line.runs.flatMap((run): Primitive[] => {
+			const x = room.x + run.x;
+			const fill = run.marks.chalk ? chalkOn(run.marks.chalk, setting.on) : ink;
+			const text: Primitive = {
+				type: 'text',
+				x,
+				y,
+				width: run.width,
+				text: run.text,
+				size,
+				face: run.face,
+				fill,
+			};
+			const rule = (dy: number): Primitive => ({
+				type: 'path',
+				points: [
+					[x, y + dy],
+					[x + run.width, y + dy],
+				],
+				closed: false,
+				stroke: fill,
+				width: size / 15,
+				fine: true,
+			});
+			return [
+				text,
+				...(run.marks.underline || run.marks.link ? [rule(size * 0.13)] : []),
+				...(run.marks.strike ? [rule(-size * 0.28)] : []),
+			];
+		});
+		if (line.marker) items.push(...markerItems(line.marker, room.x, y, setting));
+		return items;
+	});
+}
+
+function markerItems(marker: Marker, left: number, y: number, setting: Setting): Primitive[] {
+	const { size } = setting.laid;
+	const x = left + marker.x;
+	if (marker.list !== 'check') {
+		const face: Face = { family: setting.family, bold: setting.bold, italic: false };
+		return [{ type: 'text', x, y, width: size, text: marker.text, size, face, fill: setting.ink }];
+	}
+	const side = size * 0.72;
+	const box = { type: 'rect', x, y: y - side + size * 0.04, w: side, h: side, r: size * 0.08 } as const;
+	const width = size / 12;
+	if (!marker.checked) return [{ ...box, stroke: setting.ink, width }];
+	const tick: [number, number][] = [
+		[0.2, 0.5],
+		[0.42, 0.74],
+		[0.82, 0.26],
+	];
+	return [
+		{ ...box, stroke: setting.ink, width },
+		{
+			type: 'path',
+			points: tick.map(([dx, dy]) => [box.x + dx * side, box.y + dy * side] as const),
+			closed: false,
+			stroke: setting.ink,
+			width: width * 1.4,
+		},
+	];
 }

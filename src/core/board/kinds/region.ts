@@ -1,12 +1,24 @@
 /** Named regions: fields that hold what lies in them, and themes that hold the notes sorted into them. */
+import { z } from 'zod';
 import { distanceToSegment, type Point } from '../../geometry/box';
 import { layout } from '../../text/layout';
 import { isEmpty } from '../../text/rich';
 import { chalkOn, SURFACE_COLOURS } from '../colours';
 import type { Primitive, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
+import { chalk, common } from './common';
 import { boxOf, inOutline } from './outline';
 import { textItems, type Kind, type Setting } from './kind';
+
+const style = z.object({ chalk });
+export const fieldSchema = z.object({
+	...common,
+	kind: z.literal('field'),
+	style,
+	/** Place in the sequence of fields, as a fractional index; fields without one follow in reading order. */
+	order: z.string().min(1).max(256).optional(),
+});
+export const themeSchema = z.object({ ...common, kind: z.literal('theme'), style });
 
 type Region = ObjectOf<'field'> | ObjectOf<'theme'>;
 
@@ -31,6 +43,7 @@ function setTitle(region: Region, context: SceneContext): Setting {
 		bold: true,
 		align: 'left',
 		stand: 'top',
+		on: context.surface,
 	};
 }
 
@@ -76,6 +89,7 @@ function hit(region: Region, p: Point, reach: number): boolean {
 
 const shared = {
 	resizable: true,
+	blocks: false,
 	least: { w: 120, h: 90 },
 	outline: () => 'box' as const,
 	setText: setTitle,

@@ -1,92 +1,90 @@
-/** Shapes with text in their true inner room. */
-import type { Box } from '../../geometry/box';
+/** Shapes with text in their true inner room. Their forms stand in `../shapes`. */
+import { z } from 'zod';
 import { fit } from '../../text/layout';
 import { isEmpty } from '../../text/rich';
-import { chalkOn, PIGMENT_COLOURS } from '../colours';
+import { chalkOn, pigmentColours, seeThrough } from '../colours';
 import type { Paint, Primitive, SceneContext } from '../drawing';
-import type { ObjectOf, ShapeForm } from '../objects';
+import type { ObjectOf } from '../objects';
+import { SHAPE_FORMS, SHAPES } from '../shapes';
+import { ALIGNMENTS, chalk, common, dash, family, fill, thickness } from './common';
 import { boxOf, inOutline } from './outline';
-import { textItems, type Kind, type Outline, type Setting } from './kind';
+import { dashOf, textItems, type Kind, type Setting } from './kind';
 
-const OUTLINES: Record<ShapeForm, Outline> = {
-	rectangle: 'box',
-	rounded: 'box',
-	ellipse: 'ellipse',
-	diamond: 'diamond',
-};
-/** Share of width and height that the largest inner box has; the rest is the shape's own slope. */
-const INNER: Record<ShapeForm, number> = { rectangle: 1, rounded: 1, ellipse: Math.SQRT1_2, diamond: 0.5 };
+export const shapeSchema = z.object({
+	...common,
+	kind: z.literal('shape'),
+	style: z.object({
+		shape: z.enum(SHAPES),
+		fill,
+		chalk,
+		width: thickness.optional(),
+		dash: dash.optional(),
+		/** How much of fill and outline is seen, 0 to 1. */
+		alpha: z.number().gte(0.1).lte(1).optional(),
+		family: family.optional(),
+		align: z.enum(ALIGNMENTS).optional(),
+		size: z.number().gte(6).lte(200).optional(),
+	}),
+});
 
-function room(object: ObjectOf<'shape'>): Box {
-	const [, , w, h] = object.box;
-	const share = INNER[object.style.shape];
-	const padding = share === 1 ? 10 : 4;
-	const inner = { w: Math.max(8, w * share - 2 * padding), h: Math.max(8, h * share - 2 * padding) };
-	// Text in a diamond may run a little past the inner box: lines in the middle have more room.
-	if (object.style.shape === 'diamond') {
-		inner.w = w * 0.62;
-		inner.h = h * 0.4;
-	}
-	return { x: (w - inner.w) / 2, y: (h - inner.h) / 2, ...inner };
-}
+/** Type sizes between which the text of a shape is fitted, and thickness of its outline, board units. */
+const TEXT = { least: 9, most: 16 };
+export const OUTLINE_WIDTH = 2;
+
+const formOf = (object: ObjectOf<'shape'>): (typeof SHAPE_FORMS)[keyof typeof SHAPE_FORMS] =>
+	SHAPE_FORMS[object.style.shape];
+
+/** A shape that is nearly clear has its text read against the surface. */
+const isClear = ({ style }: ObjectOf<'shape'>): boolean => style.fill === 'none' || (style.alpha ?? 1) < 0.5;
 
 function setText(object: ObjectOf<'shape'>, context: SceneContext): Setting {
-	const at = room(object);
-	const { fill, chalk } = object.style;
+	const [, , w, h] = object.box;
+	const room = formOf(object).room(w, h);
+	const { style } = object;
+	const most = style.size ?? TEXT.most;
+	const ink = isClear(object) ? chalkOn(style.chalk, context.surface) : pigmentColours(style.fill).ink;
 	return {
-		room: at,
-		laid: fit(object.text, 9, 16, {
-			room: { w: at.w, h: at.h },
-			family: 'sans',
-			align: 'centre',
+		room,
+		laid: fit(object.text, style.size ?? TEXT.least, most, {
+			room: { w: room.w, h: room.h },
+			family: style.family ?? 'sans',
+			align: style.align ?? 'centre',
 			stand: 'middle',
 			measure: context.measure,
 		}),
-		ink: fill === 'none' ? chalkOn(chalk, context.surface) : PIGMENT_COLOURS[fill].ink,
-		family: 'sans',
+		ink,
+		family: style.family ?? 'sans',
 		bold: false,
-		align: 'centre',
+		align: style.align ?? 'centre',
 		stand: 'middle',
+		on: isClear(object) ? context.surface : ink === '#1D2421' ? 'linen' : 'slate',
 	};
 }
 
-function ground(object: ObjectOf<'shape'>, paint: Paint): Primitive {
+function ground(object: ObjectOf<'shape'>, context: SceneContext): Primitive[] {
 	const [, , w, h] = object.box;
-	switch (object.style.shape) {
-		case 'rectangle':
-			return { type: 'rect', x: 0, y: 0, w, h, r: 0, ...paint };
-		case 'rounded':
-			return { type: 'rect', x: 0, y: 0, w, h, r: Math.min(24, w / 2, h / 2), ...paint };
-		case 'ellipse':
-			return { type: 'ellipse', cx: w / 2, cy: h / 2, rx: w / 2, ry: h / 2, ...paint };
-		case 'diamond':
-			return {
-				type: 'path',
-				points: [
-					[w / 2, 0],
-					[w, h / 2],
-					[w / 2, h],
-					[0, h / 2],
-				],
-				closed: true,
-				...paint,
-			};
-	}
+	const { fill: pigment, chalk: token, width = OUTLINE_WIDTH, dash: pattern, alpha = 1 } = object.style;
+	const line: Paint = { stroke: seeThrough(chalkOn(token, context.surface), alpha), width };
+	const dashes = dashOf(pattern, width);
+	if (dashes) line.dash = dashes;
+	const filled: Paint =
+		pigment === 'none' ? line : { ...line, fill: seeThrough(pigmentColours(pigment).ground, alpha) };
+	return formOf(object)
+		.parts(w, h)
+		.map((part, i): Primitive => ({ ...part, ...(i === 0 ? filled : line) }));
 }
 
 export const shape: Kind<'shape'> = {
 	name: 'shape',
 	resizable: true,
-	least: { w: 24, h: 24 },
-	outline: (object) => OUTLINES[object.style.shape],
+	blocks: true,
+	least: { w: 16, h: 16 },
+	outline: (object) => formOf(object).outline,
 	setText,
 	draw(object, context) {
-		const { fill, chalk } = object.style;
-		const paint: Paint = { stroke: chalkOn(chalk, context.surface), width: 2 };
-		if (fill !== 'none') paint.fill = PIGMENT_COLOURS[fill].ground;
-		const items = [ground(object, paint)];
+		const items = ground(object, context);
 		if (!context.coarse && !isEmpty(object.text)) items.push(...textItems(setText(object, context)));
 		return { box: boxOf(object.box), items };
 	},
-	hit: (object, p, reach) => inOutline(OUTLINES[object.style.shape], boxOf(object.box), p, reach / 2),
+	hit: (object, p, reach) => inOutline(formOf(object).outline, boxOf(object.box), p, reach / 2),
 };

@@ -2,7 +2,7 @@
  * Draws what is in view anew whenever something changed, at most once a frame. What is in view is found
  * through the model's spatial index; drawings are kept until their object changes.
  */
-import { SURFACE_COLOURS, type Surface } from '$core/board/colours';
+import type { Surface } from '$core/board/colours';
 import type { Drawing, SceneContext } from '$core/board/drawing';
 import { drawingOf } from '$core/board/kinds';
 import type { BoardModel } from '$core/board/model';
@@ -10,14 +10,14 @@ import { PaintOrder, sceneContext } from '$core/board/scene';
 import { inflate } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { browserMeasure } from '../measure';
+import { paintGround } from './grain';
 import type { Painter } from './painter';
 import { isCoarse, paintDrawing } from './primitives';
 
-/** Distance of the grid of dots, in board units. */
-const GRAIN = 32;
-const GRAIN_LEAST_PIXELS = 14;
-
 export class DirectPainter implements Painter {
+	readonly name = 'direct';
+	/** What is drawn at once is never blank. */
+	readonly blanks = 0;
 	private readonly ctx: CanvasRenderingContext2D;
 	/** Drawings by object: with everything, and without what cannot be seen from far. */
 	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
@@ -78,15 +78,20 @@ export class DirectPainter implements Painter {
 		this.ask();
 	}
 
-	drop(): void {
+	drop(shown: () => void): void {
 		this.lifted.clear();
 		// At once, so that what is put down does not vanish for a frame.
 		this.paint();
+		shown();
 	}
 
 	setEditing(id: string | undefined): void {
 		this.editing = id;
 		this.ask();
+	}
+
+	picture(): undefined {
+		return undefined;
 	}
 
 	destroy(): void {
@@ -116,11 +121,8 @@ export class DirectPainter implements Painter {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.frame = undefined;
 		const { ctx, view, size, ratio } = this;
-		ctx.setTransform(1, 0, 0, 1, 0, 0);
-		ctx.fillStyle = SURFACE_COLOURS[this.surface].ground;
-		ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
-		this.paintGrain();
 		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
+		paintGround(ctx, this.surface, base, this.canvas.width, this.canvas.height, ratio);
 		const coarse = isCoarse(base.scale);
 		const context = { ...this.context!, coarse };
 		const drawings = coarse ? this.drawings.coarse : this.drawings.fine;
@@ -135,20 +137,6 @@ export class DirectPainter implements Painter {
 		if (this.isFirst && inView.length > 0) {
 			this.isFirst = false;
 			performance.mark('board painted');
-		}
-	}
-
-	private paintGrain(): void {
-		const { ctx, view, size, ratio } = this;
-		let step = GRAIN;
-		while (step * view.scale < GRAIN_LEAST_PIXELS) step *= 4;
-		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
-		ctx.fillStyle = SURFACE_COLOURS[this.surface].grain;
-		const pixels = step * view.scale;
-		const x0 = -((view.x * view.scale) % pixels);
-		const y0 = -((view.y * view.scale) % pixels);
-		for (let y = y0; y < size.h; y += pixels) {
-			for (let x = x0; x < size.w; x += pixels) ctx.fillRect(x - 0.75, y - 0.75, 1.5, 1.5);
 		}
 	}
 }

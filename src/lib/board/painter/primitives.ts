@@ -6,6 +6,9 @@ import { cssFont } from '../measure';
 const BARS_BELOW = 3.2;
 const COARSE_BELOW = 0.1;
 
+/** A canvas on the page, or one in a worker. */
+export type Canvas2D = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
 /** From board units to the canvas: pixels a unit, and the board point in its upper left corner. */
 export interface Base {
 	scale: number;
@@ -17,12 +20,7 @@ export interface Base {
 export const isCoarse = (scale: number): boolean => scale < COARSE_BELOW;
 
 /** Paints one drawing. Sets the canvas's transform for it: cheaper than saving and restoring. */
-export function paintDrawing(
-	ctx: CanvasRenderingContext2D,
-	drawing: Drawing,
-	base: Base,
-	withoutText = false,
-): void {
+export function paintDrawing(ctx: Canvas2D, drawing: Drawing, base: Base, withoutText = false): void {
 	const { box, items } = drawing;
 	const k = base.scale;
 	ctx.setTransform(k, 0, 0, k, (box.x - base.x) * k, (box.y - base.y) * k);
@@ -40,11 +38,7 @@ export function paintDrawing(
 	}
 }
 
-function paintText(
-	ctx: CanvasRenderingContext2D,
-	item: Extract<Primitive, { type: 'text' }>,
-	scale: number,
-): void {
+function paintText(ctx: Canvas2D, item: Extract<Primitive, { type: 'text' }>, scale: number): void {
 	ctx.fillStyle = item.fill;
 	if (item.size * scale < BARS_BELOW) {
 		if (item.fine) return;
@@ -57,11 +51,16 @@ function paintText(
 	ctx.fillText(item.text, item.x, item.y);
 }
 
-function paintShape(
-	ctx: CanvasRenderingContext2D,
-	item: Exclude<Primitive, { type: 'text' }>,
-	coarse: boolean,
-): void {
+function traceCurve(ctx: Canvas2D, points: readonly (readonly [number, number])[]): void {
+	const [first] = points;
+	if (first) ctx.moveTo(first[0], first[1]);
+	for (let i = 1; i + 2 < points.length; i += 3) {
+		const [a, b, c] = [points[i]!, points[i + 1]!, points[i + 2]!];
+		ctx.bezierCurveTo(a[0], a[1], b[0], b[1], c[0], c[1]);
+	}
+}
+
+function paintShape(ctx: Canvas2D, item: Exclude<Primitive, { type: 'text' }>, coarse: boolean): void {
 	if (
 		item.type === 'rect' &&
 		(item.r === 0 || coarse) &&
@@ -82,6 +81,10 @@ function paintShape(
 			break;
 		case 'path':
 			item.points.forEach(([x, y], i) => (i === 0 ? ctx.moveTo(x, y) : ctx.lineTo(x, y)));
+			if (item.closed) ctx.closePath();
+			break;
+		case 'curve':
+			traceCurve(ctx, item.points);
 			if (item.closed) ctx.closePath();
 			break;
 	}

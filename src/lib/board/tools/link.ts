@@ -9,9 +9,9 @@ let to: Point | undefined;
 let target: string | undefined;
 
 /** What a connector could be tied to under the hand. */
-function tieable(board: Board, event: HandEvent): string | undefined {
+export function tieable(board: Board, event: HandEvent): string | undefined {
 	const object = board.model.at(board.sheet, event.at, event.reach, board.context);
-	return object && object.kind !== 'connector' ? object.id : undefined;
+	return object && object.kind !== 'connector' ? board.model.outermost(object).id : undefined;
 }
 
 const endAt = (id: string | undefined, at: Point): ConnectorEnd =>
@@ -24,10 +24,15 @@ function reset(board: Board): void {
 	board.wake();
 }
 
-export const link: Tool = {
+export const link: Tool & { from: (board: Board, id: string, event: HandEvent) => void } = {
 	cursor: () => 'crosshair',
 	down(board, event) {
 		from = { end: endAt(tieable(board, event), event.at), at: event.at, screen: event.screen };
+		to = event.at;
+	},
+	/** Starts at an object, as from a knob beside it. */
+	from(_, id, event) {
+		from = { end: { object: id }, at: event.at, screen: event.screen };
 		to = event.at;
 	},
 	drag(board, event) {

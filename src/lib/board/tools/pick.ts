@@ -1,21 +1,47 @@
-/** Picking: select, box-select, move, resize; double click edits. */
-import { copyOut, moveObjects, putDown, setBoxes, withContents } from '$core/board/edits';
-import { boxOf, isResizable, leastSize } from '$core/board/kinds';
+/** Picking: select, box and lasso, move, resize, turn, grow; double click edits. */
+import { clipBounds, copyOut, putDown } from '$core/board/clip';
+import { moveObjects, scaleObjects, setBoxes, withContents } from '$core/board/edits';
+import { boxOf, leastSize, neededHeight } from '$core/board/kinds';
+import { isRegion } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
-import { boxFrom, centreOf, distance, holdsBox, turn, type Box, type Point } from '$core/geometry/box';
+import {
+	boxFrom,
+	centreOf,
+	distance,
+	holdsBox,
+	turn,
+	unionOf,
+	type Box,
+	type Point,
+} from '$core/geometry/box';
+import { snapMove, snapSize } from '$core/geometry/guides';
+import { holdsPolygonPoint } from '$core/geometry/polygon';
 import { carry, handlePoint, HANDLES, resize, type Handle } from '$core/geometry/resize';
+import { seen } from '$core/geometry/view';
 import type { Board, Preview } from '../board.svelte';
+import { bend, bendHandleUnder, finishBending, startBending, type Bending } from './bend';
+import { knobUnder } from './knobs';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
+import { link } from './link';
+import type { Direction } from '$core/board/grow';
 
 type Work =
-	| { is: 'press'; start: HandEvent; hit: string | undefined; wasSelected: boolean }
-	| { is: 'box'; start: HandEvent; box: Box; before: ReadonlySet<string> }
-	| { is: 'move'; start: HandEvent; ids: Set<string>; dx: number; dy: number; copy: boolean }
-	| { is: 'resize'; start: HandEvent; handle: Handle; objects: BoardObject[]; round: Box };
+	| { is: 'press'; start: HandEvent; hit: string | undefined }
+	| { is: 'box'; start: HandEvent; box: Box; before: ReadonlySet<string>; whole: boolean }
+	| { is: 'lasso'; points: Point[]; before: ReadonlySet<string> }
+	| { is: 'move'; start: HandEvent; ids: Set<string>; round: Box; dx: number; dy: number; copy: boolean }
+	| { is: 'resize'; start: HandEvent; handle: Handle; objects: BoardObject[]; round: Box }
+	| { is: 'turn'; start: HandEvent; objects: BoardObject[]; centre: Point; by: number }
+	| { is: 'bend'; bending: Bending }
+	| { is: 'grow'; start: HandEvent; direction: Direction; id: string; linking: boolean };
 
 let work: Work | undefined;
 
-/** The handle under the hand, when one selected object or several can be resized. */
+/** Pixels within which things snap, and how many others are looked at. */
+const SNAP = 6;
+const MOST_OTHERS = 250;
+
+/** The handle under the hand, when something selected can be resized. */
 export function handleUnder(board: Board, event: HandEvent): Handle | undefined {
 	const target = resizeTarget(board);
 	if (!target || !board.mayEdit) return undefined;
@@ -25,43 +51,73 @@ export function handleUnder(board: Board, event: HandEvent): Handle | undefined 
 
 /** The box that handles stand on: of a single object with its turn, or round all that is selected. */
 export function resizeTarget(board: Board): (Box & { angle: number }) | undefined {
-	const objects = board.selected.filter(isResizable);
+	const objects = board.pieces;
 	if (objects.length === 1) return boxOf(board.shown(objects[0]!.id)!.box);
-	const round = board.selectionBox();
+	const round = unionOf(
+		objects.map(({ id }) => {
+			const [x, y, w, h] = board.shown(id)!.box;
+			return { x, y, w, h };
+		}),
+	);
 	return round && { ...round, angle: 0 };
+}
+
+/** What the hand takes: an object, or the outermost group that it is in. */
+function taken(board: Board, event: HandEvent): string | undefined {
+	const object = board.model.at(board.sheet, event.at, event.reach, board.context);
+	return object && board.model.outermost(object).id;
+}
+
+/** Boxes in view that what is moved or resized could snap to. */
+function others(board: Board, moving: ReadonlySet<string>): Box[] {
+	const near = board.model.touching(board.sheet, seen(board.view, board.size));
+	if (near.length > MOST_OTHERS * 2) return [];
+	return near
+		.filter(({ id, kind }) => kind !== 'connector' && kind !== 'group' && !moving.has(id))
+		.slice(0, MOST_OTHERS)
+		.map(({ id }) => board.model.boundsOf(id)!);
 }
 
 function begin(board: Board, event: HandEvent): Work | undefined {
 	const pressed = work as Extract<Work, { is: 'press' }>;
-	if (pressed.hit === undefined) {
+	const { start, hit } = pressed;
+	if (hit === undefined) {
 		const before = event.shift ? board.selection : new Set<string>();
-		return { is: 'box', start: pressed.start, box: boxFrom(pressed.start.at, event.at), before };
+		if (start.hold) return { is: 'lasso', points: [start.at], before };
+		return { is: 'box', start, box: boxFrom(start.at, event.at), before, whole: true };
 	}
-	if (!board.mayEdit) return undefined;
-	if (!board.selection.has(pressed.hit))
-		board.select(event.shift ? [...board.selection, pressed.hit] : [pressed.hit]);
+	if (!board.mayEdit || board.model.find(hit)?.lock) return undefined;
+	if (!board.selection.has(hit)) board.select(event.shift ? [...board.selection, hit] : [hit]);
 	const ids = withContents(board.model, board.selection);
+	for (const id of [...ids]) if (board.model.find(id)?.lock) ids.delete(id);
+	const round = unionOf([...ids].flatMap((id) => board.model.boundsOf(id) ?? []));
+	if (!round) return undefined;
 	const copy = event.alt;
-	if (!copy) board.painter?.lift(liftedWith(board, ids));
-	return { is: 'move', start: pressed.start, ids, dx: 0, dy: 0, copy };
-}
-
-/** Connectors of moved objects are drawn by the live layer as well: they follow at once. */
-function liftedWith(board: Board, ids: ReadonlySet<string>): Set<string> {
-	const lifted = new Set(ids);
-	for (const id of ids) for (const tie of board.model.tiesOf(id)) lifted.add(tie);
-	return lifted;
+	if (!copy) board.lift(ids);
+	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy };
 }
 
 function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event: HandEvent): void {
-	moving.dx = event.at.x - moving.start.at.x;
-	moving.dy = event.at.y - moving.start.at.y;
+	let dx = event.at.x - moving.start.at.x;
+	let dy = event.at.y - moving.start.at.y;
 	if (event.shift) {
-		if (Math.abs(moving.dx) > Math.abs(moving.dy)) moving.dy = 0;
-		else moving.dx = 0;
+		if (Math.abs(dx) > Math.abs(dy)) dy = 0;
+		else dx = 0;
 	}
-	moving.dx = Math.round(moving.dx);
-	moving.dy = Math.round(moving.dy);
+	board.guides = [];
+	if (board.snapping && !event.hold) {
+		const { round } = moving;
+		const snap = snapMove(
+			{ ...round, x: round.x + dx, y: round.y + dy },
+			others(board, moving.ids),
+			SNAP / board.view.scale,
+		);
+		if (!event.shift || dx !== 0) dx += snap.dx;
+		if (!event.shift || dy !== 0) dy += snap.dy;
+		board.guides = snap.guides;
+	}
+	moving.dx = Math.round(dx);
+	moving.dy = Math.round(dy);
 	const preview: Preview = new Map();
 	for (const id of moving.ids) {
 		const object = board.model.find(id);
@@ -70,23 +126,40 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 		preview.set(id, [x + moving.dx, y + moving.dy, w, h, angle]);
 	}
 	board.preview = preview;
+	board.moved = { dx: moving.dx, dy: moving.dy };
 	board.wake();
 }
 
 function resized(
-	objects: BoardObject[],
-	handle: Handle,
-	round: Box,
+	board: Board,
+	{ objects, handle, round, start }: Extract<Work, { is: 'resize' }>,
 	event: HandEvent,
-	start: Point,
 ): Preview {
 	const preview: Preview = new Map();
 	if (objects.length === 1) {
 		const object = objects[0]!;
 		const [x, y, w, h, angle] = object.box;
-		const local = turn({ x: event.at.x - start.x, y: event.at.y - start.y }, { x: 0, y: 0 }, -angle);
+		const moved = { x: event.at.x - start.at.x, y: event.at.y - start.at.y };
+		const local = turn(moved, { x: 0, y: 0 }, -angle);
 		const keep = event.shift || (object.kind === 'note' && handle.length === 2);
-		const after = resize({ x, y, w, h }, handle, local.x, local.y, leastSize(object), keep);
+		let after = resize({ x, y, w, h }, handle, local.x, local.y, leastSize(object), keep);
+		if (board.snapping && !event.hold && angle === 0 && !keep) {
+			const near = others(board, new Set([object.id]));
+			const size = snapSize(after, near, SNAP / board.view.scale);
+			const grow = { x: handle.includes('w') ? -1 : 1, y: handle.includes('n') ? -1 : 1 };
+			const by = { x: (size.w - w) * grow.x, y: (size.h - h) * grow.y };
+			after = resize({ x, y, w, h }, handle, by.x, by.y, leastSize(object), false);
+			board.guides = size.like
+				.filter((box) => box.w !== w || box.h !== h)
+				.slice(0, 4)
+				.map((box) => ({
+					axis: 'y',
+					at: box.y + box.h + 6 / board.view.scale,
+					from: box.x,
+					to: box.x + box.w,
+					is: 'size',
+				}));
+		}
 		// A turned box grows from its fixed corner, which must stay where it is on the board.
 		const shift = turn(centreOf(after), centreOf({ x, y, w, h }), angle);
 		preview.set(object.id, [shift.x - after.w / 2, shift.y - after.h / 2, after.w, after.h, angle]);
@@ -95,8 +168,8 @@ function resized(
 	const after = resize(
 		round,
 		handle,
-		event.at.x - start.x,
-		event.at.y - start.y,
+		event.at.x - start.at.x,
+		event.at.y - start.at.y,
 		{ w: 40, h: 40 },
 		handle.length === 2,
 	);
@@ -108,6 +181,44 @@ function resized(
 	return preview;
 }
 
+/** Turned about the middle of all; by steps of 15 degrees with Shift, and past upright without help. */
+function turned(turning: Extract<Work, { is: 'turn' }>, event: HandEvent): Preview {
+	const { objects, centre, start } = turning;
+	const angleTo = (p: Point): number => (Math.atan2(p.y - centre.y, p.x - centre.x) * 180) / Math.PI;
+	let by = angleTo(event.at) - angleTo(start.at);
+	const first = objects[0]!.box[4];
+	if (event.shift) by = Math.round((first + by) / 15) * 15 - first;
+	else if (Math.abs(((first + by + 540) % 90) - 0) < 2) by = Math.round((first + by) / 90) * 90 - first;
+	turning.by = by;
+	const preview: Preview = new Map();
+	for (const object of objects) {
+		const [x, y, w, h, angle] = object.box;
+		const middle = turn({ x: x + w / 2, y: y + h / 2 }, centre, by);
+		const next = (((angle + by) % 360) + 360) % 360;
+		preview.set(object.id, [middle.x - w / 2, middle.y - h / 2, w, h, Math.round(next * 10) / 10]);
+	}
+	return preview;
+}
+
+/** Regions are picked only when they lie wholly in the box: one drags inside them all day. */
+function inBox(board: Board, { box, whole }: Extract<Work, { is: 'box' }>): string[] {
+	return board.model
+		.within(board.sheet, box)
+		.filter(
+			(o) => o.kind !== 'group' && (!(whole || isRegion(o)) || holdsBox(box, board.model.boundsOf(o.id)!)),
+		)
+		.map((o) => board.model.outermost(o).id);
+}
+
+function inLasso(board: Board, points: readonly Point[]): string[] {
+	const round = unionOf(points.map((p) => ({ ...p, w: 0, h: 0 })));
+	if (!round) return [];
+	return board.model
+		.within(board.sheet, round)
+		.filter((o) => o.kind !== 'group' && holdsPolygonPoint(points, centreOf(board.model.boundsOf(o.id)!)))
+		.map((o) => board.model.outermost(o).id);
+}
+
 function drag(board: Board, event: HandEvent): void {
 	if (work?.is === 'press') {
 		if (distance(work.start.screen, event.screen) < SLOP) return;
@@ -115,39 +226,79 @@ function drag(board: Board, event: HandEvent): void {
 	}
 	if (work?.is === 'box') {
 		work.box = boxFrom(work.start.at, event.at);
-		const box = work.box;
-		// Regions are picked only when they lie wholly in the box: one drags inside them all day.
-		const inside = board.model
-			.within(board.sheet, box)
-			.filter((o) =>
-				o.kind === 'field' || o.kind === 'theme' ? holdsBox(box, board.model.boundsOf(o.id)!) : true,
-			)
-			.map((o) => o.id);
-		board.select([...work.before, ...inside]);
+		// To the right only what lies wholly inside, to the left whatever is touched.
+		work.whole = event.at.x >= work.start.at.x;
+		board.select([...work.before, ...inBox(board, work)]);
+	} else if (work?.is === 'lasso') {
+		work.points.push(event.at);
+		board.select([...work.before, ...inLasso(board, work.points)]);
 	} else if (work?.is === 'move') previewMove(board, work, event);
 	else if (work?.is === 'resize') {
-		board.preview = resized(work.objects, work.handle, work.round, event, work.start.at);
+		board.guides = [];
+		board.preview = resized(board, work, event);
 		board.wake();
+	} else if (work?.is === 'turn') {
+		board.preview = turned(work, event);
+		board.wake();
+	} else if (work?.is === 'bend') {
+		const { bending } = work;
+		bending.next = bend(board, bending, event);
+		board.bent = { id: bending.connector.id, ...bending.next };
+		board.wake();
+	} else if (work?.is === 'grow') {
+		if (!work.linking && distance(work.start.screen, event.screen) < SLOP * 3) return;
+		if (!work.linking) {
+			work.linking = true;
+			link.from!(board, work.id, work.start);
+		}
+		link.drag!(board, event);
 	}
+}
+
+function dropCopy(board: Board, { dx, dy }: { dx: number; dy: number }): void {
+	const clip = copyOut(board.model, board.selection);
+	if (clipBounds(clip)) board.select(putDown(board.room.hand, board.model, clip, board.sheet, dx, dy));
+}
+
+function finishResize(
+	board: Board,
+	{ objects, round, handle }: Extract<Work, { is: 'resize' }>,
+	preview: Preview,
+): void {
+	// A wider or narrower text is as high as its lines then are.
+	for (const object of objects) {
+		const box = preview.get(object.id)!;
+		if (object.kind === 'text' && objects.length === 1)
+			box[3] = neededHeight({ ...object, box, style: { ...object.style, free: false } }, board.context);
+	}
+	if (objects.length > 1 && handle.length === 2) {
+		const first = objects[0]!;
+		const factor = first.box[2] === 0 ? 1 : preview.get(first.id)![2] / first.box[2];
+		scaleObjects(board.room.hand, board.model, preview, round.w === 0 ? 1 : factor);
+	} else setBoxes(board.room.hand, preview);
 }
 
 function up(board: Board, event: HandEvent): void {
 	const done = work;
 	work = undefined;
 	const preview = board.preview;
-	board.preview = undefined;
+	board.guides = [];
 	if (done?.is === 'press') {
 		if (done.hit === undefined) {
 			if (!event.shift) board.select([]);
 		} else if (event.shift) board.toggle(done.hit);
 		else board.select([done.hit]);
 	} else if (done?.is === 'move') {
-		if (done.copy) {
-			const clip = copyOut(board.model, board.selection);
-			board.select(putDown(board.room.hand, board.model, clip, board.sheet, done.dx, done.dy));
-		} else moveObjects(board.room.hand, board.model, board.selection, done.dx, done.dy);
-	} else if (done?.is === 'resize' && preview) setBoxes(board.room.hand, preview);
-	board.painter?.drop();
+		if (done.copy) dropCopy(board, done);
+		else moveObjects(board.room.hand, board.model, board.selection, done.dx, done.dy);
+	} else if (done?.is === 'resize' && preview) finishResize(board, done, preview);
+	else if (done?.is === 'turn' && preview) setBoxes(board.room.hand, preview);
+	else if (done?.is === 'bend') finishBending(board, done.bending);
+	else if (done?.is === 'grow') {
+		if (done.linking) link.up!(board, event);
+		else board.grow(done.direction);
+	}
+	board.drop();
 	board.wake();
 }
 
@@ -161,34 +312,60 @@ const CURSORS: Record<Handle, string> = {
 	e: 'ew-resize',
 	w: 'ew-resize',
 };
-let overHandle: Handle | undefined;
+let cursor = 'default';
 
 export const pick: Tool = {
-	cursor: (board) => (overHandle ? CURSORS[overHandle] : board.hovered ? 'default' : 'default'),
+	cursor: () => cursor,
 	down(board, event) {
-		const handle = handleUnder(board, event);
-		if (handle) {
-			const objects = board.selected.filter(isResizable);
-			work = { is: 'resize', start: event, handle, objects, round: board.selectionBox()! };
-			board.painter?.lift(liftedWith(board, new Set(objects.map((object) => object.id))));
+		const knob = knobUnder(board, event);
+		if (knob === 'turn') {
+			const objects = board.pieces;
+			const target = resizeTarget(board)!;
+			work = { is: 'turn', start: event, objects, centre: centreOf(target), by: 0 };
+			board.lift(objects.map((object) => object.id));
 			return;
 		}
-		const hit = board.model.at(board.sheet, event.at, event.reach, board.context)?.id;
-		work = { is: 'press', start: event, hit, wasSelected: hit !== undefined && board.selection.has(hit) };
+		if (knob) {
+			work = { is: 'grow', start: event, direction: knob, id: board.selected[0]!.id, linking: false };
+			return;
+		}
+		const corner = bendHandleUnder(board, event);
+		const bending = corner && startBending(board, corner);
+		if (bending) {
+			work = { is: 'bend', bending };
+			board.lift([bending.connector.id]);
+			return;
+		}
+		const handle = handleUnder(board, event);
+		if (handle) {
+			const objects = board.pieces;
+			work = { is: 'resize', start: event, handle, objects, round: board.selectionBox()! };
+			board.lift(objects.map((object) => object.id));
+			return;
+		}
+		work = { is: 'press', start: event, hit: taken(board, event) };
 	},
 	drag,
 	up,
 	hover(board, event) {
-		overHandle = handleUnder(board, event);
-		board.hovered = board.model.at(board.sheet, event.at, event.reach, board.context)?.id;
+		const knob = knobUnder(board, event);
+		const handle = knob ? undefined : handleUnder(board, event);
+		const corner = knob ? undefined : bendHandleUnder(board, event);
+		cursor = knob === 'turn' || corner ? 'grab' : knob ? 'pointer' : handle ? CURSORS[handle] : 'default';
+		board.hovered = taken(board, event);
 	},
 	cancel(board) {
+		if (work?.is === 'grow') link.cancel!(board);
 		work = undefined;
-		board.preview = undefined;
-		board.painter?.drop();
+		board.guides = [];
+		board.drop();
 		board.wake();
 	},
 	sketch(): Sketch | undefined {
-		return work?.is === 'box' ? { type: 'box', ...work.box } : undefined;
+		if (work?.is === 'box') return { type: 'box', ...work.box, dashed: !work.whole };
+		if (work?.is === 'lasso') return { type: 'loop', points: work.points };
+		if (work?.is === 'turn')
+			return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };
+		return work?.is === 'grow' && work.linking ? link.sketch!() : undefined;
 	},
 };

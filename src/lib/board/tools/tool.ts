@@ -10,6 +10,8 @@ export interface HandEvent {
 	screen: Point;
 	shift: boolean;
 	alt: boolean;
+	/** Ctrl or Cmd: holds snapping off; on a free spot it draws a lasso. */
+	hold: boolean;
 	/** How far off the hand may be, in board units; more for fingers. */
 	reach: number;
 	touch: boolean;
@@ -30,7 +32,10 @@ export interface Tool {
 }
 
 export type Sketch =
-	| { type: 'box'; x: number; y: number; w: number; h: number }
+	| { type: 'box'; x: number; y: number; w: number; h: number; dashed?: boolean }
+	| { type: 'loop'; points: readonly Point[] }
+	/** How far something is turned, in degrees. */
+	| { type: 'angle'; at: Point; by: number; of: number }
 	| { type: 'line'; from: Point; to: Point; target?: string | undefined };
 
 /** Distance the pointer must travel before a press becomes a drag, pixels. */

@@ -137,7 +137,7 @@ class LiveDocuments {
 	private watch(name: string, document: Document): void {
 		this.unwatch(name);
 		const { boardId } = parseName(name)!;
-		const model = new BoardModel(document);
+		const model = new BoardModel(document, 0);
 		const stops = [
 			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
 			readyNotes(model),
@@ -227,7 +227,7 @@ class LiveDocuments {
 	/** Reads a board's stage as it is now, with everything that is saved. */
 	async read<T>(boardId: string, work: (model: BoardModel) => T | Promise<T>): Promise<T> {
 		const name = documentName(boardId, 'stage');
-		return this.pinned(name, (doc) => work(this.open.get(name)?.model ?? new BoardModel(doc)));
+		return this.pinned(name, (doc) => work(this.open.get(name)?.model ?? new BoardModel(doc, 0)));
 	}
 
 	/** Ends the connections to a board that `which` picks, at once. */

@@ -1,0 +1,76 @@
+/** Copying objects out and putting them down again, with what they hold and the links among them. */
+import { unionOf, type Box } from '../geometry/box';
+import { addObjects, shifted, withContents, type Hand, type NewObject } from './edits';
+import type { BoardModel } from './model';
+import { byStack, type BoardObject, type ConnectorEnd } from './objects';
+
+/** Objects as they are carried by copy and paste; the same from board to board. */
+export interface Clip {
+	objects: BoardObject[];
+}
+
+/** Copies objects with what they hold, and the connectors between them. */
+export function copyOut(model: BoardModel, ids: Iterable<string>): Clip {
+	const all = withContents(model, ids);
+	const tied = new Set<string>();
+	for (const id of all) for (const tie of model.tiesOf(id)) tied.add(tie);
+	for (const id of tied) {
+		const object = model.find(id);
+		if (object?.kind === 'connector' && object.ends.every((end) => 'point' in end || all.has(end.object)))
+			all.add(id);
+	}
+	return { objects: [...all].flatMap((id) => model.find(id) ?? []).sort(byStack) };
+}
+
+/** Box round what a clip holds, connectors left aside. */
+export const clipBounds = (clip: Clip): Box | undefined =>
+	unionOf(
+		clip.objects
+			.filter((o) => o.kind !== 'connector' && o.kind !== 'group')
+			.map(({ box: [x, y, w, h] }) => ({ x, y, w, h })),
+	);
+
+/**
+ * Puts a clip down, shifted by (dx, dy). Links among the copies are kept; an end that was tied to
+ * something outside the clip stays tied to it if that is on this board, and is loose otherwise.
+ */
+export function putDown(
+	hand: Hand,
+	model: BoardModel,
+	clip: Clip,
+	sheet: string,
+	dx: number,
+	dy: number,
+): string[] {
+	const ids = new Map(clip.objects.map((object) => [object.id, hand.newId()]));
+	const specs: NewObject[] = [];
+	for (const object of clip.objects) {
+		const [x, y, w, h, angle] = object.box;
+		const theme = object.theme && ids.get(object.theme);
+		const group = object.group && ids.get(object.group);
+		const spec: NewObject = {
+			id: ids.get(object.id)!,
+			kind: object.kind,
+			sheet,
+			box: [x + dx, y + dy, w, h, angle],
+			style: object.style,
+			text: object.text,
+			...(theme ? { theme } : {}),
+			...(group ? { group } : {}),
+		};
+		if (object.kind === 'connector') {
+			const ends = object.ends.map((end): ConnectorEnd | undefined => {
+				if ('point' in end) return shifted(end, dx, dy);
+				const isHere = model.find(end.object)?.sheet === sheet;
+				const copy = ids.get(end.object) ?? (isHere ? end.object : undefined);
+				return copy ? { object: copy } : undefined;
+			});
+			if (!ends[0] || !ends[1]) continue;
+			spec.ends = [ends[0], ends[1]];
+			if (object.bends) spec.bends = object.bends.map(([bx, by]) => [bx + dx, by + dy]);
+		}
+		specs.push(spec);
+	}
+	addObjects(hand, model, specs);
+	return specs.map((spec) => spec.id!);
+}

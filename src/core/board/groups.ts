@@ -1,0 +1,54 @@
+/** Grouping objects so that they are taken as one, and locking them against slips. */
+import { objectsOf } from './document';
+import { addObjects, patch, transact, withContents, type Hand } from './edits';
+import type { BoardModel } from './model';
+
+/**
+ * Groups objects. What is in a group already goes in with its whole group. Returns the id of the new
+ * group; undefined when there are fewer than two things to group.
+ */
+export function groupObjects(hand: Hand, model: BoardModel, ids: Iterable<string>): string | undefined {
+	const tops = new Set(
+		[...ids].flatMap((id) => (model.find(id) ? [model.outermost(model.find(id)!).id] : [])),
+	);
+	const sheet = model.find([...tops][0] ?? '')?.sheet;
+	if (tops.size < 2 || !sheet) return undefined;
+	return hand.doc.transact(() => {
+		const [group] = addObjects(hand, model, [{ kind: 'group', sheet, box: [0, 0, 0, 0, 0], style: {} }]);
+		for (const id of tops) if (model.find(id)?.sheet === sheet) patch(hand, id, { group });
+		return group;
+	}, hand.origin) as string;
+}
+
+/** Takes groups apart; their members are in no group then, or in the one that held the group. */
+export function ungroupObjects(hand: Hand, model: BoardModel, ids: Iterable<string>): string[] {
+	const freed: string[] = [];
+	transact(hand, () => {
+		for (const id of ids) {
+			const group = model.find(id);
+			if (group?.kind !== 'group' || group.lock) continue;
+			for (const member of model.membersOf(id)) {
+				patch(hand, member, { group: group.group });
+				freed.push(member);
+			}
+			for (const tie of model.tiesOf(id)) objectsOf(hand.doc).delete(tie);
+			objectsOf(hand.doc).delete(id);
+		}
+	});
+	return freed;
+}
+
+/**
+ * Locks objects with what they hold, or lifts the lock. `own` can be lifted by everybody who may edit;
+ * `led` only by those who lead: the server sees to it.
+ */
+export function lockObjects(
+	hand: Hand,
+	model: BoardModel,
+	ids: Iterable<string>,
+	lock: 'own' | 'led' | undefined,
+): void {
+	transact(hand, () => {
+		for (const id of withContents(model, ids)) if (model.find(id)?.lock !== lock) patch(hand, id, { lock });
+	});
+}

@@ -1,0 +1,48 @@
+/** What every object has, whatever its kind, as it stands in the live document. */
+import { z } from 'zod';
+import { CHALKS, OWN_COLOUR, PIGMENTS } from '../colours';
+
+/** The board is unlimited for people; numbers are not. */
+const LIMIT = 1e7;
+export const coordinate = z.number().gte(-LIMIT).lte(LIMIT);
+const extent = z.number().gte(0).lte(LIMIT);
+export const identifier = z.string().min(1).max(64);
+
+/** [x, y, w, h, angle]: upper left corner before turning, size, turn in degrees clockwise. */
+export const boxSchema = z.tuple([coordinate, coordinate, extent, extent, z.number().gte(-3600).lte(3600)]);
+
+const own = z.string().regex(OWN_COLOUR);
+export const chalk = z.union([z.enum(CHALKS), own]);
+export const pigment = z.union([z.enum(PIGMENTS), own]);
+export const fill = z.union([pigment, z.literal('none')]);
+
+export const DASHES = ['solid', 'dashed', 'dotted'] as const;
+export const FAMILIES = ['sans', 'hand', 'mono'] as const;
+export const ALIGNMENTS = ['left', 'centre', 'right'] as const;
+
+/** Thickness of lines, board units. */
+export const thickness = z.number().gte(0.5).lte(40);
+export const dash = z.enum(DASHES);
+export const family = z.enum(FAMILIES);
+
+/** Who may lift a lock: `own` guards against slips, `led` is a facilitator's. */
+export const LOCKS = ['own', 'led'] as const;
+
+export const common = {
+	id: identifier,
+	sheet: identifier,
+	box: boxSchema,
+	/** Place in the stack, as a fractional index: compare as strings. */
+	z: z.string().min(1).max(256),
+	/** Who made it: person and the name they went by. */
+	by: z.tuple([z.string().max(64), z.string().max(80)]),
+	made: z.number(),
+	changed: z.number(),
+	/** The theme that a note belongs to. */
+	theme: identifier.optional(),
+	/** Field that a note from the writing line waits to be placed in by the server. */
+	landing: identifier.optional(),
+	/** The group that it is part of. */
+	group: identifier.optional(),
+	lock: z.enum(LOCKS).optional(),
+};

@@ -1,0 +1,139 @@
+/**
+ * A board for painting only: plain objects with the ways of their connectors, and where they are. It knows
+ * no live document, so that a worker can hold one and be told what changed.
+ */
+import type { Box } from '../geometry/box';
+import type { Measure } from '../text/fonts';
+import type { Surface } from './colours';
+import { drawingOf, boundsOfObject } from './kinds';
+import type { Drawing, Route, SceneContext } from './drawing';
+import type { BoardModel } from './model';
+import type { BoardObject } from './objects';
+import { PaintOrder } from './scene';
+import { SpatialIndex } from './spatial';
+
+/** An object with what is worked out elsewhere. */
+export interface Painted {
+	object: BoardObject;
+	route?: Route | undefined;
+}
+
+/** Part of a sheet that has to be painted anew. */
+export interface Dirty {
+	sheet: string;
+	box: Box;
+}
+
+/** What a painter needs to know of an object; undefined when it is not on the board. */
+export function paintedOf(model: BoardModel, id: string): Painted | undefined {
+	const object = model.find(id);
+	if (!object) return undefined;
+	const route = object.kind === 'connector' ? model.routeOf(id) : undefined;
+	return route ? { object, route } : { object };
+}
+
+/** Drawings kept at most; the store is emptied when it grows past that. */
+const MOST_DRAWINGS = 12_000;
+
+export class PlainBoard {
+	readonly objects = new Map<string, BoardObject>();
+	private readonly routes = new Map<string, Route>();
+	private readonly index = new SpatialIndex();
+	private readonly order = new PaintOrder(this);
+	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
+
+	constructor(private readonly measure: Measure) {}
+
+	readonly find = (id: string): BoardObject | undefined => this.objects.get(id);
+	private readonly routeOf = (id: string): Route | undefined => this.routes.get(id);
+
+	/** Puts objects on the board or replaces them; returns the parts that look different now. */
+	put(painted: readonly Painted[]): Dirty[] {
+		const dirty: Dirty[] = [];
+		const isStart = this.objects.size === 0;
+		for (const { object, route } of painted) {
+			if (!isStart) this.note(object.id, dirty);
+			this.objects.set(object.id, object);
+			if (route) this.routes.set(object.id, route);
+			else this.routes.delete(object.id);
+			this.forget(object.id);
+		}
+		if (isStart) this.index.rebuild(painted.flatMap(({ object }) => this.placeOf(object) ?? []));
+		else {
+			for (const { object } of painted) {
+				const place = this.placeOf(object);
+				if (place) this.index.place(place.id, place.sheet, place.box);
+				else this.index.remove(object.id);
+				this.note(object.id, dirty);
+			}
+		}
+		this.order.apply(painted.map(({ object }) => object.id));
+		return dirty;
+	}
+
+	remove(ids: Iterable<string>): Dirty[] {
+		const dirty: Dirty[] = [];
+		for (const id of ids) {
+			this.note(id, dirty);
+			this.objects.delete(id);
+			this.routes.delete(id);
+			this.index.remove(id);
+			this.forget(id);
+		}
+		return dirty;
+	}
+
+	/** Where objects are now, as parts to paint anew. */
+	partsOf(ids: Iterable<string>): Dirty[] {
+		const dirty: Dirty[] = [];
+		for (const id of ids) this.note(id, dirty);
+		return dirty;
+	}
+
+	extent(sheet: string): Box | undefined {
+		return this.index.extent(sheet);
+	}
+
+	/** Drawings of what a box touches on a sheet, in the order in which they are painted. */
+	drawingsIn(sheet: string, box: Box, surface: Surface, coarse: boolean): { id: string; drawing: Drawing }[] {
+		const context: SceneContext = {
+			surface,
+			measure: this.measure,
+			coarse,
+			find: this.find,
+			routeOf: this.routeOf,
+		};
+		const kept = coarse ? this.drawings.coarse : this.drawings.fine;
+		const objects = this.order.sort(this.index.touching(sheet, box).map((id) => this.objects.get(id)!));
+		return objects.map((object) => {
+			let drawing = kept.get(object.id);
+			if (!drawing) {
+				if (kept.size >= MOST_DRAWINGS) kept.clear();
+				kept.set(object.id, (drawing = drawingOf(object, context)));
+			}
+			return { id: object.id, drawing };
+		});
+	}
+
+	/** Forgets all drawings, as when the surface changes. */
+	forgetDrawings(): void {
+		this.drawings.fine.clear();
+		this.drawings.coarse.clear();
+	}
+
+	private forget(id: string): void {
+		this.drawings.fine.delete(id);
+		this.drawings.coarse.delete(id);
+	}
+
+	private placeOf(object: BoardObject): { id: string; sheet: string; box: Box } | undefined {
+		const box = boundsOfObject(object, this.routeOf);
+		return box && { id: object.id, sheet: object.sheet, box };
+	}
+
+	private note(id: string, dirty: Dirty[]): void {
+		const box = this.index.boundsOf(id);
+		const sheet = this.index.sheetOf(id);
+		if (box && sheet) dirty.push({ sheet, box });
+	}
+}

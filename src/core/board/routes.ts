@@ -1,0 +1,285 @@
+/**
+ * The ways of all connectors of a board. A way depends on what the connector is tied to, on what stands
+ * between, and on the other connectors that would run on the same line; it is worked out anew when any of
+ * these changes, and is the same on every screen because it depends on nothing else.
+ */
+import { boundsOf, centreOf, inflate, overlaps, unionOf, type Box, type Point } from '../geometry/box';
+import { Separation, type RoutedPath } from '../link/apart';
+import { curveBetween, curveThrough, flatten } from '../link/curved';
+import type { Path } from '../link/polyline';
+import { rightAngled, throughBends } from '../link/right-angled';
+import type { Route } from './drawing';
+import { boxOf, edgeTowards, meeting } from './kinds/outline';
+import { blocksWay, outlineOf } from './kinds/tieable';
+import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
+
+type Connector = ObjectOf<'connector'>;
+type Find = (id: string) => BoardObject | undefined;
+/** Objects that touch a box on a sheet. */
+type Near = (sheet: string, box: Box) => readonly BoardObject[];
+
+/** Distance kept between the end of a line and the object it is tied to. */
+const GAP = 3;
+
+const target = (end: ConnectorEnd, find: Find): BoardObject | undefined =>
+	'object' in end ? find(end.object) : undefined;
+
+/** The middle of what an end is tied to. */
+function aim(end: ConnectorEnd, find: Find): Point | undefined {
+	if ('point' in end) return { x: end.point[0], y: end.point[1] };
+	const object = find(end.object);
+	return object && centreOf(boxOf(object.box));
+}
+
+interface Ends {
+	from: BoardObject | undefined;
+	to: BoardObject | undefined;
+	a: Point;
+	b: Point;
+}
+
+function endsOf(connector: Connector, find: Find): Ends | undefined {
+	const [first, second] = connector.ends;
+	const a = aim(first, find);
+	const b = aim(second, find);
+	return a && b ? { from: target(first, find), to: target(second, find), a, b } : undefined;
+}
+
+const tieBox = (object: BoardObject | undefined, p: Point): Box =>
+	object ? boundsOf(boxOf(object.box)) : { ...p, w: 0, h: 0 };
+
+const bendsOf = (connector: Connector): Point[] => (connector.bends ?? []).map(([x, y]) => ({ x, y }));
+
+/** What a right-angled connector has to go round: nothing that holds, covers or is part of its ends. */
+function obstaclesFor(ends: Ends, sheet: string, near: Near): (area: Box) => Box[] {
+	const own = [ends.from, ends.to].flatMap((object) => (object ? [object] : []));
+	const groups = new Set(own.map((object) => object.id));
+	const covered = own.map((object) => boundsOf(boxOf(object.box)));
+	return (area) => {
+		const boxes: Box[] = [];
+		for (const object of near(sheet, area)) {
+			if (!blocksWay(object) || groups.has(object.id) || groups.has(object.group ?? '')) continue;
+			const box = boundsOf(boxOf(object.box));
+			if (!covered.some((each) => overlaps(each, box))) boxes.push(box);
+		}
+		return boxes;
+	};
+}
+
+/** The path of a right-angled connector before it is kept apart from others. */
+function rightAngledPath(connector: Connector, ends: Ends, near: Near | undefined): Path {
+	const from = { box: tieBox(ends.from, ends.a) };
+	const to = { box: tieBox(ends.to, ends.b) };
+	const bends = bendsOf(connector);
+	if (bends.length > 0) return throughBends(from, to, bends);
+	return rightAngled(from, to, near && obstaclesFor(ends, connector.sheet, near));
+}
+
+/** Ends a path at the outlines that are drawn, a little before them. */
+function trimmed(path: Path, { from, to }: Ends): Path {
+	const out = [...path];
+	if (from && out.length > 1) out[0] = meeting(outlineOf(from), boxOf(from.box), out[1]!, out[0]!, GAP);
+	const n = out.length - 1;
+	if (to && n > 0) out[n] = meeting(outlineOf(to), boxOf(to.box), out[n - 1]!, out[n]!, GAP);
+	return out;
+}
+
+function straightPath(connector: Connector, { from, to, a, b }: Ends): Path {
+	const bends = bendsOf(connector);
+	const after = bends[0] ?? b;
+	const before = bends.at(-1) ?? a;
+	return [
+		from ? edgeTowards(outlineOf(from), boxOf(from.box), after, GAP) : a,
+		...bends,
+		to ? edgeTowards(outlineOf(to), boxOf(to.box), before, GAP) : b,
+	];
+}
+
+function curvedRoute(connector: Connector, ends: Ends): Route {
+	if (connector.bends?.length) {
+		const curve = curveThrough(straightPath(connector, ends));
+		return { curve, path: flatten(curve) };
+	}
+	const curve = curveBetween({ box: tieBox(ends.from, ends.a) }, { box: tieBox(ends.to, ends.b) });
+	const [start, c1, c2, end] = curve as [Point, Point, Point, Point];
+	const [first] = trimmed([start, c1], { ...ends, to: undefined });
+	const [last] = trimmed([end, c2], { ...ends, from: ends.to, to: undefined });
+	const moved = (c: Point, p: Point, q: Point): Point => ({ x: c.x + q.x - p.x, y: c.y + q.y - p.y });
+	const shifted = [first!, moved(c1, start, first!), moved(c2, end, last!), last!];
+	return { curve: shifted, path: flatten(shifted) };
+}
+
+/**
+ * The way of one connector by itself, not kept apart from others: for what is being moved right now.
+ * Undefined while what it is tied to is missing, for instance when that edit has not arrived yet.
+ * @param near what may stand in the way; nothing does when it is left out
+ */
+export function routeAlone(connector: Connector, find: Find, near?: Near): Route | undefined {
+	const ends = endsOf(connector, find);
+	if (!ends) return undefined;
+	if (connector.style.route === 'straight') return { path: straightPath(connector, ends) };
+	if (connector.style.route === 'curved') return curvedRoute(connector, ends);
+	return { path: trimmed(rightAngledPath(connector, ends, near), ends) };
+}
+
+interface Known {
+	sheet: string;
+	/** Path before it is kept apart; only for right-angled ones. */
+	plain?: Path;
+	route: Route;
+	/** Whether it was found with what stands in the way; otherwise it is only a first guess. */
+	isFinal: boolean;
+}
+
+export class Routes {
+	private readonly known = new Map<string, Known>();
+	private readonly pending = new Set<string>();
+	/** Sheets whose right-angled paths have to be kept apart anew. */
+	private readonly stale = new Set<string>();
+	private readonly jobs = new Map<string, Job>();
+
+	constructor(
+		private readonly find: Find,
+		private readonly near: Near,
+	) {}
+
+	/** How many connectors wait to be routed. */
+	get waiting(): number {
+		return this.pending.size + this.stale.size;
+	}
+
+	/** The way of a connector as far as it is known: a first guess until `settle` has come to it. */
+	readonly of = (id: string): Route | undefined => {
+		const known = this.known.get(id);
+		if (known) return known.route;
+		const connector = this.find(id);
+		if (connector?.kind !== 'connector') return undefined;
+		const route = routeAlone(connector, this.find);
+		if (!route) return undefined;
+		this.known.set(id, { sheet: connector.sheet, route, isFinal: connector.style.route !== 'right-angled' });
+		if (connector.style.route === 'right-angled') this.pending.add(id);
+		return route;
+	};
+
+	/** Notes that a connector is new, different, or tied to something that changed. */
+	touch(id: string): void {
+		this.drop(id);
+		const connector = this.find(id);
+		if (connector?.kind === 'connector' && connector.style.route === 'right-angled') this.pending.add(id);
+	}
+
+	/** Notes that a connector is gone. */
+	drop(id: string): void {
+		const known = this.known.get(id);
+		if (known?.plain) this.spoil(known.sheet);
+		this.known.delete(id);
+		this.pending.delete(id);
+	}
+
+	/** Notes that something in an area of a sheet came, went or moved: ways that pass there are found anew. */
+	disturb(ids: Iterable<string>, area: Box): void {
+		for (const id of ids) {
+			const known = this.known.get(id);
+			const connector = this.find(id);
+			if (!known?.plain || connector?.kind !== 'connector' || connector.bends?.length) continue;
+			if (overlaps(inflate(unionOf(known.plain.map((p) => ({ ...p, w: 0, h: 0 })))!, 24), area))
+				this.pending.add(id);
+		}
+	}
+
+	/**
+	 * Finds the ways that wait, for at most about `budget` ms. Returns the ids of those that now run
+	 * elsewhere.
+	 */
+	settle(budget = Infinity): Set<string> {
+		const end = budget === Infinity ? Infinity : Date.now() + budget;
+		const isOver = (): boolean => end !== Infinity && Date.now() >= end;
+		const moved = new Set<string>();
+		for (const id of this.pending) {
+			this.pending.delete(id);
+			if (this.reroute(id)) moved.add(id);
+			if (isOver()) return moved;
+		}
+		for (const sheet of this.stale) {
+			let job = this.jobs.get(sheet);
+			if (!job) this.jobs.set(sheet, (job = this.separation(sheet)));
+			if (!job.separation.go(isOver)) return moved;
+			this.jobs.delete(sheet);
+			this.stale.delete(sheet);
+			for (const id of this.accept(job)) moved.add(id);
+		}
+		return moved;
+	}
+
+	private reroute(id: string): boolean {
+		const connector = this.find(id);
+		const ends = connector?.kind === 'connector' ? endsOf(connector, this.find) : undefined;
+		if (connector?.kind !== 'connector' || !ends) {
+			this.known.delete(id);
+			return false;
+		}
+		const plain = rightAngledPath(connector, ends, this.near);
+		const before = this.known.get(id);
+		this.spoil(connector.sheet);
+		if (before?.plain && samePath(before.plain, plain)) {
+			this.known.set(id, { ...before, plain });
+			return false;
+		}
+		const route = { path: trimmed(plain, ends) };
+		this.known.set(id, { sheet: connector.sheet, plain, route, isFinal: true });
+		return !before || !samePath(before.route.path, route.path);
+	}
+
+	private spoil(sheet: string): void {
+		this.stale.add(sheet);
+		this.jobs.delete(sheet);
+	}
+
+	/** Starts to keep the right-angled paths of a sheet apart. */
+	private separation(sheet: string): Job {
+		const routes: RoutedPath[] = [];
+		const ends: Ends[] = [];
+		for (const [id, known] of this.known) {
+			const connector = this.find(id);
+			if (known.sheet !== sheet || !known.plain || connector?.kind !== 'connector') continue;
+			const tied = endsOf(connector, this.find);
+			if (!tied) continue;
+			ends.push(tied);
+			routes.push({
+				id,
+				path: known.plain,
+				from: tied.from && tieBox(tied.from, tied.a),
+				to: tied.to && tieBox(tied.to, tied.b),
+				// A path set by hand is kept as it is; others make room for it.
+				isFixed: Boolean(connector.bends?.length),
+			});
+		}
+		const near = (box: Box): Box[] =>
+			this.near(sheet, box).flatMap((object) => (blocksWay(object) ? boundsOf(boxOf(object.box)) : []));
+		return { separation: new Separation(routes, near), routes, ends };
+	}
+
+	/** Takes the paths of a finished separation over; returns the ids of those that now run elsewhere. */
+	private accept({ separation, routes, ends }: Job): string[] {
+		const moved: string[] = [];
+		separation.paths.forEach((path, i) => {
+			const { id } = routes[i]!;
+			const known = this.known.get(id);
+			const route = { path: trimmed(path, ends[i]!) };
+			if (!known || samePath(known.route.path, route.path)) return;
+			this.known.set(id, { ...known, route });
+			moved.push(id);
+		});
+		return moved;
+	}
+}
+
+interface Job {
+	separation: Separation;
+	routes: RoutedPath[];
+	ends: Ends[];
+}
+
+const samePath = (a: Path, b: Path): boolean =>
+	a.length === b.length &&
+	a.every((p, i) => Math.abs(p.x - b[i]!.x) < 0.01 && Math.abs(p.y - b[i]!.y) < 0.01);

@@ -1,0 +1,101 @@
+/** The sheets of a board: adding, changing, ordering, duplicating, removing. */
+import { generateNKeysBetween } from 'fractional-indexing';
+import * as Y from 'yjs';
+import { copyOut, putDown } from './clip';
+import { objectsOf, sheetsOf } from './document';
+import { patch, transact, withContents, type Hand } from './edits';
+import type { BoardModel } from './model';
+import type { Sheet } from './objects';
+
+/** Adds a sheet after another one, or after the last one. Returns its id. */
+export function addSheet(
+	hand: Hand,
+	model: BoardModel,
+	title: string,
+	surface: Sheet['surface'] = 'slate',
+	after?: string,
+): string {
+	const id = hand.newId();
+	const z = placeAfter(model, after ?? model.sheets.at(-1)?.id);
+	transact(hand, () => sheetsOf(hand.doc).set(id, new Y.Map<unknown>(Object.entries({ title, z, surface }))));
+	return id;
+}
+
+/** A place in the order of sheets right after one of them, or before all. */
+function placeAfter(model: BoardModel, after: string | undefined, moving?: string): string {
+	const others = model.sheets.filter((sheet) => sheet.id !== moving);
+	const index = others.findIndex((sheet) => sheet.id === after);
+	return generateNKeysBetween(others[index]?.z ?? null, others[index + 1]?.z ?? null, 1)[0]!;
+}
+
+/** Changes a sheet's title or surface. */
+export function changeSheet(hand: Hand, id: string, values: Partial<Omit<Sheet, 'id' | 'z'>>): void {
+	transact(hand, () => {
+		const sheet = sheetsOf(hand.doc).get(id);
+		for (const [key, value] of Object.entries(values)) {
+			if (value === undefined) sheet?.delete(key);
+			else sheet?.set(key, value);
+		}
+	});
+}
+
+/** Moves a sheet right after another one; before all when there is none. */
+export function moveSheet(hand: Hand, model: BoardModel, id: string, after: string | undefined): void {
+	if (after === id) return;
+	const z = placeAfter(model, after, id);
+	transact(hand, () => sheetsOf(hand.doc).get(id)?.set('z', z));
+}
+
+/** Copies a sheet with everything on it, and puts it right after. Returns the id of the copy. */
+export function duplicateSheet(hand: Hand, model: BoardModel, id: string, title: string): string | undefined {
+	const sheet = model.sheets.find((each) => each.id === id);
+	if (!sheet) return undefined;
+	return hand.doc.transact(() => {
+		const copy = addSheet(hand, model, title, sheet.surface, id);
+		changeSheet(hand, copy, { ground: sheet.ground });
+		const clip = copyOut(
+			model,
+			model.onSheet(id).map((object) => object.id),
+		);
+		putDown(hand, model, clip, copy, 0, 0);
+		return copy;
+	}, hand.origin) as string;
+}
+
+/**
+ * Removes a sheet with everything on it, as one step that can be undone. The last sheet stays. Objects
+ * under a facilitator's lock keep their sheet on the board.
+ */
+export function removeSheet(hand: Hand, model: BoardModel, id: string): boolean {
+	const objects = model.onSheet(id);
+	if (model.sheets.length < 2 || objects.some((object) => object.lock === 'led')) return false;
+	transact(hand, () => {
+		for (const object of objects) objectsOf(hand.doc).delete(object.id);
+		sheetsOf(hand.doc).delete(id);
+	});
+	return true;
+}
+
+/**
+ * Moves objects with what they hold to another sheet, where they keep their places. Connectors go along
+ * when everything they are tied to does; the others are removed, for a line cannot leave its sheet.
+ */
+export function moveToSheet(hand: Hand, model: BoardModel, ids: Iterable<string>, sheet: string): void {
+	const moving = withContents(model, ids);
+	for (const id of [...moving]) if (model.find(id)?.lock) moving.delete(id);
+	const links = new Set([...moving].flatMap((id) => model.tiesOf(id)));
+	transact(hand, () => {
+		for (const id of links) {
+			const link = model.find(id);
+			if (link?.kind !== 'connector') continue;
+			if (link.ends.every((end) => 'point' in end || moving.has(end.object))) moving.add(id);
+			else if (!moving.has(id)) objectsOf(hand.doc).delete(id);
+		}
+		for (const id of moving) {
+			const object = model.find(id);
+			if (!object || object.sheet === sheet) continue;
+			const leavesTheme = object.theme && !moving.has(object.theme);
+			patch(hand, id, { sheet, ...(leavesTheme ? { theme: undefined } : {}) });
+		}
+	});
+}

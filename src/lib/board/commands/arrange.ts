@@ -1,0 +1,173 @@
+/** Commands that order what is there: stack, groups, locks, lines and rows. */
+import { align, distribute, EDGES, tidyRows, type Edge, type Moves, type Placed } from '$core/arrange/align';
+import { moveTo, restack, restackStep } from '$core/board/edits';
+import { groupObjects, lockObjects, ungroupObjects } from '$core/board/groups';
+import { m } from '$lib/paraglide/messages';
+import type { Board } from '../board.svelte';
+import { hasSelection, hasSeveral, type Command } from './command';
+
+/** What is selected, as boxes; connectors follow by themselves. */
+const placed = (board: Board): Placed[] =>
+	board.selected.flatMap((object) => {
+		const box = object.kind === 'connector' || object.lock ? undefined : board.model.boundsOf(object.id);
+		return box ? [{ id: object.id, box }] : [];
+	});
+
+const moving = (board: Board, moves: Moves): void => moveTo(board.room.hand, board.model, moves);
+
+const EDGE_LABELS: Record<Edge, () => string> = {
+	left: () => m.command_align_left(),
+	centre: () => m.command_align_centre(),
+	right: () => m.command_align_right(),
+	top: () => m.command_align_top(),
+	middle: () => m.command_align_middle(),
+	bottom: () => m.command_align_bottom(),
+};
+
+const STEP = 10;
+const nudge = (key: string, dx: number, dy: number): Command[] => [
+	{
+		id: `nudge ${key}`,
+		label: () => m.command_nudge(),
+		keys: [key],
+		edits: true,
+		when: hasSelection,
+		run: (board) => board.nudge(dx, dy),
+	},
+	{
+		id: `nudge far ${key}`,
+		label: () => m.command_nudge_far(),
+		keys: [`Shift+${key}`],
+		edits: true,
+		when: hasSelection,
+		run: (board) => board.nudge(dx * STEP, dy * STEP),
+	},
+];
+
+export const ARRANGE_COMMANDS: Command[] = [
+	...EDGES.map((edge): Command => ({
+		id: `align ${edge}`,
+		label: EDGE_LABELS[edge],
+		keys: [],
+		edits: true,
+		section: 'arrange',
+		when: hasSeveral,
+		run: (board) => moving(board, align(placed(board), edge)),
+	})),
+	{
+		id: 'distribute x',
+		label: () => m.command_distribute_x(),
+		keys: [],
+		edits: true,
+		section: 'arrange',
+		when: (board) => board.selection.size > 2,
+		run: (board) => moving(board, distribute(placed(board), 'x')),
+	},
+	{
+		id: 'distribute y',
+		label: () => m.command_distribute_y(),
+		keys: [],
+		edits: true,
+		section: 'arrange',
+		when: (board) => board.selection.size > 2,
+		run: (board) => moving(board, distribute(placed(board), 'y')),
+	},
+	{
+		id: 'tidy',
+		label: () => m.command_tidy(),
+		keys: ['t'],
+		edits: true,
+		section: 'arrange',
+		when: hasSeveral,
+		run: (board) => moving(board, tidyRows(placed(board))),
+	},
+	{
+		id: 'group',
+		label: () => m.command_group(),
+		keys: ['$mod+g'],
+		edits: true,
+		section: 'object',
+		when: hasSeveral,
+		run(board) {
+			const group = groupObjects(board.room.hand, board.model, board.selection);
+			if (group) board.select([group]);
+		},
+	},
+	{
+		id: 'ungroup',
+		label: () => m.command_ungroup(),
+		keys: ['$mod+Shift+g'],
+		edits: true,
+		section: 'object',
+		when: (board) => board.selected.some((object) => object.kind === 'group'),
+		run: (board) => board.select(ungroupObjects(board.room.hand, board.model, board.selection)),
+	},
+	{
+		id: 'lock',
+		label: () => m.command_lock(),
+		keys: ['l'],
+		edits: true,
+		section: 'object',
+		when: (board) => board.selected.some((object) => !object.lock),
+		run: (board) => lockObjects(board.room.hand, board.model, board.selection, 'own'),
+	},
+	{
+		id: 'lock for all',
+		label: () => m.command_lock_for_all(),
+		keys: ['Shift+l'],
+		edits: true,
+		section: 'object',
+		when: (board) => board.room.leads && board.selected.some((object) => object.lock !== 'led'),
+		run: (board) => lockObjects(board.room.hand, board.model, board.selection, 'led'),
+	},
+	{
+		id: 'unlock',
+		label: () => m.command_unlock(),
+		keys: ['$mod+Shift+l'],
+		edits: true,
+		section: 'object',
+		when: (board) =>
+			board.selected.some((object) => object.lock === 'own' || (object.lock === 'led' && board.room.leads)),
+		run: (board) => lockObjects(board.room.hand, board.model, board.selection, undefined),
+	},
+	{
+		id: 'front',
+		label: () => m.command_front(),
+		keys: ['Home'],
+		edits: true,
+		section: 'stack',
+		when: hasSelection,
+		run: (board) => restack(board.room.hand, board.model, board.selection, 'front'),
+	},
+	{
+		id: 'forward',
+		label: () => m.command_forward(),
+		keys: ['PageUp'],
+		edits: true,
+		section: 'stack',
+		when: hasSelection,
+		run: (board) => restackStep(board.room.hand, board.model, board.selection, true),
+	},
+	{
+		id: 'backward',
+		label: () => m.command_backward(),
+		keys: ['PageDown'],
+		edits: true,
+		section: 'stack',
+		when: hasSelection,
+		run: (board) => restackStep(board.room.hand, board.model, board.selection, false),
+	},
+	{
+		id: 'back',
+		label: () => m.command_back(),
+		keys: ['End'],
+		edits: true,
+		section: 'stack',
+		when: hasSelection,
+		run: (board) => restack(board.room.hand, board.model, board.selection, 'back'),
+	},
+	...nudge('ArrowLeft', -1, 0),
+	...nudge('ArrowRight', 1, 0),
+	...nudge('ArrowUp', 0, -1),
+	...nudge('ArrowDown', 0, 1),
+];

@@ -1,0 +1,23 @@
+/** What can be done to the board. One table feeds keys, menus, ledge, palette and the list of keys. */
+import type { Board } from '../board.svelte';
+
+/** Where in menus a command stands; the parts are divided by lines. */
+export type Section = 'make' | 'clipboard' | 'object' | 'arrange' | 'stack' | 'view' | 'board';
+
+export interface Command {
+	id: string;
+	label: () => string;
+	/** Keys in tinykeys' notation; the first is shown. */
+	keys: string[];
+	run: (board: Board) => void;
+	/** Whether it changes the board, and so needs the right to. */
+	edits?: boolean;
+	/** Whether it can do anything now; always when left out. */
+	when?: (board: Board) => boolean;
+	section?: Section;
+	/** Only one of several like it stands in the list of keys. */
+	quiet?: boolean;
+}
+
+export const hasSelection = (board: Board): boolean => board.selection.size > 0;
+export const hasSeveral = (board: Board): boolean => board.selection.size > 1;

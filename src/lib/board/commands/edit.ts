@@ -1,0 +1,139 @@
+/** Commands on the text, the clipboard and the selection. */
+import { canGrow, type Direction } from '$core/board/grow';
+import type { BoardObject } from '$core/board/objects';
+import { m } from '$lib/paraglide/messages';
+import { hasSelection, type Command } from './command';
+
+/** The browser's own copy and cut, so that they go the same way as by key. */
+const byBrowser = (action: 'copy' | 'cut') => (): void => void document.execCommand(action);
+
+const like = (id: string, label: () => string, of: (object: BoardObject) => unknown): Command => ({
+	id: `select like ${id}`,
+	label,
+	keys: [],
+	section: 'board',
+	when: (board) => board.selected.length === 1 && of(board.selected[0]!) !== undefined,
+	run: (board) => board.selectLike(of),
+});
+
+function colourOf({ style }: BoardObject): unknown {
+	if ('pigment' in style) return style.pigment;
+	if ('fill' in style && style.fill !== 'none') return style.fill;
+	return 'chalk' in style ? style.chalk : undefined;
+}
+
+const grow = (direction: Direction, key: string, label: () => string): Command => ({
+	id: `grow ${direction}`,
+	label,
+	keys: [`Alt+${key}`],
+	edits: true,
+	section: 'make',
+	when: (board) => board.selected.length === 1 && canGrow(board.selected[0]!),
+	run: (board) => board.grow(direction),
+});
+
+export const EDIT_COMMANDS: Command[] = [
+	{
+		id: 'edit',
+		label: () => m.command_edit(),
+		keys: ['Enter', 'F2'],
+		edits: true,
+		section: 'object',
+		when: (board) => board.selection.size === 1 && board.selected[0]?.kind !== 'group',
+		run(board) {
+			const [id] = board.selection;
+			if (board.selection.size === 1 && id) board.startEditing(id);
+		},
+	},
+	{
+		id: 'next note',
+		label: () => m.command_next_note(),
+		keys: ['Tab'],
+		edits: true,
+		section: 'make',
+		when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'note',
+		run: (board) => board.nextNote(),
+	},
+	grow('right', 'ArrowRight', () => m.command_grow_right()),
+	grow('down', 'ArrowDown', () => m.command_grow_down()),
+	grow('left', 'ArrowLeft', () => m.command_grow_left()),
+	grow('up', 'ArrowUp', () => m.command_grow_up()),
+	{
+		id: 'undo',
+		label: () => m.command_undo(),
+		keys: ['$mod+z'],
+		edits: true,
+		when: (board) => board.canUndo,
+		run: (board) => board.stepBack(),
+	},
+	{
+		id: 'redo',
+		label: () => m.command_redo(),
+		keys: ['$mod+Shift+z', '$mod+y'],
+		edits: true,
+		when: (board) => board.canRedo,
+		run: (board) => board.stepForward(),
+	},
+	{
+		id: 'cut',
+		label: () => m.command_cut(),
+		keys: [],
+		edits: true,
+		section: 'clipboard',
+		when: hasSelection,
+		run: byBrowser('cut'),
+	},
+	{
+		id: 'copy',
+		label: () => m.command_copy(),
+		keys: [],
+		section: 'clipboard',
+		when: hasSelection,
+		run: byBrowser('copy'),
+	},
+	{
+		id: 'duplicate',
+		label: () => m.command_duplicate(),
+		keys: ['$mod+d'],
+		edits: true,
+		section: 'clipboard',
+		when: hasSelection,
+		run: (board) => board.duplicate(),
+	},
+	{
+		id: 'remove',
+		label: () => m.command_remove(),
+		keys: ['Delete', 'Backspace'],
+		edits: true,
+		section: 'clipboard',
+		when: hasSelection,
+		run: (board) => board.remove(),
+	},
+	{
+		id: 'select all',
+		label: () => m.command_select_all(),
+		keys: ['$mod+a'],
+		section: 'board',
+		run: (board) => board.selectAll(),
+	},
+	like(
+		'kind',
+		() => m.command_like_kind(),
+		(object) => object.kind,
+	),
+	like('colour', () => m.command_like_colour(), colourOf),
+	like(
+		'person',
+		() => m.command_like_person(),
+		(object) => object.by[0],
+	),
+	{
+		id: 'leave',
+		label: () => m.command_leave(),
+		keys: ['Escape'],
+		run(board) {
+			if (board.tool !== 'pick') board.takeUp('pick');
+			else board.select([]);
+		},
+	},
+];

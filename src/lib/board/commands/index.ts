@@ -1,0 +1,56 @@
+/** The table of commands. A new one is one entry in one of the lists. */
+import { m } from '$lib/paraglide/messages';
+import { TOOLS, type Board } from '../board.svelte';
+import { ARRANGE_COMMANDS } from './arrange';
+import type { Command } from './command';
+import { EDIT_COMMANDS } from './edit';
+import { VIEW_COMMANDS } from './view';
+
+const TOOL_LABELS: Record<(typeof TOOLS)[number], () => string> = {
+	view: () => m.tool_view(),
+	pick: () => m.tool_pick(),
+	note: () => m.tool_note(),
+	text: () => m.tool_text(),
+	shape: () => m.tool_shape(),
+	link: () => m.tool_link(),
+	field: () => m.tool_field(),
+};
+export const toolLabel = (tool: (typeof TOOLS)[number]): string => TOOL_LABELS[tool]();
+
+export const COMMANDS: Command[] = [
+	...TOOLS.map((tool, i): Command => ({
+		id: `tool ${tool}`,
+		label: () => m.command_tool({ tool: toolLabel(tool) }),
+		keys: [String(i + 1)],
+		when: (board) => board.mayEdit || tool === 'view' || tool === 'pick',
+		run: (board) => board.takeUp(tool),
+	})),
+	...EDIT_COMMANDS,
+	...ARRANGE_COMMANDS,
+	...VIEW_COMMANDS,
+];
+
+/** Whether a command can do anything now. */
+export const isOffered = (command: Command, board: Board): boolean =>
+	(!command.edits || board.mayEdit) && (command.when?.(board) ?? true);
+
+/** How keys are shown to people. */
+export function shownKey(keys: string, mac: boolean): string {
+	const names: Record<string, string> = {
+		$mod: mac ? '⌘' : 'Ctrl',
+		ArrowLeft: '←',
+		ArrowRight: '→',
+		ArrowUp: '↑',
+		ArrowDown: '↓',
+		Escape: 'Esc',
+		PageUp: 'Page up',
+		PageDown: 'Page down',
+	};
+	return keys
+		.split(/\b\+/)
+		.map((key) => names[key] ?? (key.length === 1 ? key.toUpperCase() : key))
+		.join(' ');
+}
+
+export const isMac = (): boolean => /Mac|iPhone|iPad/.test(navigator.userAgent);
+export type { Command, Section } from './command';

@@ -1,0 +1,93 @@
+/** Commands that change what one sees, and nothing on the board. */
+import { unionOf } from '$core/geometry/box';
+import { m } from '$lib/paraglide/messages';
+import { hasSelection, type Command } from './command';
+
+export const VIEW_COMMANDS: Command[] = [
+	{
+		id: 'zoom in',
+		label: () => m.command_zoom_in(),
+		keys: ['+', 'Shift++', '=', '$mod+='],
+		run: (board) => board.zoom(1.25),
+	},
+	{
+		id: 'zoom out',
+		label: () => m.command_zoom_out(),
+		keys: ['-', '$mod+-'],
+		run: (board) => board.zoom(0.8),
+	},
+	{
+		id: 'full size',
+		label: () => m.command_full_size(),
+		keys: ['0', '$mod+0'],
+		section: 'view',
+		run: (board) => board.zoomTo(1),
+	},
+	{
+		id: 'fit',
+		label: () => m.command_fit(),
+		keys: ['f'],
+		section: 'view',
+		run: (board) => board.fit(),
+	},
+	{
+		id: 'fit selection',
+		label: () => m.command_fit_selection(),
+		keys: ['Shift+f'],
+		section: 'view',
+		when: hasSelection,
+		run: (board) => board.fit(unionOf([...board.selection].flatMap((id) => board.model.boundsOf(id) ?? []))),
+	},
+	{
+		id: 'guides',
+		label: () => m.command_guides(),
+		keys: ['g'],
+		section: 'view',
+		run: (board) => void (board.snapping = !board.snapping),
+	},
+	{
+		id: 'full screen',
+		label: () => m.command_full_screen(),
+		keys: ['Shift+Enter'],
+		section: 'view',
+		run: () =>
+			void (document.fullscreenElement
+				? document.exitFullscreen()
+				: document.documentElement.requestFullscreen()),
+	},
+	{
+		id: 'copy address',
+		label: () => m.command_copy_address(),
+		keys: [],
+		section: 'object',
+		run: (board) => void board.copyAddress(),
+	},
+	{
+		id: 'palette',
+		label: () => m.command_palette(),
+		keys: ['$mod+k'],
+		run: (board) => board.ask('palette'),
+	},
+	{
+		id: 'keys',
+		label: () => m.keys(),
+		keys: ['Shift+?', '?'],
+		section: 'board',
+		run: (board) => board.ask('keys'),
+	},
+	{
+		id: 'export',
+		label: () => m.take_out_title(),
+		keys: [],
+		section: 'board',
+		run: (board) => board.ask('export'),
+	},
+	{
+		id: 'invite',
+		label: () => m.invite(),
+		keys: [],
+		section: 'board',
+		when: (board) => board.room.leads,
+		run: (board) => board.ask('invite'),
+	},
+];

@@ -1,0 +1,108 @@
+/**
+ * What is carried by the hand. Objects that only move are drawn once into a picture of their own, which is
+ * then moved as a whole: two hundred notes cost as much as one. Connectors to what stays are drawn anew.
+ */
+import { drawingOf } from '$core/board/kinds';
+import type { BoardObject } from '$core/board/objects';
+import { inPaintOrder } from '$core/board/scene';
+import { inflate, unionOf, type Box } from '$core/geometry/box';
+import type { Board } from './board.svelte';
+import { paintDrawing, type Base } from './painter/primitives';
+
+/** Longest side of the picture, canvas pixels; more is painted coarser while it is on the move. */
+const LONGEST = 4096;
+
+interface Picture {
+	canvas: HTMLCanvasElement;
+	box: Box;
+	/** Whom it shows, and at what scale it was asked for. */
+	of: ReadonlySet<string>;
+	scale: number;
+	ids: ReadonlySet<string>;
+}
+
+export class Lifted {
+	private picture: Picture | undefined;
+
+	constructor(private readonly board: Board) {}
+
+	paint(ctx: CanvasRenderingContext2D, base: Base): void {
+		const { board } = this;
+		const ids = board.lifted.size > 0 ? board.lifted : undefined;
+		if (!ids) {
+			this.picture = undefined;
+			return;
+		}
+		const { moved } = board;
+		if (moved && ids.size > 1) {
+			const picture = this.pictureOf(ids, base.scale);
+			const { box, canvas } = picture;
+			ctx.setTransform(1, 0, 0, 1, 0, 0);
+			ctx.drawImage(
+				canvas,
+				Math.round((box.x + moved.dx - base.x) * base.scale),
+				Math.round((box.y + moved.dy - base.y) * base.scale),
+				box.w * base.scale,
+				box.h * base.scale,
+			);
+			this.paintEach(
+				[...ids].filter((id) => !picture.ids.has(id)),
+				ctx,
+				base,
+			);
+		} else this.paintEach([...ids], ctx, base);
+	}
+
+	private paintEach(ids: readonly string[], ctx: CanvasRenderingContext2D, base: Base): void {
+		const { board } = this;
+		const context = board.liveContext;
+		const objects = ids.flatMap((id) => board.shown(id) ?? []).filter(({ sheet }) => sheet === board.sheet);
+		for (const object of inPaintOrder(objects)) {
+			paintDrawing(ctx, drawingOf(object, context), base, object.id === board.editing);
+		}
+	}
+
+	/** Whether an object moves along as it is: everything but a connector with an end that stays. */
+	private isCarried(object: BoardObject, ids: ReadonlySet<string>): boolean {
+		if (object.kind !== 'connector') return true;
+		return object.ends.every(
+			(end) => 'object' in end && ids.has(end.object) && !this.isConnector(end.object),
+		);
+	}
+
+	private isConnector(id: string): boolean {
+		return this.board.model.find(id)?.kind === 'connector';
+	}
+
+	/** The picture, made when it is first asked for: everything at the place where it was taken up. */
+	private pictureOf(ids: ReadonlySet<string>, scale: number): Picture {
+		const before = this.picture;
+		if (before && before.of === ids && before.scale === scale) return before;
+		const { board } = this;
+		// Put down already: the model has the new places, and the old ones lie back by the movement.
+		const back = board.preview ? { dx: 0, dy: 0 } : (board.moved ?? { dx: 0, dy: 0 });
+		const carried = [...ids]
+			.flatMap((id) => board.model.find(id) ?? [])
+			.filter((object) => this.isCarried(object, ids));
+		const bounds = carried.flatMap((object) => board.model.boundsOf(object.id) ?? []);
+		const round = inflate(unionOf(bounds) ?? { x: 0, y: 0, w: 1, h: 1 }, 6);
+		const fine = Math.min(scale, LONGEST / round.w, LONGEST / round.h);
+		const canvas = document.createElement('canvas');
+		[canvas.width, canvas.height] = [
+			Math.max(1, Math.ceil(round.w * fine)),
+			Math.max(1, Math.ceil(round.h * fine)),
+		];
+		const ctx = canvas.getContext('2d')!;
+		const context = { ...board.context, coarse: false };
+		const base = { scale: fine, x: round.x, y: round.y };
+		for (const object of inPaintOrder(carried)) paintDrawing(ctx, drawingOf(object, context), base);
+		const box = {
+			...round,
+			x: round.x - back.dx,
+			y: round.y - back.dy,
+			w: canvas.width / fine,
+			h: canvas.height / fine,
+		};
+		return (this.picture = { canvas, box, of: ids, scale, ids: new Set(carried.map((object) => object.id)) });
+	}
+}

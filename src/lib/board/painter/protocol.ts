@@ -1,0 +1,46 @@
+/** What the page and the worker that paints tiles say to each other. */
+import type { Surface } from '$core/board/colours';
+import type { Box } from '$core/geometry/box';
+
+/** Side of a tile, canvas pixels. */
+export const TILE = 512;
+
+/** A shipped font face, for a worker to load. */
+export interface FaceSource {
+	family: string;
+	source: string;
+	weight: string;
+	style: string;
+	range: string;
+}
+
+export type ToWorker =
+	| { is: 'start'; faces: FaceSource[]; ratio: number }
+	/** Objects as JSON of `Painted[]`: far cheaper to hand over than as objects. */
+	| { is: 'objects'; put: string; removed: string[]; seq: number; last: boolean }
+	| { is: 'sheet'; sheet: string; surface: Surface }
+	/** What is wanted: the tiles of a level that cover a box, and a ring round it. */
+	| { is: 'view'; level: number; scale: number; ratio: number; box: Box }
+	| { is: 'hide'; ids: string[]; editing: string | undefined; seq: number }
+	/** Tiles that the page does not keep any more. */
+	| { is: 'forget'; keys: string[] };
+
+export interface Patch {
+	key: string;
+	/** Where on the tile, canvas pixels. */
+	x: number;
+	y: number;
+	bitmap: ImageBitmap;
+}
+
+export type FromWorker =
+	| { is: 'tile'; sheet: string; key: string; level: number; tx: number; ty: number; bitmap: ImageBitmap }
+	| { is: 'patches'; sheet: string; patches: Patch[] }
+	/** Tiles whose content is out of date. */
+	| { is: 'stale'; keys: string[] }
+	| { is: 'overview'; sheet: string; box: Box; scale: number; bitmap: ImageBitmap }
+	/** Everything that was said up to `seq` is on the tiles in view. */
+	| { is: 'done'; seq: number }
+	| { is: 'covered'; level: number };
+
+export const keyOf = (level: number, tx: number, ty: number): string => `${level}:${tx}:${ty}`;

@@ -1,0 +1,371 @@
+/**
+ * Shows the board as tiles that a worker paints: the page itself only copies pictures, whatever the number
+ * of objects. While the scale changes, tiles of other scales and the overview are shown stretched; when the
+ * view has come to rest, tiles of exactly its scale replace them.
+ */
+import { SURFACE_COLOURS, type Surface } from '$core/board/colours';
+import type { BoardModel } from '$core/board/model';
+import { paintedOf } from '$core/board/plain';
+import { overlaps, type Box } from '$core/geometry/box';
+import { seen, type Size, type View } from '$core/geometry/view';
+import { DirectPainter } from './direct';
+import { faceSources } from './faces';
+import type { Painter, SheetPicture } from './painter';
+import { TILE, type FromWorker, type ToWorker } from './protocol';
+import { TileStore, type Level } from './tile-store';
+
+/** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
+const REST = 100;
+/** Objects handed to the worker at one go. */
+const CHUNK = 1500;
+/** Canvas pixels from which on stretched tiles are not smoothed. */
+const LARGE = 1_200_000;
+/** Other levels shown behind the wanted one at most. */
+const BEHIND = 2;
+
+export class TilePainter implements Painter {
+	readonly name = 'tiles';
+	blanks = 0;
+	private readonly ctx: CanvasRenderingContext2D;
+	private readonly worker: Worker;
+	private readonly store = new TileStore();
+	/** Paints until the worker has caught up with the start. */
+	private direct: DirectPainter | undefined;
+	private overview: { bitmap: ImageBitmap; box: Box; scale: number } | undefined;
+	/** How many overviews came. */
+	private pictures = 0;
+	private sheet = '';
+	private surface: Surface = 'slate';
+	private view: View = { x: 0, y: 0, scale: 1 };
+	private size: Size = { w: 0, h: 0 };
+	private ratio = 1;
+	private level: Level | undefined;
+	private lifted: readonly string[] = [];
+	private editing: string | undefined;
+	private seq = 0;
+	private readonly changed = new Set<string>();
+	private readonly removed = new Set<string>();
+	/** Callbacks that wait for the worker to have shown everything up to a number. */
+	private waiting: { seq: number; shown: () => void }[] = [];
+	private frame: number | undefined;
+	private restTimer: ReturnType<typeof setTimeout> | undefined;
+	private viewSent = '';
+	private isLoaded = false;
+	private isGone = false;
+
+	constructor(
+		private readonly canvas: HTMLCanvasElement,
+		private readonly model: BoardModel,
+		/** Told when there is a new picture of the sheet. */
+		private readonly onpicture: () => void = () => {},
+	) {
+		this.ctx = canvas.getContext('2d', { alpha: false })!;
+		this.direct = new DirectPainter(canvas, model);
+		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
+		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
+		// Without the worker the board is painted direct: slower, and just as right.
+		this.worker.onerror = () => this.worker.terminate();
+		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio });
+		void this.load();
+	}
+
+	setSheet(sheet: string): void {
+		this.sheet = sheet;
+		this.direct?.setSheet(sheet);
+		this.showSheet();
+	}
+
+	setView(view: View, size: Size, pixelRatio: number): void {
+		const isResized = size.w !== this.size.w || size.h !== this.size.h || pixelRatio !== this.ratio;
+		const before = this.view.scale * this.ratio;
+		this.view = view;
+		this.size = size;
+		this.ratio = pixelRatio;
+		if (this.direct) this.direct.setView(view, size, pixelRatio);
+		else if (isResized) {
+			[this.canvas.width, this.canvas.height] = [
+				Math.round(size.w * pixelRatio),
+				Math.round(size.h * pixelRatio),
+			];
+			this.paint();
+		}
+		this.wantLevel(view.scale * pixelRatio !== before);
+		this.ask();
+	}
+
+	apply(changed: Iterable<string>, removed: Iterable<string>): void {
+		this.direct?.apply(changed, removed);
+		for (const id of changed) {
+			this.changed.add(id);
+			this.removed.delete(id);
+		}
+		for (const id of removed) {
+			this.removed.add(id);
+			this.changed.delete(id);
+		}
+		if (this.surfaceNow() !== this.surface) this.showSheet();
+		this.ask();
+	}
+
+	lift(ids: Iterable<string>): void {
+		this.lifted = [...ids];
+		this.direct?.lift(this.lifted);
+		this.hide();
+	}
+
+	drop(shown: () => void): void {
+		this.lifted = [];
+		// What was written with the drop has to reach the worker before it shows the objects again.
+		this.flush();
+		this.hide();
+		if (this.direct) this.direct.drop(shown);
+		else this.waiting.push({ seq: this.seq, shown });
+	}
+
+	setEditing(id: string | undefined): void {
+		this.editing = id;
+		this.direct?.setEditing(id);
+		this.flush();
+		this.hide();
+	}
+
+	picture(): SheetPicture | undefined {
+		return this.overview && { image: this.overview.bitmap, box: this.overview.box, version: this.pictures };
+	}
+
+	destroy(): void {
+		this.isGone = true;
+		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
+		clearTimeout(this.restTimer);
+		this.worker.terminate();
+		this.direct?.destroy();
+		this.store.clear();
+	}
+
+	private say(message: ToWorker): void {
+		this.worker.postMessage(message);
+	}
+
+	private hide(): void {
+		this.say({ is: 'hide', ids: [...this.lifted], editing: this.editing, seq: ++this.seq });
+	}
+
+	private surfaceNow(): Surface {
+		return this.model.sheets.find((sheet) => sheet.id === this.sheet)?.surface ?? 'slate';
+	}
+
+	private showSheet(): void {
+		this.surface = this.surfaceNow();
+		this.store.clear();
+		this.overview?.bitmap.close();
+		this.overview = undefined;
+		this.level = undefined;
+		this.viewSent = '';
+		this.say({ is: 'sheet', sheet: this.sheet, surface: this.surface });
+		if (!this.direct && this.size.w > 0) {
+			// Until the first tiles of this sheet are here, it is painted direct.
+			this.direct = new DirectPainter(this.canvas, this.model);
+			this.direct.lift(this.lifted);
+			this.direct.setSheet(this.sheet);
+			this.direct.setView(this.view, this.size, this.ratio);
+		}
+		this.wantLevel(true);
+		this.ask();
+	}
+
+	/** Hands the whole board to the worker, in pieces that leave the page free. */
+	private async load(): Promise<void> {
+		const ids = [...this.model.objects.keys()];
+		for (let i = 0; i < ids.length; i += CHUNK) {
+			await new Promise((done) => setTimeout(done));
+			if (this.isGone) return;
+			this.put(ids.slice(i, i + CHUNK), [], i + CHUNK >= ids.length);
+		}
+		if (ids.length === 0) this.put([], [], true);
+		this.isLoaded = true;
+		this.flush();
+	}
+
+	private put(ids: readonly string[], removed: string[], last: boolean): void {
+		const put = JSON.stringify(ids.flatMap((id) => paintedOf(this.model, id) ?? []));
+		this.say({ is: 'objects', put, removed, seq: ++this.seq, last });
+	}
+
+	/** Hands over what changed. */
+	private flush(): void {
+		if (!this.isLoaded || (this.changed.size === 0 && this.removed.size === 0)) return;
+		this.put([...this.changed], [...this.removed], true);
+		this.changed.clear();
+		this.removed.clear();
+	}
+
+	/** Decides which level is wanted: that of the view once it rests, and a near one while it changes. */
+	private wantLevel(isZooming: boolean): void {
+		const scale = this.view.scale * this.ratio;
+		if (!this.level) this.level = this.store.levelAt(scale);
+		else if (isZooming && scale !== this.level.scale) {
+			const step = 2 ** Math.round(Math.log2(scale));
+			const gap = Math.abs(Math.log2(scale / this.level.scale));
+			if (gap > 1) this.level = this.store.levelAt(step);
+			clearTimeout(this.restTimer);
+			this.restTimer = setTimeout(() => {
+				this.level = this.store.levelAt(this.view.scale * this.ratio);
+				this.ask();
+			}, REST);
+		}
+	}
+
+	private sendView(): void {
+		if (!this.level || this.size.w === 0) return;
+		const box = seen(this.view, this.size);
+		const { number, scale } = this.level;
+		const side = TILE / scale;
+		// Only a view that needs other tiles is news to the worker.
+		const edges = [box.x / side, box.y / side, (box.x + box.w) / side, (box.y + box.h) / side].map(
+			Math.floor,
+		);
+		const key = [number, ...edges].join();
+		if (key === this.viewSent) return;
+		this.viewSent = key;
+		this.say({ is: 'view', level: number, scale, ratio: this.ratio, box });
+	}
+
+	private hear(message: FromWorker): void {
+		if ('sheet' in message && message.sheet !== this.sheet) return;
+		switch (message.is) {
+			case 'tile': {
+				const level = this.store.levels.get(message.level);
+				if (level) this.store.put(level, message.tx, message.ty, message.bitmap);
+				break;
+			}
+			case 'patches':
+				for (const { key, x, y, bitmap } of message.patches) this.store.patch(key, x, y, bitmap);
+				break;
+			case 'stale':
+				this.store.markStale(message.keys);
+				this.viewSent = '';
+				break;
+			case 'overview':
+				this.overview?.bitmap.close();
+				this.overview = message;
+				this.pictures++;
+				this.onpicture();
+				break;
+			case 'covered':
+				if (message.level === this.level?.number) this.takeOver();
+				break;
+			case 'done': {
+				const done = this.waiting.filter(({ seq }) => seq <= message.seq);
+				this.waiting = this.waiting.filter(({ seq }) => seq > message.seq);
+				// The tiles are here: they are painted and the live layer lets go in the same frame.
+				if (done.length > 0) this.paint();
+				for (const { shown } of done) shown();
+				break;
+			}
+		}
+		this.ask();
+	}
+
+	/** From here on the tiles are shown. */
+	private takeOver(): void {
+		if (!this.direct) return;
+		this.direct.destroy();
+		this.direct = undefined;
+		this.paint();
+	}
+
+	private ask(): void {
+		this.frame ??= requestAnimationFrame(() => this.paint());
+	}
+
+	private paint(): void {
+		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
+		this.frame = undefined;
+		this.flush();
+		this.sendView();
+		if (this.direct || !this.level) return;
+		const { ctx } = this;
+		ctx.setTransform(1, 0, 0, 1, 0, 0);
+		// Smoothing a very large canvas in every frame of a zoom cannot be kept up; it comes back at rest.
+		ctx.imageSmoothingEnabled = this.canvas.width * this.canvas.height < LARGE;
+		const box = seen(this.view, this.size);
+		if (!this.isCovered(this.level, box)) this.paintBehind(box);
+		this.paintLevel(this.level, box);
+		const gone = this.store.trim(this.level);
+		if (gone.length > 0) this.say({ is: 'forget', keys: gone });
+	}
+
+	private isCovered(level: Level, box: Box): boolean {
+		let whole = true;
+		this.eachTile(level, box, (tx, ty) => (whole &&= this.store.has(level, tx, ty)));
+		return whole;
+	}
+
+	/** Ground, overview and tiles of other scales, for what has no tile of its own yet. */
+	private paintBehind(box: Box): void {
+		const { ctx, overview, view, ratio } = this;
+		const k = view.scale * ratio;
+		ctx.fillStyle = SURFACE_COLOURS[this.surface].ground;
+		ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
+		if (overview) {
+			const { box: whole, scale, bitmap } = overview;
+			const x1 = Math.max(whole.x, box.x);
+			const y1 = Math.max(whole.y, box.y);
+			const x2 = Math.min(whole.x + whole.w, box.x + box.w);
+			const y2 = Math.min(whole.y + whole.h, box.y + box.h);
+			if (x2 > x1 && y2 > y1) {
+				ctx.drawImage(
+					bitmap,
+					(x1 - whole.x) * scale,
+					(y1 - whole.y) * scale,
+					(x2 - x1) * scale,
+					(y2 - y1) * scale,
+					(x1 - view.x) * k,
+					(y1 - view.y) * k,
+					(x2 - x1) * k,
+					(y2 - y1) * k,
+				);
+			}
+		} else {
+			const extent = this.model.extent(this.sheet);
+			if (extent && overlaps(extent, box)) this.blanks++;
+		}
+		const others = [...this.store.levels.values()]
+			.filter((level) => level !== this.level)
+			.sort((a, b) => Math.abs(Math.log2(b.scale / k)) - Math.abs(Math.log2(a.scale / k)));
+		for (const level of others.slice(-BEHIND)) this.paintLevel(level, box);
+	}
+
+	private paintLevel(level: Level, box: Box): void {
+		const { ctx, view, ratio } = this;
+		const k = view.scale * ratio;
+		const side = (TILE * k) / level.scale;
+		const isExact = level.scale === k;
+		// At rest tiles lie on whole pixels, so that they are as sharp as they were painted.
+		const place = (value: number): number => (isExact ? Math.round(value) : value);
+		const [left, top] = [place(-view.x * k), place(-view.y * k)];
+		this.eachTile(level, box, (tx, ty) => {
+			const tile = this.store.find(level, tx, ty);
+			if (!tile) return;
+			if (isExact) ctx.drawImage(tile.image, left + tx * TILE, top + ty * TILE);
+			// A hair larger, so that no seams are seen between stretched tiles.
+			else ctx.drawImage(tile.image, left + tx * side, top + ty * side, side + 0.6, side + 0.6);
+		});
+	}
+
+	private eachTile(level: Level, box: Box, visit: (tx: number, ty: number) => void): void {
+		const side = TILE / level.scale;
+		// Tiles far too small to be of use would be thousands.
+		if ((box.w / side) * (box.h / side) > 400) return;
+		for (let ty = Math.floor(box.y / side); ty * side < box.y + box.h; ty++) {
+			for (let tx = Math.floor(box.x / side); tx * side < box.x + box.w; tx++) visit(tx, ty);
+		}
+	}
+}
+
+/** Whether this browser can paint in a worker. */
+export const canPaintTiles = (): boolean =>
+	typeof Worker !== 'undefined' &&
+	typeof OffscreenCanvas !== 'undefined' &&
+	'transferToImageBitmap' in OffscreenCanvas.prototype &&
+	typeof createImageBitmap !== 'undefined';

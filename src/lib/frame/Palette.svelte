@@ -1,0 +1,107 @@
+<script lang="ts">
+	/** Every command, found by its name. */
+	import { m } from '$lib/paraglide/messages';
+	import type { Board } from '../board/board.svelte';
+	import { COMMANDS, isMac, isOffered, shownKey, type Command } from '../board/commands';
+	import Dialog from '../ui/Dialog.svelte';
+
+	const { board, open, onclose }: { board: Board; open: boolean; onclose: () => void } = $props();
+
+	let words = $state('');
+	let at = $state(0);
+	const MOST = 12;
+
+	/** Commands whose names have all the words, those that start with them first. */
+	const found = $derived.by((): Command[] => {
+		if (!open) return [];
+		const wanted = words.toLocaleLowerCase().trim().split(/\s+/).filter(Boolean);
+		const seen = new Set<string>();
+		return COMMANDS.filter((command) => command.id !== 'palette' && isOffered(command, board))
+			.map((command) => ({ command, label: command.label().toLocaleLowerCase() }))
+			.filter(({ label }) => wanted.every((word) => label.includes(word)))
+			.filter(({ label }) => !seen.has(label) && seen.add(label))
+			.sort(
+				(a, b) => Number(b.label.startsWith(wanted[0] ?? '')) - Number(a.label.startsWith(wanted[0] ?? '')),
+			)
+			.map(({ command }) => command)
+			.slice(0, MOST);
+	});
+	$effect(() => {
+		void words;
+		at = 0;
+	});
+	$effect(() => {
+		if (open) words = '';
+	});
+
+	function run(command: Command | undefined): void {
+		if (!command) return;
+		onclose();
+		command.run(board);
+	}
+	function onKey(event: KeyboardEvent): void {
+		if (event.key === 'ArrowDown') at = Math.min(found.length - 1, at + 1);
+		else if (event.key === 'ArrowUp') at = Math.max(0, at - 1);
+		else if (event.key === 'Enter') run(found[at]);
+		else return;
+		event.preventDefault();
+	}
+	const focus = (node: HTMLInputElement): void => node.focus();
+</script>
+
+<Dialog {open} {onclose} title={m.command_palette()}>
+	<input
+		class="entry"
+		role="combobox"
+		aria-expanded="true"
+		aria-controls="palette-list"
+		aria-activedescendant={found[at] ? `palette-${at}` : undefined}
+		aria-label={m.palette_find()}
+		placeholder={m.palette_find()}
+		bind:value={words}
+		onkeydown={onKey}
+		use:focus
+	/>
+	<ul id="palette-list" role="listbox" aria-label={m.command_palette()}>
+		{#each found as command, i (command.id)}
+			<!-- svelte-ignore a11y_click_events_have_key_events -->
+			<li
+				id="palette-{i}"
+				role="option"
+				aria-selected={i === at}
+				onclick={() => run(command)}
+				onpointermove={() => (at = i)}
+			>
+				<span>{command.label()}</span>
+				{#if command.keys[0]}<kbd>{shownKey(command.keys[0], isMac())}</kbd>{/if}
+			</li>
+		{/each}
+	</ul>
+	{#if found.length === 0}<p class="quiet none">{m.palette_none()}</p>{/if}
+</Dialog>
+
+<style>
+	ul {
+		margin-top: 10px;
+	}
+	li {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		min-height: 34px;
+		padding: 2px 10px;
+		border-radius: 4px;
+		cursor: pointer;
+	}
+	li[aria-selected='true'] {
+		background: var(--frame-on);
+	}
+	kbd {
+		color: var(--frame-quiet);
+		font-family: inherit;
+		font-size: var(--size-small);
+	}
+	.none {
+		padding: 12px 10px;
+	}
+</style>

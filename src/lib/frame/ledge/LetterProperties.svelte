@@ -1,0 +1,94 @@
+<script lang="ts">
+	/** How the text of an object is set: typeface, size, alignment, and what belongs to its kind. */
+	import { ALIGNMENTS, FAMILIES, type KindName } from '$core/board/objects';
+	import { m } from '$lib/paraglide/messages';
+	import Center from '@lucide/svelte/icons/text-align-center';
+	import Left from '@lucide/svelte/icons/text-align-start';
+	import Right from '@lucide/svelte/icons/text-align-end';
+	import Letters from '@lucide/svelte/icons/case-sensitive';
+	import Choice from '../../ui/Choice.svelte';
+	import Pop from '../../ui/Pop.svelte';
+	import Swatches from '../../ui/Swatches.svelte';
+
+	interface Props {
+		kind: KindName;
+		style: Record<string, unknown>;
+		onset: (style: Record<string, unknown>) => void;
+	}
+	const { kind, style, onset }: Props = $props();
+
+	const SIZES = [undefined, 12, 16, 20, 28, 40, 64];
+	const ICONS = { left: Left, centre: Center, right: Right };
+	const FAMILY_LABELS = { sans: m.family_sans(), hand: m.family_hand(), mono: m.family_mono() };
+	const FAMILY_CSS = { sans: 'inherit', hand: 'Kalam', mono: 'JetBrains Mono' };
+	const ALIGN_LABELS = { left: m.align_left(), centre: m.align_centre(), right: m.align_right() };
+	const usual = $derived(kind === 'text' ? 'left' : 'centre');
+</script>
+
+{#snippet familyFace(value: (typeof FAMILIES)[number])}<span style:font-family={FAMILY_CSS[value]}>Aa</span
+	>{/snippet}
+{#snippet alignFace(value: (typeof ALIGNMENTS)[number])}{@const Icon = ICONS[value]}<Icon
+		size={17}
+	/>{/snippet}
+
+<Pop label={m.letters()}>
+	{#snippet face()}<Letters size={20} />{/snippet}
+	<Choice
+		label={m.family()}
+		values={FAMILIES.map((value) => ({ value, label: FAMILY_LABELS[value] }))}
+		value={(style['family'] as (typeof FAMILIES)[number] | undefined) ?? 'sans'}
+		face={familyFace}
+		onchoose={(family) => onset({ family })}
+	/>
+	<Choice
+		label={m.type_size()}
+		values={SIZES.map((value) => ({ value, label: value === undefined ? m.type_size_fit() : `${value}` }))}
+		value={style['size'] as number | undefined}
+		onchoose={(size) => onset({ size })}
+	/>
+	<Choice
+		label={m.align()}
+		values={ALIGNMENTS.map((value) => ({ value, label: ALIGN_LABELS[value] }))}
+		value={(style['align'] as (typeof ALIGNMENTS)[number] | undefined) ?? usual}
+		face={alignFace}
+		onchoose={(align) => onset({ align })}
+	/>
+	{#if kind === 'note'}
+		<label class="check"
+			><input
+				type="checkbox"
+				checked={style['bare'] !== true}
+				onchange={(event) => onset({ bare: event.currentTarget.checked ? undefined : true })}
+			/>{m.band()}</label
+		>
+	{:else if kind === 'text'}
+		<div>
+			<span class="label">{m.background()}</span>
+			<Swatches
+				of="pigments"
+				none
+				value={(style['ground'] as string | undefined) ?? 'none'}
+				onchoose={(ground) => onset({ ground: ground === 'none' ? undefined : ground })}
+				label={m.background()}
+				size={20}
+			/>
+		</div>
+		<label class="check"
+			><input
+				type="checkbox"
+				checked={style['free'] === true}
+				onchange={(event) => onset({ free: event.currentTarget.checked ? true : undefined })}
+			/>{m.width_free()}</label
+		>
+	{/if}
+</Pop>
+
+<style>
+	.check {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		font-size: var(--size-note);
+		cursor: pointer;
+	}
+</style>

@@ -1,0 +1,63 @@
+<script lang="ts">
+	/** A button of the ledge with a small panel of values above it. */
+	import { Popover, Portal } from '@skeletonlabs/skeleton-svelte';
+	import type { Snippet } from 'svelte';
+
+	interface Props {
+		label: string;
+		/** What the button shows. */
+		face: Snippet;
+		children: Snippet;
+		wide?: boolean;
+	}
+	const { label, face, children, wide = false }: Props = $props();
+	let open = $state(false);
+</script>
+
+<Popover
+	{open}
+	onOpenChange={(details) => (open = details.open)}
+	positioning={{ placement: 'top' }}
+	autoFocus={false}
+>
+	<Popover.Trigger class="icon-button pop-face" aria-label={label} title={label}
+		>{@render face()}</Popover.Trigger
+	>
+	<Portal>
+		<Popover.Positioner>
+			<Popover.Content class="pop {wide ? 'wide' : ''}" aria-label={label}>
+				{#if open}{@render children()}{/if}
+			</Popover.Content>
+		</Popover.Positioner>
+	</Portal>
+</Popover>
+
+<style>
+	:global(.pop-face) {
+		width: auto;
+		min-width: 32px;
+		padding: 0 5px;
+	}
+	:global(.pop) {
+		z-index: 30;
+		display: flex;
+		flex-direction: column;
+		gap: 12px;
+		max-width: 320px;
+		max-height: min(460px, 70vh);
+		overflow: auto;
+		padding: 12px 14px;
+		border: 1px solid var(--frame-line);
+		border-bottom: 3px solid var(--ledge-edge);
+		border-radius: var(--radius-field);
+		background: var(--frame-ground);
+		color: var(--frame-text);
+		box-shadow: 0 6px 22px #00000066;
+	}
+	:global(.pop.wide) {
+		max-width: 440px;
+	}
+	:global(.pop:focus-visible) {
+		outline: none;
+	}
+</style>

@@ -1,0 +1,46 @@
+import type { ShapeName } from '$core/board/objects';
+import { m } from '$lib/paraglide/messages';
+
+const NAMES: Record<ShapeName, () => string> = {
+	rectangle: () => m.shape_rectangle(),
+	rounded: () => m.shape_rounded(),
+	ellipse: () => m.shape_ellipse(),
+	diamond: () => m.shape_diamond(),
+	triangle: () => m.shape_triangle(),
+	wedge: () => m.shape_wedge(),
+	trapezoid: () => m.shape_trapezoid(),
+	pentagon: () => m.shape_pentagon(),
+	hexagon: () => m.shape_hexagon(),
+	octagon: () => m.shape_octagon(),
+	star: () => m.shape_star(),
+	plus: () => m.shape_plus(),
+	'arrow-right': () => m.shape_arrow_right(),
+	'arrow-left': () => m.shape_arrow_left(),
+	'arrow-both': () => m.shape_arrow_both(),
+	chevron: () => m.shape_chevron(),
+	flag: () => m.shape_flag(),
+	bubble: () => m.shape_bubble(),
+	cloud: () => m.shape_cloud(),
+	process: () => m.shape_process(),
+	decision: () => m.shape_decision(),
+	terminator: () => m.shape_terminator(),
+	data: () => m.shape_data(),
+	document: () => m.shape_document(),
+	'predefined-process': () => m.shape_predefined_process(),
+	'manual-input': () => m.shape_manual_input(),
+	'manual-operation': () => m.shape_manual_operation(),
+	'stored-data': () => m.shape_stored_data(),
+	'internal-storage': () => m.shape_internal_storage(),
+	database: () => m.shape_database(),
+	'direct-access': () => m.shape_direct_access(),
+	display: () => m.shape_display(),
+	delay: () => m.shape_delay(),
+	preparation: () => m.shape_preparation(),
+	'loop-limit': () => m.shape_loop_limit(),
+	connector: () => m.shape_connector(),
+	'off-page': () => m.shape_off_page(),
+	parallel: () => m.shape_parallel(),
+};
+
+/** The name of a shape in the language of the interface. */
+export const shapeName = (shape: ShapeName): string => NAMES[shape]();
