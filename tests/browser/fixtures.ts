@@ -21,9 +21,11 @@ export const test = base.extend<Fixtures>({
 	server: [
 		// eslint-disable-next-line no-empty-pattern
 		async ({}, use) => {
+			uncaught.length = 0;
 			const server = await startServer({ demo: true });
 			await use(server);
 			await server.stop();
+			expect(uncaught).toEqual([]);
 		},
 		{ timeout: 60_000 },
 	],
@@ -49,6 +51,9 @@ export const test = base.extend<Fixtures>({
 	},
 });
 
+/** Errors that pages did not catch: a journey that leaves any has failed. */
+const uncaught: string[] = [];
+
 async function open(browser: Browser, phone = false): Promise<Someone> {
 	const context = await browser.newContext({
 		locale: 'en-GB',
@@ -57,7 +62,9 @@ async function open(browser: Browser, phone = false): Promise<Someone> {
 			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
 			: { viewport: { width: 1280, height: 800 } }),
 	});
-	return { context, page: await context.newPage() };
+	const page = await context.newPage();
+	page.on('pageerror', (error) => void uncaught.push(error.stack ?? error.message));
+	return { context, page };
 }
 
 /** An object as tests look at it. */

@@ -4,6 +4,8 @@ import * as encoding from 'lib0/encoding';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
+import { lockObjects } from '$core/board/groups';
+import { plainText } from '$core/text/rich';
 import { connect, socketFor, until } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
@@ -187,6 +189,48 @@ describe('the websocket', () => {
 		expect(states().some((state) => (state as { name?: string })?.name === 'Ilka')).toBe(false);
 		witness.destroy();
 		liar.destroy();
+	});
+});
+
+describe('a facilitator’s lock', () => {
+	it('holds against whatever another client sends', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Joao');
+		const ilka = await connect(server, owner, board);
+		const joao = await connect(server, editor, board);
+		const [locked, open, doomed] = [ilka.write('stays'), ilka.write('free'), ilka.write('stays too')];
+		lockObjects(ilka.hand, ilka.model, [locked, doomed], 'led');
+		await until(() => joao.model.find(doomed)?.lock === 'led', 'the lock has arrived');
+		const before = ilka.model.find(locked)!;
+		// Past every check of the interface, straight at the document.
+		joao.doc.transact(() => {
+			const objects = joao.doc.getMap<Y.Map<unknown>>('objects');
+			objects.get(locked)!.set('box', [900, 900, 10, 10, 0]);
+			objects.get(locked)!.delete('lock');
+			objects.get(locked)!.set('text', new Y.XmlFragment());
+			objects.get(locked)!.set('own', 'smuggled in');
+			objects.delete(doomed);
+			objects.get(open)!.set('lock', 'led');
+			objects.get(open)!.set('box', [5, 5, 160, 96, 0]);
+		});
+		const isBack = (client: typeof ilka): boolean => {
+			const { objects } = client.model;
+			return (
+				objects.get(locked)?.lock === 'led' &&
+				JSON.stringify(objects.get(locked)!.box) === JSON.stringify(before.box) &&
+				plainText(objects.get(locked)!.text) === 'stays' &&
+				client.doc.getMap<Y.Map<unknown>>('objects').get(locked)!.get('own') === undefined &&
+				plainText(objects.get(doomed)?.text ?? []) === 'stays too' &&
+				objects.get(open)?.lock === undefined &&
+				objects.get(open)?.box[0] === 5
+			);
+		};
+		await until(() => isBack(ilka) && isBack(joao), 'everything locked is as it was, for both');
+		lockObjects(ilka.hand, ilka.model, [locked], undefined);
+		await until(() => joao.model.find(locked)?.lock === undefined, 'the owner lifts the lock');
+		joao.doc.getMap<Y.Map<unknown>>('objects').get(locked)!.set('box', [7, 7, 160, 96, 0]);
+		await until(() => ilka.model.find(locked)?.box[0] === 7, 'then it can be moved');
+		ilka.destroy();
+		joao.destroy();
 	});
 });
 

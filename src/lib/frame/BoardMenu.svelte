@@ -35,7 +35,10 @@
 	open={at !== undefined}
 	onOpenChange={(details) => !details.open && onclose()}
 	onSelect={(details) => choose(details.value)}
-	anchorPoint={at ?? null}
+	positioning={{
+		placement: 'bottom-start',
+		getAnchorRect: () => (at ? { ...at, width: 0, height: 0 } : null),
+	}}
 	aria-label={m.menu_label()}
 >
 	<Portal>
@@ -83,8 +86,9 @@
 		align-items: center;
 		justify-content: space-between;
 		gap: 22px;
-		min-height: 30px;
-		padding: 2px 14px;
+		min-height: 28px;
+		padding: 0 14px;
+		line-height: 1.2;
 		cursor: pointer;
 	}
 	:global(.board-menu-item[data-highlighted]) {

@@ -14,21 +14,33 @@
 	import Strike from '@lucide/svelte/icons/strikethrough';
 	import Underline from '@lucide/svelte/icons/underline';
 	import type { Editor } from '@tiptap/core';
-	import { createSubscriber } from 'svelte/reactivity';
 	import type { Board } from '../../board/board.svelte';
 	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 
 	const { board, editor }: { board: Board; editor: Editor } = $props();
 
-	/** The editor tells when marks under the caret change. */
-	const follow = createSubscriber((update) => {
-		editor.on('transaction', update);
-		return () => editor.off('transaction', update);
+	/** Counts what happens in the editor: marks under the caret may have changed. */
+	let happened = $state(0);
+	$effect(() => {
+		const followed = editor;
+		let isAsked = false;
+		const note = (): void => {
+			if (isAsked) return;
+			isAsked = true;
+			// The editor speaks in the middle of things; the bar looks when they are done.
+			queueMicrotask(() => {
+				isAsked = false;
+				happened++;
+			});
+		};
+		followed.on('transaction', note);
+		return () => followed.off('transaction', note);
 	});
+	const follow = (): void => void happened;
 	const isOn = (name: string): boolean => {
 		follow();
-		return editor.isActive(name);
+		return !editor.isDestroyed && editor.isActive(name);
 	};
 	const BUTTONS = [
 		{ name: 'bold', label: m.bold(), icon: Bold, run: () => editor.chain().focus().toggleBold().run() },

@@ -15,6 +15,7 @@ import { readSettings } from '../settings';
 import { readyNotes } from '../themes/service';
 import { CLOSE, updateIn, type Gate } from './gate';
 import { watchLandings } from './landing';
+import { watchLocks } from './locks';
 import { documentName, parseName, type Layer } from './names';
 import { loadInto, snapshot } from './store';
 import { UpdateLog } from './update-log';
@@ -35,6 +36,10 @@ interface Open {
 
 /** Marks changes that the server made, so that they are not taken for a client's. */
 const SERVER = 'server';
+/** Whether a change comes from the server itself or from somebody who leads. */
+const leads = (origin: unknown): boolean =>
+	origin === SERVER || (origin as { context?: Context } | null)?.context?.role === 'owner';
+
 /** An update without content: nothing to save. */
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
@@ -141,6 +146,7 @@ class LiveDocuments {
 		const stops = [
 			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
 			readyNotes(model),
+			watchLocks(document, (work) => this.edit(boardId, 'stage', work), leads),
 		];
 		this.open.set(name, {
 			model,
