@@ -2,7 +2,7 @@
  * Paints the board in tiles, beside the page. The newest view replaces what was wanted before; what changed
  * in view comes first, then what is missing in view, the overview, and a ring round the view.
  */
-import type { Surface } from '$core/board/colours';
+import { plainGround, type Ground } from '$core/board/ground';
 import { PlainBoard, type Dirty, type Painted } from '$core/board/plain';
 import { inflate, overlaps, unionOf, type Box } from '$core/geometry/box';
 import { browserMeasure } from '$lib/board/measure';
@@ -16,7 +16,6 @@ import {
 	type Patch,
 	type ToWorker,
 } from '$lib/board/painter/protocol';
-import { SURFACE_COLOURS } from '$core/board/colours';
 
 interface Wanted {
 	level: number;
@@ -50,7 +49,7 @@ const small = new OffscreenCanvas(TILE, TILE);
 const smallCtx = small.getContext('2d', { alpha: false })!;
 
 let sheet = '';
-let surface: Surface = 'slate';
+let ground: Ground = plainGround('slate');
 let wanted: Wanted | undefined;
 let isComplete = false;
 let isReady = false;
@@ -75,10 +74,10 @@ function paintPart(
 	h: number,
 	ratio: number,
 ): void {
-	paintGround(target, surface, base, w, h, ratio);
+	paintGround(target, ground, base, w, h, ratio);
 	target.textBaseline = 'alphabetic';
 	const coarse = isCoarse(base.scale);
-	for (const { id, drawing } of board.drawingsIn(sheet, box, surface, coarse)) {
+	for (const { id, drawing } of board.drawingsIn(sheet, box, ground.surface, coarse)) {
 		if (!hidden.has(id)) paintDrawing(target, drawing, base, id === editing);
 	}
 }
@@ -132,9 +131,9 @@ class Overview {
 			target.beginPath();
 			target.rect(padded.x, padded.y, padded.w, padded.h);
 			target.clip();
-			target.fillStyle = SURFACE_COLOURS[surface].ground;
+			target.fillStyle = ground.colour;
 			target.fillRect(padded.x, padded.y, padded.w, padded.h);
-			this.paint(target, board.drawingsIn(sheet, padded, surface, isCoarse(this.scale)));
+			this.paint(target, board.drawingsIn(sheet, padded, ground.surface, isCoarse(this.scale)));
 			target.restore();
 		}
 		if (this.dirty.length === 0) await this.send();
@@ -147,9 +146,9 @@ class Overview {
 		this.canvas = new OffscreenCanvas(Math.ceil(box.w * this.scale), Math.ceil(box.h * this.scale));
 		this.box = box;
 		const target = this.canvas.getContext('2d', { alpha: false })!;
-		target.fillStyle = SURFACE_COLOURS[surface].ground;
+		target.fillStyle = ground.colour;
 		target.fillRect(0, 0, this.canvas.width, this.canvas.height);
-		this.parts = board.drawingsIn(sheet, box, surface, isCoarse(this.scale));
+		this.parts = board.drawingsIn(sheet, box, ground.surface, isCoarse(this.scale));
 		this.at = 0;
 	}
 
@@ -332,9 +331,9 @@ scope.onmessage = ({ data }) => {
 			isComplete ||= data.last;
 			break;
 		case 'sheet':
-			if (surface !== data.surface) board.forgetDrawings();
+			if (ground.surface !== data.ground.surface) board.forgetDrawings();
 			sheet = data.sheet;
-			surface = data.surface;
+			ground = data.ground;
 			have.clear();
 			overview.reset();
 			break;

@@ -85,17 +85,18 @@ export function tidyRows(items: readonly Placed[], gap = TIDY_GAP): Moves {
 	return moves;
 }
 
-/** Things in rows as one reads them: what overlaps the row's first one by half its height belongs to it. */
+/** Things in rows as one reads them: those belong together that share half the height of the lower one. */
 export function readingRows<T extends Placed>(items: readonly T[]): T[][] {
-	const rows: { middle: number; reach: number; items: T[] }[] = [];
-	for (const item of [...items].sort(
-		(a, b) => a.box.y - b.box.y || a.box.x - b.box.x || (a.id < b.id ? -1 : 1),
-	)) {
-		const middle = item.box.y + item.box.h / 2;
-		const row = rows.find((each) => Math.abs(each.middle - middle) <= each.reach);
+	const rows: { top: number; bottom: number; items: T[] }[] = [];
+	const byTop = (a: T, b: T): number => a.box.y - b.box.y || a.box.x - b.box.x || (a.id < b.id ? -1 : 1);
+	for (const item of [...items].sort(byTop)) {
+		const { y, h } = item.box;
+		const row = rows.find(({ top, bottom }) => {
+			const shared = Math.min(bottom, y + h) - Math.max(top, y);
+			return shared >= Math.min(h, bottom - top) / 2;
+		});
 		if (row) row.items.push(item);
-		else rows.push({ middle, reach: item.box.h / 2, items: [item] });
+		else rows.push({ top: y, bottom: y + h, items: [item] });
 	}
-	rows.sort((a, b) => a.middle - b.middle);
 	return rows.map(({ items: row }) => row.sort((a, b) => a.box.x - b.box.x || (a.id < b.id ? -1 : 1)));
 }

@@ -69,6 +69,10 @@ export function putDown(
 			spec.ends = [ends[0], ends[1]];
 			if (object.bends) spec.bends = object.bends.map(([bx, by]) => [bx + dx, by + dy]);
 		}
+		if (object.kind === 'stroke') {
+			spec.points = object.points;
+			spec.span = object.span;
+		}
 		specs.push(spec);
 	}
 	addObjects(hand, model, specs);

@@ -42,6 +42,8 @@ export interface NewObject<K extends KindName = KindName> {
 	landing?: string;
 	group?: string;
 	bends?: [number, number][];
+	points?: number[];
+	span?: [number, number];
 	id?: string;
 	/** Who wrote it, where that is not the hand itself. */
 	by?: [string, string];
@@ -91,6 +93,8 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 	if (spec.landing) values['landing'] = spec.landing;
 	if (spec.group) values['group'] = spec.group;
 	if (spec.bends?.length) values['bends'] = spec.bends;
+	if (spec.points) values['points'] = spec.points;
+	if (spec.span) values['span'] = spec.span;
 	const parsed = objectSchema.safeParse({ ...values, id });
 	if (!parsed.success)
 		throw new EditError(`This ${spec.kind} cannot be put on the board: ${parsed.error.issues[0]?.message}`);

@@ -25,7 +25,7 @@ export function takenOn(model: BoardModel, field: BoardObject, except: ReadonlyS
 	const [x, y, w] = field.box;
 	return model
 		.within(field.sheet, { x, y, w, h: 1e6 })
-		.filter((o) => o.kind !== 'field' && o.kind !== 'connector' && !except.has(o.id))
+		.filter((o) => o.kind !== 'field' && o.kind !== 'connector' && o.kind !== 'group' && !except.has(o.id))
 		.map((o) => model.boundsOf(o.id)!);
 }
 

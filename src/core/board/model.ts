@@ -7,6 +7,7 @@
  */
 import * as Y from 'yjs';
 import { holdsPoint, unionOf, type Box, type Point } from '../geometry/box';
+import { NOD, SEE, type Nod } from './approve';
 import { objectsOf, readText, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
 import { boundsOfObject, hits } from './kinds';
@@ -318,10 +319,13 @@ export class BoardModel {
 		const map = objectsOf(this.doc).get(id);
 		let object: BoardObject | undefined;
 		if (map instanceof Y.Map) {
-			const { text, ...values } = Object.fromEntries(map.entries()) as Record<string, unknown>;
+			const { values, text, nods, see } = parts(map);
 			const parsed = objectSchema.safeParse({ ...values, id });
-			if (parsed.success) object = { ...parsed.data, text: readText(text) } as BoardObject;
-			else this.setAside.set(id, { id, reason: parsed.error.issues[0]?.message ?? 'not readable' });
+			if (parsed.success) {
+				object = { ...parsed.data, text: readText(text) } as BoardObject;
+				if (nods.length > 0) object.nods = nods;
+				if (see.length > 0) object.see = see;
+			} else this.setAside.set(id, { id, reason: parsed.error.issues[0]?.message ?? 'not readable' });
 		} else if (map !== undefined) this.setAside.set(id, { id, reason: 'not an object' });
 		if (!object) {
 			this.objects.delete(id);
@@ -363,6 +367,27 @@ export class BoardModel {
 	private tell(change: BoardChange): void {
 		for (const listener of this.listeners) listener(change);
 	}
+}
+
+/** What stands in the document for an object: its values, its text, and the keys that others write on it. */
+function parts(map: Y.Map<unknown>): {
+	values: Record<string, unknown>;
+	text: unknown;
+	nods: Nod[];
+	see: string[];
+} {
+	const values: Record<string, unknown> = {};
+	const nods: Nod[] = [];
+	const see: string[] = [];
+	let text: unknown;
+	for (const [key, value] of map.entries()) {
+		if (key === 'text') text = value;
+		else if (key.startsWith(NOD)) {
+			if (typeof value === 'string') nods.push({ person: key.slice(NOD.length), name: value.slice(0, 80) });
+		} else if (key.startsWith(SEE)) see.push(key.slice(SEE.length));
+		else values[key] = value;
+	}
+	return { values, text, nods, see };
 }
 
 export const isRegion = (object: BoardObject): boolean => object.kind === 'field' || object.kind === 'theme';

@@ -5,12 +5,14 @@
 import { z } from 'zod';
 import type { RichText } from '../text/rich';
 import { OWN_COLOUR, SURFACES } from './colours';
+import type { Nod } from './approve';
 import { identifier } from './kinds/common';
 import { connectorSchema } from './kinds/connector-schema';
 import { groupSchema } from './kinds/group';
 import { noteSchema } from './kinds/note';
 import { fieldSchema, themeSchema } from './kinds/region';
 import { shapeSchema } from './kinds/shape';
+import { strokeSchema } from './kinds/stroke';
 import { textSchema } from './kinds/text';
 
 export const objectSchema = z.discriminatedUnion('kind', [
@@ -21,11 +23,18 @@ export const objectSchema = z.discriminatedUnion('kind', [
 	fieldSchema,
 	themeSchema,
 	groupSchema,
+	strokeSchema,
 ]);
 
 export type StoredObject = z.infer<typeof objectSchema>;
 /** An object as it is read: the stored values and its text. */
-export type BoardObject = StoredObject & { text: RichText };
+export type BoardObject = StoredObject & {
+	text: RichText;
+	/** Who approves of it. */
+	nods?: Nod[];
+	/** Objects that it refers to and that refer to it; some may be gone. */
+	see?: string[];
+};
 export type KindName = BoardObject['kind'];
 export type ObjectOf<K extends KindName> = Extract<BoardObject, { kind: K }>;
 export type StyleOf<K extends KindName> = ObjectOf<K>['style'];

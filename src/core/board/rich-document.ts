@@ -111,21 +111,28 @@ function blocksFrom(rich: RichText, start: number, level: number): { blocks: Y.X
 		if (!list || (level >= 0 && depth < level)) break;
 		const { list: listNode, item: itemNode } = NODES[list];
 		const element = new Y.XmlElement(listNode);
-		const items: Y.XmlElement[] = [];
-		while (i < rich.length && rich[i]!.list === list && (rich[i]!.level ?? 0) >= level) {
+		const items: { element: Y.XmlElement; children: Y.XmlElement[] }[] = [];
+		const goesOn = ({ list: kind, level: at = 0 }: Paragraph): boolean =>
+			kind !== undefined && (at > level || (at === level && kind === list));
+		while (i < rich.length && goesOn(rich[i]!)) {
+			// An item that is deeper than the first one of its list has nothing to hang on: it stands at this level.
 			if ((rich[i]!.level ?? 0) > level && items.length > 0) {
 				const inner = blocksFrom(rich, i, level + 1);
-				items.at(-1)!.insert(items.at(-1)!.length, inner.blocks);
+				items.at(-1)!.children.push(...inner.blocks);
 				i = inner.next;
 				continue;
 			}
 			const item = new Y.XmlElement(itemNode);
 			if (list === 'check') item.setAttribute('checked', (rich[i]!.checked ?? false) as unknown as string);
-			item.insert(0, [paragraphElement(rich[i]!)]);
-			items.push(item);
+			items.push({ element: item, children: [paragraphElement(rich[i]!)] });
 			i++;
 		}
-		element.insert(0, items);
+		// Elements that stand in no document yet can be filled only once, at their start.
+		for (const item of items) item.element.insert(0, item.children);
+		element.insert(
+			0,
+			items.map((item) => item.element),
+		);
 		blocks.push(element);
 	}
 	return { blocks, next: i };

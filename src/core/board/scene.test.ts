@@ -18,6 +18,7 @@ import { boxOf, inOutline } from './kinds/outline';
 import { SHAPE_FORMS } from './shapes';
 import { drawingOf, hits, outlineOf, leastSize, neededHeight, settingOf } from './kinds';
 import { NOTE_FORMS, SHAPES } from './objects';
+import { groundOf, LEAST_CONTRAST, ownGround, plainGround } from './ground';
 import { inPaintOrder, pictureOf, sceneContext } from './scene';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from './testing';
 
@@ -41,6 +42,23 @@ describe('colours', () => {
 				).toBeGreaterThanOrEqual(4.5);
 			}
 		}
+	});
+
+	it('keeps chalks readable on any ground of one’s own', () => {
+		for (let i = 0; i < 60; i++) {
+			const wanted = `#${((i * 2654435761) >>> 8).toString(16).padStart(6, '0').slice(0, 6)}`;
+			const { colour, surface } = ownGround(wanted);
+			for (const chalk of CHALKS) {
+				expect(contrast(chalkOn(chalk, surface), colour), `${chalk} on ${wanted}`).toBeGreaterThanOrEqual(
+					LEAST_CONTRAST,
+				);
+			}
+		}
+		expect(ownGround('#101820').colour).toBe('#101820');
+		expect(groundOf({ surface: 'linen', ground: { pattern: 'lines' } })).toEqual({
+			...plainGround('linen'),
+			pattern: 'lines',
+		});
 	});
 
 	it('gives a person the same pigment everywhere', () => {
@@ -201,8 +219,8 @@ describe('drawing the rest', () => {
 			'shape',
 			'shape',
 		]);
-		const picture = pictureOf(model, model.onSheet(sheet), 'slate', roughMeasure)!;
+		const picture = pictureOf(model, model.onSheet(sheet), plainGround('slate'), roughMeasure)!;
 		expect(picture.view).toEqual({ x: -82, y: -82, w: 642 + 32, h: 464 });
-		expect(pictureOf(model, [], 'slate', roughMeasure)).toBeUndefined();
+		expect(pictureOf(model, [], plainGround('slate'), roughMeasure)).toBeUndefined();
 	});
 });

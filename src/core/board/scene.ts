@@ -2,7 +2,8 @@
 import type { Box } from '../geometry/box';
 import { inflate, unionOf } from '../geometry/box';
 import type { Measure } from '../text/fonts';
-import { SURFACE_COLOURS, type Surface } from './colours';
+import type { Surface } from './colours';
+import type { Ground } from './ground';
 import type { Drawing, SceneContext } from './drawing';
 import { drawingOf } from './kinds';
 import type { BoardModel } from './model';
@@ -76,18 +77,18 @@ export interface Picture {
 export function pictureOf(
 	model: BoardModel,
 	objects: readonly BoardObject[],
-	surface: Surface,
+	ground: Ground,
 	measure: Measure,
 	margin = 32,
 ): Picture | undefined {
 	const bounds = unionOf(objects.flatMap((object) => model.boundsOf(object.id) ?? []));
 	if (!bounds) return undefined;
 	model.settle();
-	const context = sceneContext(model, surface, measure);
+	const context = sceneContext(model, ground.surface, measure);
 	return {
 		drawings: inPaintOrder(objects).map((object) => drawingOf(object, context)),
 		view: inflate(bounds, margin),
-		ground: SURFACE_COLOURS[surface].ground,
-		surface,
+		ground: ground.colour,
+		surface: ground.surface,
 	};
 }

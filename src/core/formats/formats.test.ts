@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { acceptThemes } from '../board/accept-themes';
 import { addObject, addObjects } from '../board/edits';
+import { plainGround } from '../board/ground';
 import { pictureOf } from '../board/scene';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
 import { roughMeasure } from '../text/fonts';
@@ -75,7 +76,7 @@ describe('drawings', () => {
 			shapeAt(sheet, 400, 0, 'end'),
 		]) as [string, string];
 		addObject(hand, model, linkBetween(sheet, a, b));
-		return pictureOf(model, model.onSheet(sheet), 'slate', roughMeasure)!;
+		return pictureOf(model, model.onSheet(sheet), plainGround('slate'), roughMeasure)!;
 	};
 
 	it('writes text as text, safely', () => {

@@ -11,6 +11,7 @@
 	import { DirectPainter } from './painter/direct';
 	import type { Painter } from './painter/painter';
 	import { canPaintTiles, TilePainter } from './painter/tiles';
+	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
 	import { TOOL_TABLE } from './tools';
 	import type { HandEvent } from './tools/tool';
@@ -51,6 +52,7 @@
 			hold: event.ctrlKey || event.metaKey,
 			reach: (touch ? 14 : 6) / board.view.scale,
 			touch,
+			pressure: 'pressure' in event && event.pointerType === 'pen' ? event.pressure : 0.5,
 		};
 	}
 
@@ -64,12 +66,19 @@
 			clearTimeout(resting);
 			if (gesture === 'tool') tool().cancel?.(board);
 			gesture = 'pinch';
-		} else if (event.button === 1 || board.panning) gesture = 'pan';
+		} else if (event.button === 1 || board.panning || isResting(event)) gesture = 'pan';
 		else if (event.button === 0) {
 			gesture = 'tool';
 			tool().down?.(board, handEvent(event));
 			if (event.pointerType === 'touch') resting = setTimeout(() => rest(event), REST);
 		}
+	}
+
+	/** Once a stylus was seen, fingers move the board and the stylus draws. */
+	let stylus = false;
+	function isResting(event: PointerEvent): boolean {
+		if (event.pointerType === 'pen') stylus = true;
+		return stylus && event.pointerType === 'touch' && (board.tool === 'pen' || board.tool === 'rub');
 	}
 
 	function rest(event: PointerEvent): void {
@@ -121,7 +130,9 @@
 		else if (gesture === 'tool') {
 			if (Math.hypot(event.clientX - before.x, event.clientY - before.y) > 1) clearTimeout(resting);
 			held = event;
-			tool().drag?.(board, hand);
+			const passed = tool().fine ? (event.getCoalescedEvents?.() ?? []) : [];
+			if (passed.length > 1) for (const each of passed) tool().drag?.(board, handEvent(each));
+			else tool().drag?.(board, hand);
 			pulling ??= requestAnimationFrame(pull);
 		}
 		down.set(event.pointerId, { x: event.clientX, y: event.clientY });
@@ -291,6 +302,7 @@
 >
 	<canvas bind:this={scene} data-testid="scene"></canvas>
 	<canvas bind:this={over} data-testid="live"></canvas>
+	{#if board.edge}<StraightEdge {board} />{/if}
 	{#if board.editing}
 		{#key board.editing}
 			<TextEditor {board} id={board.editing} />

@@ -1,5 +1,4 @@
 <script lang="ts">
-	import { SURFACE_COLOURS } from '$core/board/colours';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
 	import { boxOf, settingOf } from '$core/board/kinds';
@@ -50,7 +49,7 @@
 			`color:${setting.ink};font-weight:${setting.bold ? 700 : 400}`,
 			`font-family:'${FAMILY_NAMES[setting.family]}',sans-serif`,
 			`text-align:${setting.align === 'centre' || isLabel ? 'center' : setting.align}`,
-			isLabel ? `background:${SURFACE_COLOURS[board.context.surface].ground}` : '',
+			isLabel ? `background:${board.ground.colour}` : '',
 			`justify-content:${setting.stand === 'middle' ? 'center' : 'flex-start'}`,
 		].join(';');
 	});

@@ -7,6 +7,8 @@ import type { SceneContext } from '$core/board/drawing';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
 import { isResizable, neededHeight, neededWidth } from '$core/board/kinds';
+import { groundOf, type Ground } from '$core/board/ground';
+import { tieSeeAlso } from '$core/board/approve';
 import { growFrom, nextPlace, type Direction } from '$core/board/grow';
 import type { BoardModel } from '$core/board/model';
 import { NOTE_SIZES } from '$core/board/objects';
@@ -20,6 +22,8 @@ import { fitBox, pan, reveal, toBoard, zoomAt, type Size, type View } from '$cor
 import { isEmpty } from '$core/text/rich';
 import { m } from '$lib/paraglide/messages';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
+import type { StraightEdge } from '$core/ink/straight-edge';
+import type { Nib } from '$core/ink/stroke';
 import type { Editor } from '@tiptap/core';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
@@ -27,7 +31,7 @@ import { toaster } from '../ui/toaster';
 import { browserMeasure } from './measure';
 import type { Painter } from './painter/painter';
 
-export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field'] as const;
+export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 'pen', 'rub'] as const;
 export type ToolName = (typeof TOOLS)[number];
 
 /** What the next object of each kind looks like: as the last one did. */
@@ -39,6 +43,12 @@ export interface NextStyle {
 	fill: string;
 	chalk: string;
 	route: 'straight' | 'curved' | 'right-angled';
+	nib: Nib;
+	/** Colour and thickness of the pen. */
+	ink: string;
+	width: number;
+	/** What the eraser takes: whole strokes, or what it passes over. */
+	eraser: 'whole' | 'part';
 }
 
 /** Connectors that are routed round obstacles in every frame of a drag, at most. */
@@ -60,6 +70,8 @@ export class Board {
 	/** Object whose text is being edited. */
 	editing = $state<string | undefined>();
 	hovered = $state<string | undefined>();
+	/** Object whose nods are pointed at: who nodded is shown. */
+	pointed: string | undefined;
 	/** Counts the pictures of the whole sheet that the painter made. */
 	pictures = $state(0);
 	/** Whether things snap to guides while they are moved. */
@@ -72,6 +84,8 @@ export class Board {
 	editor = $state.raw<Editor | undefined>();
 	/** Opens one of the frame's dialogs. */
 	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette') => void = () => {};
+	/** The straight-edge that lies on this person's board. */
+	edge = $state.raw<StraightEdge | undefined>();
 	/** Whether space is held: everything pans. */
 	panning = $state(false);
 	next = $state<NextStyle>({
@@ -82,6 +96,10 @@ export class Board {
 		fill: 'none',
 		chalk: 'white',
 		route: 'right-angled',
+		nib: 'round',
+		ink: 'white',
+		width: 5,
+		eraser: 'whole',
 	});
 	/** Shown while objects are moved; undefined otherwise. */
 	preview: Preview | undefined;
@@ -135,9 +153,13 @@ export class Board {
 		this.undo.destroy();
 	}
 
+	/** The ground of the sheet that is shown. */
+	get ground(): Ground {
+		return groundOf(this.model.sheets.find((sheet) => sheet.id === this.sheet));
+	}
+
 	get context(): SceneContext {
-		const surface = this.model.sheets.find((sheet) => sheet.id === this.sheet)?.surface ?? 'slate';
-		return sceneContext(this.model, surface, browserMeasure);
+		return sceneContext(this.model, this.ground.surface, browserMeasure);
 	}
 
 	/** The scene with what is on the move where the hand has it. */
@@ -253,6 +275,32 @@ export class Board {
 		else this.setView(reveal(this.view, bounds, this.size));
 	}
 
+	/** The first of two objects that are to refer to each other. */
+	private seeFrom: string | undefined;
+
+	/** Ties two selected objects as "see also"; of one, remembers it and waits for the other, on any sheet. */
+	seeAlso(): void {
+		const [a, b] = [...this.selection];
+		if (!a || !this.mayEdit) return;
+		const first = b ? a : this.seeFrom;
+		const second = b ?? a;
+		if (first && first !== second && this.model.find(first)) {
+			tieSeeAlso(this.room.hand, this.model, first, second);
+			this.seeFrom = undefined;
+			return;
+		}
+		this.seeFrom = a;
+		toaster.info({ title: m.see_also_first(), description: m.see_also_first_more() });
+	}
+
+	/** Goes to what an object refers to; from several, to the next one each time. */
+	goToSeeAlso(id: string): void {
+		const there = (this.model.find(id)?.see ?? []).filter((each) => this.model.find(each));
+		const next = there[this.jumps++ % Math.max(1, there.length)];
+		if (next) this.goTo(next);
+	}
+	private jumps = 0;
+
 	/** Copies the address of what is selected, or of the place that is seen; it opens just that. */
 	async copyAddress(): Promise<void> {
 		const url = new URL(`/board/${this.room.info.boardId}`, location.href);
@@ -331,6 +379,18 @@ export class Board {
 	/** Makes everything that `work` does one undo step. */
 	oneStep(work: () => void): void {
 		this.room.stage.transact(work, this.room.origin);
+	}
+
+	/** Puts a new object on this sheet and leaves the selection as it is. */
+	put<K extends KindName>(spec: Omit<edits.NewObject<K>, 'sheet'>): void {
+		edits.addObject(this.room.hand, this.model, { ...spec, sheet: this.sheet } as edits.NewObject<K>);
+	}
+
+	/** Lays the straight-edge into the middle of the view, or takes it away. */
+	layEdge(): void {
+		const { scale } = this.view;
+		const length = Math.min(640, this.size.w * 0.8) / scale;
+		this.edge = this.edge ? undefined : { ...this.middle, angle: 0, length, breadth: 58 / scale };
 	}
 
 	startEditing(id: string): void {

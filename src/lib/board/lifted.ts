@@ -8,6 +8,7 @@ import { inPaintOrder } from '$core/board/scene';
 import { inflate, unionOf, type Box } from '$core/geometry/box';
 import type { Board } from './board.svelte';
 import { paintDrawing, type Base } from './painter/primitives';
+import { TOOL_TABLE } from './tools';
 
 /** Longest side of the picture, canvas pixels; more is painted coarser while it is on the move. */
 const LONGEST = 4096;
@@ -56,7 +57,11 @@ export class Lifted {
 	private paintEach(ids: readonly string[], ctx: CanvasRenderingContext2D, base: Base): void {
 		const { board } = this;
 		const context = board.liveContext;
-		const objects = ids.flatMap((id) => board.shown(id) ?? []).filter(({ sheet }) => sheet === board.sheet);
+		const hides = TOOL_TABLE[board.tool].hides;
+		const objects = ids
+			.filter((id) => !hides?.(id))
+			.flatMap((id) => board.shown(id) ?? [])
+			.filter(({ sheet }) => sheet === board.sheet);
 		for (const object of inPaintOrder(objects)) {
 			paintDrawing(ctx, drawingOf(object, context), base, object.id === board.editing);
 		}

@@ -2,7 +2,7 @@
  * The live layer: a clear canvas over the scene with what is on the move: lifted objects, selection and
  * handles, the box being drawn, other people's pointers.
  */
-import { chalkOn, pigmentOf, PIGMENT_COLOURS, SURFACE_COLOURS, type Surface } from '$core/board/colours';
+import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
 import { DIRECTIONS } from '$core/board/grow';
 import { boxOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
@@ -10,6 +10,7 @@ import { handlePoint, HANDLES } from '$core/geometry/resize';
 import { toScreen } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 import { Lifted } from './lifted';
+import { paintDrawing } from './painter/primitives';
 import { cssFont } from './measure';
 import { TOOL_TABLE } from './tools';
 import { bendHandles } from './tools/bend';
@@ -63,6 +64,7 @@ export class LiveLayer {
 		this.paintGuides(surface);
 		this.paintSketch(surface);
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
+		this.paintNodders();
 		this.paintPeople();
 	}
 
@@ -202,7 +204,7 @@ export class LiveLayer {
 
 	private paintSketch(surface: Surface): void {
 		const { board, ctx } = this;
-		const sketch = TOOL_TABLE[board.tool].sketch?.();
+		const sketch = TOOL_TABLE[board.tool].sketch?.(board);
 		if (!sketch) return;
 		ctx.strokeStyle = chalkOn('ochre', surface);
 		ctx.lineWidth = 1.5 / board.view.scale;
@@ -212,6 +214,12 @@ export class LiveLayer {
 			if (sketch.dashed) ctx.setLineDash([6 / board.view.scale, 4 / board.view.scale]);
 			ctx.strokeRect(sketch.x, sketch.y, sketch.w, sketch.h);
 			ctx.setLineDash([]);
+			return;
+		}
+		if (sketch.type === 'paint') {
+			const k = board.view.scale * devicePixelRatio;
+			const box = { x: 0, y: 0, w: 0, h: 0, angle: 0 };
+			paintDrawing(ctx, { box, items: sketch.items }, { scale: k, x: board.view.x, y: board.view.y });
 			return;
 		}
 		if (sketch.type === 'loop') {
@@ -243,13 +251,32 @@ export class LiveLayer {
 		const degrees = Math.round((((of + by) % 360) + 360) % 360);
 		ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, 15 * unit);
 		const width = ctx.measureText(`${degrees}°`).width + 14 * unit;
-		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
+		ctx.fillStyle = this.board.ground.colour;
 		ctx.beginPath();
 		ctx.roundRect(at.x - width / 2, at.y - 13 * unit, width, 26 * unit, 5 * unit);
 		ctx.fill();
 		ctx.stroke();
 		ctx.fillStyle = chalkOn('white', surface);
 		ctx.fillText(`${degrees}°`, at.x - width / 2 + 7 * unit, at.y + 5 * unit);
+	}
+
+	/** Who nodded, beside the sign that is pointed at. */
+	private paintNodders(): void {
+		const { board, ctx } = this;
+		const object = board.pointed ? board.model.find(board.pointed) : undefined;
+		if (!object?.nods?.length || object.sheet !== board.sheet) return;
+		const [x, y, w] = object.box;
+		const p = toScreen(board.view, { x: x + w, y });
+		const text = object.nods.map(({ name }) => name).join(', ');
+		ctx.font = cssFont({ family: 'sans', bold: false, italic: false }, 13);
+		const width = Math.min(ctx.measureText(text).width, 320) + 16;
+		ctx.fillStyle = '#18211E';
+		ctx.beginPath();
+		ctx.roundRect(p.x + 12, p.y - 34, width, 24, 4);
+		ctx.fill();
+		ctx.fillStyle = '#F2EEE3';
+		ctx.textBaseline = 'alphabetic';
+		ctx.fillText(text, p.x + 20, p.y - 17, 320);
 	}
 
 	private paintPeople(): void {

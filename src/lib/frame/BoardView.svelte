@@ -20,7 +20,7 @@
 	import Palette from './Palette.svelte';
 	import SessionLine from './SessionLine.svelte';
 	import { ThemesPreview } from './themes-state.svelte';
-	import Wayfinder from './Wayfinder.svelte';
+	import Wayfinder from './wayfinder/Wayfinder.svelte';
 	import WritingLine from './WritingLine.svelte';
 
 	interface Props {

@@ -2,6 +2,8 @@
 	/** The lower edge: tools at the left, what is selected in the middle, the view at the right. */
 	import { m } from '$lib/paraglide/messages';
 	import Frame from '@lucide/svelte/icons/square-dashed';
+	import Eraser from '@lucide/svelte/icons/eraser';
+	import Pen from '@lucide/svelte/icons/pen-line';
 	import Hand from '@lucide/svelte/icons/hand';
 	import Keyboard from '@lucide/svelte/icons/keyboard';
 	import Link from '@lucide/svelte/icons/spline';
@@ -17,6 +19,7 @@
 	import { TOOLS, type Board, type ToolName } from '../board/board.svelte';
 	import { toolLabel } from '../board/commands';
 	import Selection from './ledge/Selection.svelte';
+	import SurfaceProperties from './ledge/SurfaceProperties.svelte';
 
 	interface Props {
 		board: Board;
@@ -33,6 +36,8 @@
 		shape: Shapes,
 		link: Link,
 		field: Frame,
+		pen: Pen,
+		rub: Eraser,
 	};
 	const tools = $derived(board.mayEdit ? TOOLS : TOOLS.slice(0, 2));
 </script>
@@ -97,6 +102,7 @@
 			title={m.command_fit()}
 			onclick={() => board.fit()}><Maximize size={18} /></button
 		>
+		{#if board.mayEdit}<SurfaceProperties {board} />{/if}
 		<button class="icon-button keys" aria-label={m.keys()} title={m.keys()} onclick={() => board.ask('keys')}
 			><Keyboard size={18} /></button
 		>

@@ -3,7 +3,7 @@
 	import Group from '@lucide/svelte/icons/group';
 	import type { Board } from '../board/board.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
-	import { lineOf } from './tree';
+	import { lineOf } from './wayfinder/tree';
 
 	const { board, preview }: { board: Board; preview: ThemesPreview } = $props();
 

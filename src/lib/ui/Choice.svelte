@@ -5,7 +5,7 @@
 	interface Props {
 		label: string;
 		values: readonly { value: Value; label: string }[];
-		value: Value;
+		value: Value | undefined;
 		onchoose: (value: Value) => void;
 		/** How a value is shown; its label where left out. */
 		face?: Snippet<[Value]>;

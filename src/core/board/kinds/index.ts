@@ -1,10 +1,11 @@
 /** The table of kinds. Everything that differs between kinds is asked for here, never switched on elsewhere. */
-import { boundsOf, type Box, type Point } from '../../geometry/box';
+import { boundsOf, inflate, type Box, type Point } from '../../geometry/box';
 import type { Drawing, SceneContext } from '../drawing';
 import type { BoardObject, KindName } from '../objects';
 import { connector, connectorBounds } from './connector';
 import type { Kind, Setting } from './kind';
 import { boxOf } from './outline';
+import { signItems, SIGN_ROOM } from '../signs';
 import { TIEABLE } from './tieable';
 
 const KINDS: { [K in KindName]: Kind<K> } = { ...TIEABLE, connector };
@@ -14,8 +15,12 @@ const kindOf = (object: BoardObject): Kind<KindName> => KINDS[object.kind] as un
 
 export const isResizable = (object: BoardObject): boolean => kindOf(object).resizable;
 export const leastSize = (object: BoardObject): { w: number; h: number } => kindOf(object).least;
-export const drawingOf = (object: BoardObject, context: SceneContext): Drawing =>
-	kindOf(object).draw(object, context);
+/** What an object looks like, with the small signs on its edge. */
+export function drawingOf(object: BoardObject, context: SceneContext): Drawing {
+	const drawing = kindOf(object).draw(object, context);
+	if (context.coarse || !(object.nods || object.see)) return drawing;
+	return { ...drawing, items: [...drawing.items, ...signItems(object, context)] };
+}
 export const settingOf = (object: BoardObject, context: SceneContext): Setting | undefined =>
 	kindOf(object).setText(object, context);
 export const hits = (object: BoardObject, p: Point, reach: number, context: SceneContext): boolean =>
@@ -31,7 +36,12 @@ export const neededWidth = (object: BoardObject, context: SceneContext): number 
 
 /** Upright box round an object as drawn; undefined for a connector that hangs in the air. */
 export function boundsOfObject(object: BoardObject, routeOf: SceneContext['routeOf']): Box | undefined {
-	if (object.kind !== 'connector') return boundsOf(boxOf(object.box));
+	// A stroke is as wide as its nib beyond its points.
+	if (object.kind === 'stroke') return inflate(boundsOf(boxOf(object.box)), object.style.width / 2 + 1);
+	if (object.kind !== 'connector') {
+		const box = boundsOf(boxOf(object.box));
+		return object.nods || object.see ? inflate(box, SIGN_ROOM) : box;
+	}
 	const route = routeOf(object.id);
 	return route && connectorBounds(object, route);
 }

@@ -5,9 +5,10 @@ import type { Outline } from './kind';
 import { note } from './note';
 import { field, theme } from './region';
 import { shape } from './shape';
+import { stroke } from './stroke';
 import { text } from './text';
 
-export const TIEABLE = { note, text, shape, field, theme, group };
+export const TIEABLE = { note, text, shape, field, theme, group, stroke };
 
 export function outlineOf(object: BoardObject): Outline {
 	if (object.kind === 'connector') return 'box';

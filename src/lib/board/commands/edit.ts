@@ -1,4 +1,5 @@
 /** Commands on the text, the clipboard and the selection. */
+import { nod } from '$core/board/approve';
 import { canGrow, type Direction } from '$core/board/grow';
 import type { BoardObject } from '$core/board/objects';
 import { m } from '$lib/paraglide/messages';
@@ -33,6 +34,32 @@ const grow = (direction: Direction, key: string, label: () => string): Command =
 });
 
 export const EDIT_COMMANDS: Command[] = [
+	{
+		id: 'nod',
+		label: () => m.command_nod(),
+		keys: ['n'],
+		edits: true,
+		section: 'make',
+		when: (board) => board.selected.some(({ kind }) => kind !== 'group' && kind !== 'connector'),
+		run: (board) => nod(board.room.hand, board.model, board.selection),
+	},
+	{
+		id: 'see also',
+		label: () => m.command_see_also(),
+		keys: ['s'],
+		edits: true,
+		section: 'make',
+		when: (board) => board.selection.size > 0 && board.selection.size < 3,
+		run: (board) => board.seeAlso(),
+	},
+	{
+		id: 'go to see also',
+		label: () => m.command_go_see_also(),
+		keys: ['j'],
+		section: 'make',
+		when: (board) => Boolean(board.selected[0]?.see?.length),
+		run: (board) => board.goToSeeAlso(board.selected[0]!.id),
+	},
 	{
 		id: 'edit',
 		label: () => m.command_edit(),

@@ -14,6 +14,8 @@ const TOOL_LABELS: Record<(typeof TOOLS)[number], () => string> = {
 	shape: () => m.tool_shape(),
 	link: () => m.tool_link(),
 	field: () => m.tool_field(),
+	pen: () => m.tool_pen(),
+	rub: () => m.tool_rub(),
 };
 export const toolLabel = (tool: (typeof TOOLS)[number]): string => TOOL_LABELS[tool]();
 

@@ -46,6 +46,14 @@ export const VIEW_COMMANDS: Command[] = [
 		run: (board) => void (board.snapping = !board.snapping),
 	},
 	{
+		id: 'straight-edge',
+		label: () => m.straight_edge(),
+		keys: ['r'],
+		edits: true,
+		section: 'board',
+		run: (board) => board.layEdge(),
+	},
+	{
 		id: 'full screen',
 		label: () => m.command_full_screen(),
 		keys: ['Shift+Enter'],

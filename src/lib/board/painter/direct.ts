@@ -2,8 +2,8 @@
  * Draws what is in view anew whenever something changed, at most once a frame. What is in view is found
  * through the model's spatial index; drawings are kept until their object changes.
  */
-import type { Surface } from '$core/board/colours';
 import type { Drawing, SceneContext } from '$core/board/drawing';
+import { groundOf, type Ground } from '$core/board/ground';
 import { drawingOf } from '$core/board/kinds';
 import type { BoardModel } from '$core/board/model';
 import { PaintOrder, sceneContext } from '$core/board/scene';
@@ -98,13 +98,13 @@ export class DirectPainter implements Painter {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 	}
 
-	private get surface(): Surface {
-		return this.model.sheets.find((sheet) => sheet.id === this.sheet)?.surface ?? 'slate';
+	private get ground(): Ground {
+		return groundOf(this.model.sheets.find((sheet) => sheet.id === this.sheet));
 	}
 
 	private refreshContext(): void {
-		if (this.context?.surface === this.surface) return;
-		this.context = sceneContext(this.model, this.surface, browserMeasure);
+		if (this.context?.surface === this.ground.surface) return;
+		this.context = sceneContext(this.model, this.ground.surface, browserMeasure);
 		this.forget();
 	}
 
@@ -122,7 +122,7 @@ export class DirectPainter implements Painter {
 		this.frame = undefined;
 		const { ctx, view, size, ratio } = this;
 		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
-		paintGround(ctx, this.surface, base, this.canvas.width, this.canvas.height, ratio);
+		paintGround(ctx, this.ground, base, this.canvas.width, this.canvas.height, ratio);
 		const coarse = isCoarse(base.scale);
 		const context = { ...this.context!, coarse };
 		const drawings = coarse ? this.drawings.coarse : this.drawings.fine;

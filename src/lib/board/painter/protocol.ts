@@ -1,5 +1,5 @@
 /** What the page and the worker that paints tiles say to each other. */
-import type { Surface } from '$core/board/colours';
+import type { Ground } from '$core/board/ground';
 import type { Box } from '$core/geometry/box';
 
 /** Side of a tile, canvas pixels. */
@@ -18,7 +18,7 @@ export type ToWorker =
 	| { is: 'start'; faces: FaceSource[]; ratio: number }
 	/** Objects as JSON of `Painted[]`: far cheaper to hand over than as objects. */
 	| { is: 'objects'; put: string; removed: string[]; seq: number; last: boolean }
-	| { is: 'sheet'; sheet: string; surface: Surface }
+	| { is: 'sheet'; sheet: string; ground: Ground }
 	/** What is wanted: the tiles of a level that cover a box, and a ring round it. */
 	| { is: 'view'; level: number; scale: number; ratio: number; box: Box }
 	| { is: 'hide'; ids: string[]; editing: string | undefined; seq: number }

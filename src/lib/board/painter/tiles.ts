@@ -3,7 +3,7 @@
  * of objects. While the scale changes, tiles of other scales and the overview are shown stretched; when the
  * view has come to rest, tiles of exactly its scale replace them.
  */
-import { SURFACE_COLOURS, type Surface } from '$core/board/colours';
+import { groundOf, plainGround, type Ground } from '$core/board/ground';
 import type { BoardModel } from '$core/board/model';
 import { paintedOf } from '$core/board/plain';
 import { overlaps, type Box } from '$core/geometry/box';
@@ -35,7 +35,7 @@ export class TilePainter implements Painter {
 	/** How many overviews came. */
 	private pictures = 0;
 	private sheet = '';
-	private surface: Surface = 'slate';
+	private ground: Ground = plainGround('slate');
 	private view: View = { x: 0, y: 0, scale: 1 };
 	private size: Size = { w: 0, h: 0 };
 	private ratio = 1;
@@ -103,7 +103,7 @@ export class TilePainter implements Painter {
 			this.removed.add(id);
 			this.changed.delete(id);
 		}
-		if (this.surfaceNow() !== this.surface) this.showSheet();
+		if (JSON.stringify(this.groundNow()) !== JSON.stringify(this.ground)) this.showSheet();
 		this.ask();
 	}
 
@@ -150,18 +150,18 @@ export class TilePainter implements Painter {
 		this.say({ is: 'hide', ids: [...this.lifted], editing: this.editing, seq: ++this.seq });
 	}
 
-	private surfaceNow(): Surface {
-		return this.model.sheets.find((sheet) => sheet.id === this.sheet)?.surface ?? 'slate';
+	private groundNow(): Ground {
+		return groundOf(this.model.sheets.find((sheet) => sheet.id === this.sheet));
 	}
 
 	private showSheet(): void {
-		this.surface = this.surfaceNow();
+		this.ground = this.groundNow();
 		this.store.clear();
 		this.overview?.bitmap.close();
 		this.overview = undefined;
 		this.level = undefined;
 		this.viewSent = '';
-		this.say({ is: 'sheet', sheet: this.sheet, surface: this.surface });
+		this.say({ is: 'sheet', sheet: this.sheet, ground: this.ground });
 		if (!this.direct && this.size.w > 0) {
 			// Until the first tiles of this sheet are here, it is painted direct.
 			this.direct = new DirectPainter(this.canvas, this.model);
@@ -305,7 +305,7 @@ export class TilePainter implements Painter {
 	private paintBehind(box: Box): void {
 		const { ctx, overview, view, ratio } = this;
 		const k = view.scale * ratio;
-		ctx.fillStyle = SURFACE_COLOURS[this.surface].ground;
+		ctx.fillStyle = this.ground.colour;
 		ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
 		if (overview) {
 			const { box: whole, scale, bitmap } = overview;

@@ -2,7 +2,9 @@
 import type { ToolName } from '../board.svelte';
 import { link } from './link';
 import { field, note, shape, text } from './make';
+import { pen } from './pen';
 import { pick } from './pick';
+import { rubber } from './rub';
 import type { HandEvent, Tool } from './tool';
 
 let last: HandEvent | undefined;
@@ -19,4 +21,14 @@ const view: Tool = {
 	cancel: () => void (last = undefined),
 };
 
-export const TOOL_TABLE: Record<ToolName, Tool> = { view, pick, note, text, shape, link, field };
+export const TOOL_TABLE: Record<ToolName, Tool> = {
+	view,
+	pick,
+	note,
+	text,
+	shape,
+	link,
+	field,
+	pen,
+	rub: rubber,
+};

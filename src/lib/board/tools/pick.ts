@@ -1,6 +1,8 @@
 /** Picking: select, box and lasso, move, resize, turn, grow; double click edits. */
 import { clipBounds, copyOut, putDown } from '$core/board/clip';
 import { moveObjects, scaleObjects, setBoxes, withContents } from '$core/board/edits';
+import { nod } from '$core/board/approve';
+import { signAt, type SignName } from '$core/board/signs';
 import { boxOf, leastSize, neededHeight } from '$core/board/kinds';
 import { isRegion } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
@@ -66,6 +68,23 @@ export function resizeTarget(board: Board): (Box & { angle: number }) | undefine
 function taken(board: Board, event: HandEvent): string | undefined {
 	const object = board.model.at(board.sheet, event.at, event.reach, board.context);
 	return object && board.model.outermost(object).id;
+}
+
+/** The sign on the edge of an object under the hand. */
+function signUnder(board: Board, event: HandEvent): { id: string; name: SignName } | undefined {
+	const { at } = event;
+	const reach = event.touch ? event.reach : 0;
+	const near = board.model.within(board.sheet, {
+		x: at.x - reach,
+		y: at.y - reach,
+		w: 2 * reach,
+		h: 2 * reach,
+	});
+	for (const object of near.reverse()) {
+		const name = signAt(object, at, reach);
+		if (name) return { id: object.id, name };
+	}
+	return undefined;
 }
 
 /** Boxes in view that what is moved or resized could snap to. */
@@ -317,6 +336,13 @@ let cursor = 'default';
 export const pick: Tool = {
 	cursor: () => cursor,
 	down(board, event) {
+		const sign = signUnder(board, event);
+		if (sign) {
+			work = undefined;
+			if (sign.name === 'see') board.goToSeeAlso(sign.id);
+			else if (board.mayEdit) nod(board.room.hand, board.model, [sign.id]);
+			return;
+		}
 		const knob = knobUnder(board, event);
 		if (knob === 'turn') {
 			const objects = board.pieces;
@@ -348,10 +374,14 @@ export const pick: Tool = {
 	drag,
 	up,
 	hover(board, event) {
-		const knob = knobUnder(board, event);
-		const handle = knob ? undefined : handleUnder(board, event);
-		const corner = knob ? undefined : bendHandleUnder(board, event);
-		cursor = knob === 'turn' || corner ? 'grab' : knob ? 'pointer' : handle ? CURSORS[handle] : 'default';
+		const sign = signUnder(board, event);
+		board.pointed = sign?.name === 'nods' ? sign.id : undefined;
+		const knob = sign ? undefined : knobUnder(board, event);
+		const corner = sign || knob ? undefined : bendHandleUnder(board, event);
+		const handle = sign || knob || corner ? undefined : handleUnder(board, event);
+		if (sign || (knob && knob !== 'turn')) cursor = 'pointer';
+		else if (knob || corner) cursor = 'grab';
+		else cursor = handle ? CURSORS[handle] : 'default';
 		board.hovered = taken(board, event);
 	},
 	cancel(board) {
@@ -361,11 +391,11 @@ export const pick: Tool = {
 		board.drop();
 		board.wake();
 	},
-	sketch(): Sketch | undefined {
+	sketch(board): Sketch | undefined {
 		if (work?.is === 'box') return { type: 'box', ...work.box, dashed: !work.whole };
 		if (work?.is === 'lasso') return { type: 'loop', points: work.points };
 		if (work?.is === 'turn')
 			return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };
-		return work?.is === 'grow' && work.linking ? link.sketch!() : undefined;
+		return work?.is === 'grow' && work.linking ? link.sketch!(board) : undefined;
 	},
 };

@@ -1,4 +1,5 @@
 /** What a tool does with the hand's movements. A new tool is one file that is registered in `index.ts`. */
+import type { Primitive } from '$core/board/drawing';
 import type { Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
 
@@ -15,10 +16,16 @@ export interface HandEvent {
 	/** How far off the hand may be, in board units; more for fingers. */
 	reach: number;
 	touch: boolean;
+	/** Of a stylus, 0 to 1; 0.5 for what knows no pressure. */
+	pressure: number;
 }
 
 export interface Tool {
 	cursor: (board: Board) => string;
+	/** Whether it wants every position that the pointer had, not only one a frame. */
+	fine?: boolean;
+	/** Whether it shows a lifted object itself. */
+	hides?: (id: string) => boolean;
 	down?: (board: Board, event: HandEvent) => void;
 	/** The hand moved while it is down. */
 	drag?: (board: Board, event: HandEvent) => void;
@@ -28,7 +35,7 @@ export interface Tool {
 	/** The movement was broken off: nothing of it may stay. */
 	cancel?: (board: Board) => void;
 	/** What the tool shows while at work, drawn by the live layer in board units. */
-	sketch?: () => Sketch | undefined;
+	sketch?: (board: Board) => Sketch | undefined;
 }
 
 export type Sketch =
@@ -36,6 +43,8 @@ export type Sketch =
 	| { type: 'loop'; points: readonly Point[] }
 	/** How far something is turned, in degrees. */
 	| { type: 'angle'; at: Point; by: number; of: number }
+	/** Anything at all, in board units. */
+	| { type: 'paint'; items: Primitive[] }
 	| { type: 'line'; from: Point; to: Point; target?: string | undefined };
 
 /** Distance the pointer must travel before a press becomes a drag, pixels. */

@@ -16,9 +16,14 @@
 	import Square from '@lucide/svelte/icons/square';
 	import Unbend from '@lucide/svelte/icons/undo-dot';
 	import type { Board, ToolName } from '../../board/board.svelte';
+	import { setBoxes } from '$core/board/edits';
+	import { NOTE_SIZES } from '$core/board/objects';
+	import Choice from '../../ui/Choice.svelte';
+	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 	import FormatBar from './FormatBar.svelte';
 	import LetterProperties from './LetterProperties.svelte';
+	import PenProperties from './PenProperties.svelte';
 	import LineProperties from './LineProperties.svelte';
 	import ShapeShelf from './ShapeShelf.svelte';
 
@@ -45,6 +50,7 @@
 		field: () => m.kind_field(),
 		theme: () => m.kind_theme(),
 		group: () => m.kind_group(),
+		stroke: () => m.kind_stroke(),
 	};
 	const objects = $derived.by(() => {
 		void board.room.version;
@@ -109,6 +115,27 @@
 	const set = (key: string) => (value: string) => put({ [key]: value });
 	const text = (key: string): string | undefined => style[key] as string | undefined;
 
+	const SIZES = [
+		{ value: 1, label: m.note_size_usual() },
+		{ value: 1.5, label: m.note_size_large() },
+		{ value: 2.5, label: m.note_size_huge() },
+	];
+	/** Gives notes a size of ours, about their middles. */
+	function presetSize(factor: number): void {
+		setBoxes(
+			board.room.hand,
+			new Map(
+				parts.flatMap((object) => {
+					if (object.kind !== 'note' || object.lock) return [];
+					const [x, y, w, h, angle] = object.box;
+					const size = NOTE_SIZES[object.style.form];
+					const [nw, nh] = [size.w * factor, size.h * factor];
+					return [[object.id, [x + (w - nw) / 2, y + (h - nh) / 2, nw, nh, angle]]];
+				}),
+			),
+		);
+	}
+
 	function unbend(): void {
 		if (first?.kind === 'connector') changeConnector(board.room.hand, first.id, { ends: first.ends });
 	}
@@ -121,6 +148,8 @@
 
 {#if board.editing && board.editor}
 	<FormatBar {board} editor={board.editor} />
+{:else if board.mayEdit && objects.length === 0 && (board.tool === 'pen' || board.tool === 'rub')}
+	<div class="properties"><PenProperties {board} rubs={board.tool === 'rub'} /></div>
 {:else if label !== '' && board.mayEdit}
 	<span class="what"
 		>{#if lock}<Lock size={13} />{/if}{label}</span
@@ -130,21 +159,38 @@
 			<!-- Nothing can be changed until it is unlocked, from the menu. -->
 		{:else}
 			{#if kind === 'note' || (parts.length > 1 && kinds.has('note'))}
-				<Swatches of="pigments" value={text('pigment')} onchoose={set('pigment')} label={m.pigment()} own />
+				<Swatches
+					of="pigments"
+					value={text('pigment')}
+					onchoose={set('pigment')}
+					label={m.pigment()}
+					own
+					size={20}
+				/>
 			{/if}
 			{#if kind === 'note'}
-				<div class="group" role="group" aria-label={m.form()}>
-					{#each NOTE_FORMS as form (form)}
-						{@const Icon = FORM_ICONS[form]}
-						<button
-							class="icon-button"
-							aria-pressed={text('form') === form}
-							aria-label={LABELS[form]!()}
-							title={LABELS[form]!()}
-							onclick={() => set('form')(form)}><Icon size={17} /></button
-						>
-					{/each}
-				</div>
+				<Pop label={m.form()}>
+					{#snippet face()}{@const Icon =
+							FORM_ICONS[(text('form') ?? 'card') as keyof typeof FORM_ICONS]}<Icon size={18} />{/snippet}
+					<div class="group" role="group" aria-label={m.form()}>
+						{#each NOTE_FORMS as form (form)}
+							{@const Icon = FORM_ICONS[form]}
+							<button
+								class="icon-button"
+								aria-pressed={text('form') === form}
+								aria-label={LABELS[form]!()}
+								title={LABELS[form]!()}
+								onclick={() => set('form')(form)}><Icon size={17} /></button
+							>
+						{/each}
+					</div>
+					<Choice
+						label={m.note_size()}
+						values={SIZES}
+						value={undefined}
+						onchoose={(size) => size && presetSize(size)}
+					/>
+				</Pop>
 			{:else if kind === 'shape'}
 				<ShapeShelf value={style['shape'] as ShapeName} onchoose={set('shape')} />
 				<Swatches
@@ -185,7 +231,7 @@
 						><Unbend size={17} /></button
 					>{/if}
 			{/if}
-			{#if kind === 'text' || kind === 'connector' || kind === 'field' || kind === 'theme'}
+			{#if kind === 'text' || kind === 'connector' || kind === 'field' || kind === 'theme' || kind === 'stroke'}
 				<Swatches of="chalks" own value={text('chalk')} onchoose={set('chalk')} label={m.chalk()} size={20} />
 			{/if}
 			{#if objects.length > 0 && (kind === 'note' || kind === 'text' || kind === 'shape')}

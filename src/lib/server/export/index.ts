@@ -3,6 +3,7 @@ import { m } from '$lib/paraglide/messages';
 import { renderAsync } from '@resvg/resvg-js';
 import type { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
+import { groundOf } from '$core/board/ground';
 import { pictureOf } from '$core/board/scene';
 import { csvOf } from '$core/formats/csv';
 import { svgOf } from '$core/formats/svg';
@@ -71,7 +72,7 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 	const objects = chosen(model, { ...request, sheet: sheet?.id }).filter(
 		(object) => object.sheet === sheet?.id,
 	);
-	const picture = sheet && pictureOf(model, objects, sheet.surface, serverMeasure);
+	const picture = sheet && pictureOf(model, objects, groundOf(sheet), serverMeasure);
 	if (!picture) throw new Refused(m.export_nothing(), 409);
 	const { view, ground, drawings } = picture;
 	if (request.format === 'svg') {
@@ -95,7 +96,7 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 /** A small picture of a sheet for lists of boards: everything, without its text's details. */
 export function thumbnail(model: BoardModel): string | undefined {
 	const sheet = model.sheets[0];
-	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), sheet.surface, roughMeasure, 60);
+	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), groundOf(sheet), roughMeasure, 60);
 	if (!picture) return undefined;
 	const coarse = picture.drawings.map((drawing) => ({
 		...drawing,

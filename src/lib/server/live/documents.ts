@@ -40,6 +40,9 @@ const SERVER = 'server';
 const leads = (origin: unknown): boolean =>
 	origin === SERVER || (origin as { context?: Context } | null)?.context?.role === 'owner';
 
+const personOf = (origin: unknown): string | undefined =>
+	(origin as { context?: Context } | null)?.context?.person?.id;
+
 /** An update without content: nothing to save. */
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
@@ -146,7 +149,7 @@ class LiveDocuments {
 		const stops = [
 			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
 			readyNotes(model),
-			watchLocks(document, (work) => this.edit(boardId, 'stage', work), leads),
+			watchLocks(document, (work) => this.edit(boardId, 'stage', work), leads, personOf),
 		];
 		this.open.set(name, {
 			model,

@@ -41,11 +41,35 @@ function restore(objects: Y.Map<Y.Map<unknown>>, id: string, { values, text }: K
 	if (JSON.stringify(readText(map.get('text'))) !== text) map.set('text', writeText(JSON.parse(text)));
 }
 
+interface FalseNod {
+	map: Y.Map<unknown>;
+	key: string;
+	before: unknown;
+}
+
+/** Nods that somebody gave or took back in another person's name. */
+function falseNods(events: Y.YEvent<Y.AbstractType<unknown>>[], person: string | undefined): FalseNod[] {
+	if (person === undefined) return [];
+	return events.flatMap((event) => {
+		if (event.path.length !== 1 || !(event.target instanceof Y.Map)) return [];
+		const map = event.target as Y.Map<unknown>;
+		return [...event.changes.keys]
+			.filter(([key]) => key.startsWith('nod:') && key !== `nod:${person}`)
+			.map(([key, change]) => ({ map, key, before: change.oldValue as unknown }));
+	});
+}
+
 /**
  * Watches a board; returns the way to stop.
+ * @param personOf whose connection a change came through; undefined for the server's own
  * @param leads whether the origin of a change is somebody who may lock and unlock
  */
-export function watchLocks(doc: Y.Doc, edit: Edit, leads: (origin: unknown) => boolean): () => void {
+export function watchLocks(
+	doc: Y.Doc,
+	edit: Edit,
+	leads: (origin: unknown) => boolean,
+	personOf: (origin: unknown) => string | undefined,
+): () => void {
 	const objects = objectsOf(doc);
 	const locked = new Map<string, Kept>();
 	const note = (id: string): void => {
@@ -65,6 +89,17 @@ export function watchLocks(doc: Y.Doc, edit: Edit, leads: (origin: unknown) => b
 		return [...kept.values].some(([key, value]) => !same(now.values.get(key), value));
 	};
 	const onChange = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
+		const foreign = falseNods(events, personOf(transaction.origin));
+		if (foreign.length > 0) {
+			edit(() => {
+				for (const { map, key, before } of foreign) {
+					if (before === undefined) map.delete(key);
+					else map.set(key, before);
+				}
+			}).catch((error: unknown) =>
+				log.error({ err: error }, 'a nod in another name could not be taken back'),
+			);
+		}
 		const ids = new Set<string>();
 		for (const event of events) {
 			if (event.path.length === 0) for (const key of event.keys.keys()) ids.add(key);

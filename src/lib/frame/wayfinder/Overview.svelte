@@ -1,13 +1,13 @@
 <script lang="ts">
 	/** A small picture of the whole sheet with the view in it; press or drag to go there. */
-	import { chalkOn, pigmentColours, SURFACE_COLOURS, type Surface } from '$core/board/colours';
-	import type { BoardObject } from '$core/board/objects';
+	import { chalkOn, type Surface } from '$core/board/colours';
+	import { colourOf } from './colour-of';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { fitBox, seen, type View } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
-	import type { Board } from '../board/board.svelte';
-	import { calmly } from '../ui/calmly.svelte';
+	import type { Board } from '../../board/board.svelte';
+	import { calmly } from '../../ui/calmly.svelte';
 
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
@@ -38,7 +38,7 @@
 		const ctx = canvas.getContext('2d')!;
 		if (canvas.width !== SIZE.w * ratio) [canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
 		ctx.setTransform(1, 0, 0, 1, 0, 0);
-		ctx.fillStyle = SURFACE_COLOURS[surface].ground;
+		ctx.fillStyle = board.ground.colour;
 		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		const k = picture.scale * ratio;
 		ctx.setTransform(k, 0, 0, k, -picture.x * k, -picture.y * k);
@@ -59,22 +59,13 @@
 		ctx.setTransform(k, 0, 0, k, -all.x * k, -all.y * k);
 		const here = [...board.model.objects.values()].filter((object) => object.sheet === board.sheet);
 		for (const object of inPaintOrder(here)) {
-			if (object.kind === 'connector' || object.kind === 'group') continue;
+			const colour = colourOf(object, surface);
+			if (!colour) continue;
 			const [x, y, w, h] = object.box;
-			ctx.fillStyle = colourOf(object, surface);
+			ctx.fillStyle = colour;
 			ctx.fillRect(x, y, w, h);
 		}
 		content = { canvas: made, box: { x: all.x, y: all.y, w: made.width / k, h: made.height / k } };
-	}
-
-	function colourOf(object: Exclude<BoardObject, { kind: 'connector' | 'group' }>, surface: Surface): string {
-		if (object.kind === 'note') return pigmentColours(object.style.pigment).ground;
-		if (object.kind === 'shape' && object.style.fill !== 'none')
-			return pigmentColours(object.style.fill).ground;
-		return (
-			chalkOn(object.style.chalk, surface) +
-			(object.kind === 'shape' ? '60' : object.kind === 'text' ? '50' : '22')
-		);
 	}
 
 	$effect(() => {

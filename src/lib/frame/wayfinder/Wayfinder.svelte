@@ -8,15 +8,18 @@
 	import Frame from '@lucide/svelte/icons/square-dashed';
 	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
 	import Search from '@lucide/svelte/icons/search';
-	import SheetIcon from '@lucide/svelte/icons/panel-top';
+	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import GroupIcon from '@lucide/svelte/icons/boxes';
 	import ThemeIcon from '@lucide/svelte/icons/group';
 	import Plus from '@lucide/svelte/icons/plus';
-	import { addSheet } from '$core/board/sheets';
 	import { SvelteSet } from 'svelte/reactivity';
-	import type { Board } from '../board/board.svelte';
-	import { calmly } from '../ui/calmly.svelte';
+	import type { Board } from '../../board/board.svelte';
+	import { calmly } from '../../ui/calmly.svelte';
+	import PointMenu from '../../ui/PointMenu.svelte';
+	import { changeSheet, moveSheet } from '$core/board/sheets';
 	import Overview from './Overview.svelte';
+	import { insertSheet, SHEET_COMMANDS, shiftSheet } from './sheet-commands';
+	import SheetPicture from './SheetPicture.svelte';
 	import { findOn, lineOf, treeOf, type Branch } from './tree';
 
 	const { board, onfold }: { board: Board; onfold: () => void } = $props();
@@ -55,7 +58,10 @@
 		const id = row.dataset['row']!;
 		const go = (index: number): void => rows[Math.max(0, Math.min(rows.length - 1, index))]?.focus();
 		const isObject = board.model.find(id) !== undefined;
-		if (event.altKey && event.key.startsWith('Arrow') && isObject && board.mayEdit) {
+		const isSheet = board.model.sheets.some((sheet) => sheet.id === id);
+		if (event.altKey && isSheet && board.mayEdit && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+			shiftSheet(board, id, event.key === 'ArrowUp' ? -1 : 1);
+		} else if (event.altKey && event.key.startsWith('Arrow') && isObject && board.mayEdit) {
 			const step = 16;
 			board.select([id]);
 			board.nudge(
@@ -68,7 +74,10 @@
 		else if (event.key === 'End') go(rows.length - 1);
 		else if (event.key === 'ArrowRight' && row.dataset['branch']) open.add(id);
 		else if (event.key === 'ArrowLeft' && row.dataset['branch']) open.delete(id);
-		else if (event.key === 'F2' && isObject && board.mayEdit) {
+		else if (event.key === 'F2' && isSheet) startRename(id);
+		else if (event.key === 'Delete' && isSheet && board.mayEdit) {
+			SHEET_COMMANDS.find((command) => command.id === 'delete')!.run(board, id);
+		} else if (event.key === 'F2' && isObject && board.mayEdit) {
 			board.goTo(id);
 			board.startEditing(id);
 		} else if (event.key === 'Delete' && isObject && board.mayEdit) {
@@ -80,13 +89,64 @@
 		event.stopPropagation();
 	}
 
-	function makeSheet(): void {
-		const id = addSheet(
-			board.room.hand,
-			board.model,
-			m.sheet_number({ number: board.model.sheets.length + 1 }),
-		);
-		board.goToSheet(id);
+	/** The sheet whose menu is open, and where. */
+	let menu = $state.raw<{ sheet: string; x: number; y: number } | undefined>();
+	let renaming = $state('');
+	let draft = $state('');
+	const sheetItems = $derived.by(() => {
+		const sheet = menu?.sheet;
+		if (!sheet) return [];
+		const offered = SHEET_COMMANDS.filter((command) => command.when?.(board, sheet) ?? true);
+		return [
+			[
+				{ id: 'rename', label: m.rename(), keys: 'F2' },
+				...offered.map(({ id, label, keys }) => ({ id, label: label(), keys })),
+			],
+		];
+	});
+	function onSheetChosen(id: string): void {
+		const sheet = menu?.sheet;
+		menu = undefined;
+		if (!sheet) return;
+		if (id === 'rename') startRename(sheet);
+		else SHEET_COMMANDS.find((command) => command.id === id)?.run(board, sheet);
+	}
+	function openMenu(event: MouseEvent, sheet: string): void {
+		event.preventDefault();
+		const round = (event.currentTarget as HTMLElement).getBoundingClientRect();
+		menu = { sheet, x: round.right - 8, y: round.bottom };
+	}
+	function startRename(sheet: string): void {
+		if (!board.mayEdit) return;
+		draft = board.model.sheets.find((each) => each.id === sheet)?.title ?? '';
+		renaming = sheet;
+	}
+	function endRename(): void {
+		const title = draft.trim();
+		const sheet = board.model.sheets.find((each) => each.id === renaming);
+		renaming = '';
+		if (sheet && title !== '' && title !== sheet.title) changeSheet(board.room.hand, sheet.id, { title });
+	}
+	const focus = (node: HTMLInputElement): void => node.select();
+
+	/** The sheet that is being dragged, and the one before which it would be put. */
+	let dragged = $state('');
+	let before = $state('');
+	function dropSheet(): void {
+		const { sheets } = board.model;
+		const at = sheets.findIndex((sheet) => sheet.id === before);
+		if (dragged !== '' && at >= 0 && dragged !== before) {
+			moveSheet(
+				board.room.hand,
+				board.model,
+				dragged,
+				sheets.filter(({ id }) => id !== dragged)[
+					at - (sheets.findIndex(({ id }) => id === dragged) < at ? 2 : 1)
+				]?.id,
+			);
+		}
+		dragged = '';
+		before = '';
 	}
 </script>
 
@@ -186,27 +246,70 @@
 					class="icon-button small"
 					aria-label={m.add_sheet()}
 					title={m.add_sheet()}
-					onclick={makeSheet}><Plus size={15} /></button
+					onclick={() => insertSheet(board)}><Plus size={15} /></button
 				>{/if}
 		</div>
 		<ul class="list" role="tree" aria-label={m.sheets()} onkeydown={onKey} tabindex="-1">
 			{#each tree as { sheet, count, branches, loose, looseCount } (sheet.id)}
 				{@const isShown = sheet.id === board.sheet}
 				<li role="none">
-					<button
-						class="row sheet"
-						class:current={isShown}
-						data-row={sheet.id}
-						role="treeitem"
-						aria-selected={isShown}
-						aria-expanded={isShown}
-						tabindex={isShown ? 0 : -1}
-						onclick={() => board.goToSheet(sheet.id)}
+					<div
+						class="pair sheet-row"
+						class:before={before === sheet.id && dragged !== ''}
+						role="none"
+						draggable={board.mayEdit}
+						ondragstart={() => (dragged = sheet.id)}
+						ondragover={(event) => {
+							if (dragged === '') return;
+							event.preventDefault();
+							before = sheet.id;
+						}}
+						ondrop={dropSheet}
+						ondragend={() => (dragged = '')}
 					>
-						<SheetIcon size={16} />
-						<span class="text">{sheet.title}</span>
-						<span class="count">{count}</span>
-					</button>
+						{#if renaming === sheet.id}
+							<input
+								class="entry rename"
+								aria-label={m.sheet_title()}
+								bind:value={draft}
+								use:focus
+								maxlength="120"
+								onblur={endRename}
+								onkeydown={(event) => {
+									event.stopPropagation();
+									if (event.key === 'Enter') endRename();
+									else if (event.key === 'Escape') renaming = '';
+								}}
+							/>
+						{:else}
+							<button
+								class="row sheet"
+								class:current={isShown}
+								data-row={sheet.id}
+								role="treeitem"
+								aria-selected={isShown}
+								aria-expanded={isShown}
+								tabindex={isShown ? 0 : -1}
+								onclick={() => board.goToSheet(sheet.id)}
+								ondblclick={() => startRename(sheet.id)}
+								oncontextmenu={(event) => board.mayEdit && openMenu(event, sheet.id)}
+							>
+								<SheetPicture {board} {sheet} {pace} />
+								<span class="text">{sheet.title}</span>
+								<span class="count">{count}</span>
+							</button>
+							{#if board.mayEdit}
+								<button
+									class="icon-button small more-of"
+									tabindex="-1"
+									aria-label={m.sheet_menu({ title: sheet.title })}
+									title={m.more()}
+									aria-haspopup="menu"
+									onclick={(event) => openMenu(event, sheet.id)}><Ellipsis size={15} /></button
+								>
+							{/if}
+						{/if}
+					</div>
 					{#if isShown && branches.length + loose.length > 0}
 						<ul role="group">
 							{#each branches as branch (branch.id)}{@render branchRow(branch)}{/each}
@@ -221,6 +324,13 @@
 		</ul>
 	{/if}
 </nav>
+<PointMenu
+	groups={sheetItems}
+	at={menu}
+	label={m.sheets()}
+	onchoose={onSheetChosen}
+	onclose={() => (menu = undefined)}
+/>
 
 <style>
 	.wayfinder {
@@ -318,6 +428,28 @@
 	.pair {
 		display: flex;
 		align-items: center;
+	}
+	.sheet-row {
+		border-top: 2px solid transparent;
+	}
+	.sheet-row.before {
+		border-top-color: var(--frame-accent);
+	}
+	.sheet-row .row {
+		min-height: 34px;
+		padding-left: 4px;
+	}
+	.more-of {
+		flex: none;
+		opacity: 0;
+	}
+	.sheet-row:hover .more-of,
+	.sheet-row:focus-within .more-of {
+		opacity: 1;
+	}
+	.rename {
+		min-height: 30px;
+		padding: 2px 8px;
 	}
 	.fold {
 		display: grid;

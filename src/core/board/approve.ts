@@ -1,0 +1,46 @@
+/** Nods, and ties between two objects that refer to each other. Each is a key of its own, so that none is lost. */
+import { objectsOf } from './document';
+import { transact, type Hand } from './edits';
+import type { BoardModel } from './model';
+
+/** Somebody's approval of an object. */
+export interface Nod {
+	person: string;
+	name: string;
+}
+
+export const NOD = 'nod:';
+export const SEE = 'see:';
+
+/** Nods at objects, or takes one's nod back from those that all have it already. */
+export function nod(hand: Hand, model: BoardModel, ids: Iterable<string>): void {
+	const objects = [...ids]
+		.flatMap((id) => model.find(id) ?? [])
+		.filter(({ kind }) => kind !== 'group' && kind !== 'connector');
+	const { id: person, name } = hand.person;
+	const has = (id: string): boolean => Boolean(model.find(id)?.nods?.some((each) => each.person === person));
+	const takesBack = objects.every(({ id }) => has(id));
+	transact(hand, () => {
+		for (const { id } of objects) {
+			const map = objectsOf(hand.doc).get(id);
+			if (takesBack) map?.delete(NOD + person);
+			else if (!has(id)) map?.set(NOD + person, name);
+		}
+	});
+}
+
+/** Ties two objects so that each leads to the other, on whatever sheets; or unties them. */
+export function tieSeeAlso(hand: Hand, model: BoardModel, a: string, b: string): void {
+	if (a === b || !model.find(a) || !model.find(b)) return;
+	const isTied = Boolean(model.find(a)?.see?.includes(b));
+	transact(hand, () => {
+		for (const [from, to] of [
+			[a, b],
+			[b, a],
+		] as const) {
+			const map = objectsOf(hand.doc).get(from);
+			if (isTied) map?.delete(SEE + to);
+			else map?.set(SEE + to, 1);
+		}
+	});
+}

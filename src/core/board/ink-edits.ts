@@ -1,0 +1,44 @@
+/** What rubbing out does to the board. */
+import { objectsOf } from './document';
+import { addObjects, transact, type Hand, type NewObject } from './edits';
+import { strokeThrough } from './kinds/stroke';
+import type { BoardModel } from './model';
+import type { InkPoint } from '../ink/stroke';
+
+/**
+ * Replaces strokes by what is left of them, as one step. The first piece takes the place of the stroke, so
+ * that what is tied to it stays; more pieces become strokes of the same look and by the same hand.
+ */
+export function eraseStrokes(
+	hand: Hand,
+	model: BoardModel,
+	left: ReadonlyMap<string, readonly InkPoint[][]>,
+): void {
+	const specs: NewObject[] = [];
+	transact(hand, () => {
+		for (const [id, pieces] of left) {
+			const stroke = model.find(id);
+			const map = objectsOf(hand.doc).get(id);
+			if (stroke?.kind !== 'stroke' || !map || stroke.lock) continue;
+			const [first, ...more] = pieces;
+			if (!first) {
+				for (const tie of model.tiesOf(id)) objectsOf(hand.doc).delete(tie);
+				objectsOf(hand.doc).delete(id);
+				continue;
+			}
+			for (const [key, value] of Object.entries(strokeThrough(first))) map.set(key, value);
+			map.set('changed', hand.now());
+			for (const piece of more) {
+				specs.push({
+					kind: 'stroke',
+					sheet: stroke.sheet,
+					style: stroke.style,
+					by: stroke.by,
+					...(stroke.group ? { group: stroke.group } : {}),
+					...strokeThrough(piece),
+				});
+			}
+		}
+		if (specs.length > 0) addObjects(hand, model, specs);
+	});
+}

@@ -1,0 +1,124 @@
+/** Small signs on the edge of an object: how many nods it has, where else to look, whether it is locked. */
+import type { Point } from '../geometry/box';
+import { centreOf, distance, turn } from '../geometry/box';
+import type { Primitive, SceneContext } from './drawing';
+import { boxOf } from './kinds/outline';
+import type { BoardObject } from './objects';
+
+/** Radius of a sign, and size of the number in it, board units. */
+const RADIUS = 10;
+const NUMBER = 12;
+const GROUND = '#F2EEE3';
+const INK = '#1D2421';
+
+export type SignName = 'nods' | 'see';
+
+/** Where a sign stands, in the object's own coordinates. */
+function placeOf(object: BoardObject, sign: SignName): Point {
+	const [, , w, h] = object.box;
+	return sign === 'nods' ? { x: w - 6, y: -2 } : { x: 6, y: h + 1 };
+}
+
+function nodItems(object: BoardObject, context: SceneContext): Primitive[] {
+	const count = object.nods?.length ?? 0;
+	if (count === 0) return [];
+	const { x, y } = placeOf(object, 'nods');
+	const face = { family: 'sans', bold: true, italic: false } as const;
+	const text = String(count);
+	const width = context.measure(text, face) * NUMBER;
+	const w = width + 26;
+	return [
+		{
+			type: 'rect',
+			x: x - w + RADIUS,
+			y: y - RADIUS,
+			w,
+			h: 2 * RADIUS,
+			r: RADIUS,
+			fill: GROUND,
+			stroke: INK,
+			width: 1.2,
+			fine: true,
+		},
+		{
+			type: 'path',
+			points: [
+				[x - w + RADIUS + 6, y],
+				[x - w + RADIUS + 9.5, y + 3.6],
+				[x - w + RADIUS + 15, y - 4],
+			],
+			closed: false,
+			stroke: '#55651A',
+			width: 2,
+			fine: true,
+		},
+		{
+			type: 'text',
+			x: x + RADIUS - 7 - width,
+			y: y + 4.2,
+			width,
+			text,
+			size: NUMBER,
+			face,
+			fill: INK,
+			fine: true,
+		},
+	];
+}
+
+function seeItems(object: BoardObject): Primitive[] {
+	if (!object.see?.length) return [];
+	const { x, y } = placeOf(object, 'see');
+	const arrow = (points: [number, number][]): Primitive => ({
+		type: 'path',
+		points: points.map(([dx, dy]) => [x + dx, y + dy] as const),
+		closed: false,
+		stroke: INK,
+		width: 1.6,
+		fine: true,
+	});
+	return [
+		{
+			type: 'ellipse',
+			cx: x,
+			cy: y,
+			rx: RADIUS,
+			ry: RADIUS,
+			fill: GROUND,
+			stroke: INK,
+			width: 1.2,
+			fine: true,
+		},
+		arrow([
+			[-4, 4],
+			[4, -4],
+		]),
+		arrow([
+			[-1, -4],
+			[4, -4],
+			[4, 1],
+		]),
+	];
+}
+
+/** The primitives of all signs of an object, in its own coordinates. */
+export const signItems = (object: BoardObject, context: SceneContext): Primitive[] =>
+	object.kind === 'connector' || object.kind === 'group'
+		? []
+		: [...nodItems(object, context), ...seeItems(object)];
+
+/** The sign of an object at a point of the board. */
+export function signAt(object: BoardObject, p: Point, reach: number): SignName | undefined {
+	if (object.kind === 'connector' || object.kind === 'group') return undefined;
+	const box = boxOf(object.box);
+	const local = turn(p, centreOf(box), -box.angle);
+	const isAt = (sign: SignName): boolean => {
+		const at = placeOf(object, sign);
+		return distance({ x: box.x + at.x, y: box.y + at.y }, local) <= RADIUS + reach;
+	};
+	if (object.nods?.length && isAt('nods')) return 'nods';
+	return object.see?.length && isAt('see') ? 'see' : undefined;
+}
+
+/** How far signs stand out beyond the box. */
+export const SIGN_ROOM = RADIUS + 4;

@@ -1,0 +1,52 @@
+<script lang="ts">
+	/** A sheet as a very small picture: where its objects are, in their colours. */
+	import { groundOf } from '$core/board/ground';
+	import type { Sheet } from '$core/board/objects';
+	import { inPaintOrder } from '$core/board/scene';
+	import { fitBox } from '$core/geometry/view';
+	import type { Board } from '../../board/board.svelte';
+	import type { Calm } from '../../ui/calmly.svelte';
+	import { colourOf } from './colour-of';
+
+	const { board, sheet, pace }: { board: Board; sheet: Sheet; pace: Calm } = $props();
+	const SIZE = { w: 36, h: 24 };
+	/** More objects than this would not be told apart at this size. */
+	const MOST = 600;
+	let canvas: HTMLCanvasElement;
+
+	$effect(() => {
+		void pace.version;
+		const ratio = devicePixelRatio;
+		[canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
+		const ctx = canvas.getContext('2d')!;
+		const ground = groundOf(sheet);
+		ctx.fillStyle = ground.colour;
+		ctx.fillRect(0, 0, canvas.width, canvas.height);
+		const all = board.model.extent(sheet.id);
+		if (!all) return;
+		const view = fitBox(all, SIZE, 2, 1);
+		const k = view.scale * ratio;
+		ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
+		const objects = [];
+		for (const object of board.model.objects.values()) {
+			if (object.sheet === sheet.id && objects.push(object) >= MOST) break;
+		}
+		for (const object of inPaintOrder(objects)) {
+			const colour = colourOf(object, ground.surface);
+			if (!colour) continue;
+			const [x, y, w, h] = object.box;
+			ctx.fillStyle = colour;
+			ctx.fillRect(x, y, Math.max(w, 1 / view.scale), Math.max(h, 1 / view.scale));
+		}
+	});
+</script>
+
+<canvas bind:this={canvas} style:width="{SIZE.w}px" style:height="{SIZE.h}px" aria-hidden="true"></canvas>
+
+<style>
+	canvas {
+		flex: none;
+		border: 1px solid var(--frame-line);
+		border-radius: 3px;
+	}
+</style>

@@ -1,0 +1,12 @@
+/** The colour by which an object is known in small pictures; undefined for what is not shown in them. */
+import { chalkOn, pigmentColours, type Surface } from '$core/board/colours';
+import type { BoardObject } from '$core/board/objects';
+
+export function colourOf(object: BoardObject, surface: Surface): string | undefined {
+	if (object.kind === 'connector' || object.kind === 'group') return undefined;
+	if (object.kind === 'note') return pigmentColours(object.style.pigment).ground;
+	if (object.kind === 'shape' && object.style.fill !== 'none')
+		return pigmentColours(object.style.fill).ground;
+	const alpha = object.kind === 'shape' ? '60' : object.kind === 'text' ? '50' : '22';
+	return chalkOn(object.style.chalk, surface) + alpha;
+}

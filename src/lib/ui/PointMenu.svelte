@@ -1,0 +1,89 @@
+<script lang="ts">
+	/** A menu at a point of the window. */
+	import { Menu, Portal } from '@skeletonlabs/skeleton-svelte';
+
+	interface Item {
+		id: string;
+		label: string;
+		keys?: string | undefined;
+	}
+	interface Props {
+		/** Groups of items, divided by lines. */
+		groups: readonly (readonly Item[])[];
+		at: { x: number; y: number } | undefined;
+		label: string;
+		onchoose: (id: string) => void;
+		onclose: () => void;
+	}
+	const { groups, at, label, onchoose, onclose }: Props = $props();
+</script>
+
+<Menu
+	open={at !== undefined}
+	onOpenChange={(details) => !details.open && onclose()}
+	onSelect={(details) => onchoose(details.value)}
+	positioning={{
+		placement: 'bottom-start',
+		getAnchorRect: () => (at ? { ...at, width: 0, height: 0 } : null),
+	}}
+	aria-label={label}
+>
+	<Portal>
+		<Menu.Positioner>
+			<Menu.Content class="point-menu" data-testid="menu">
+				{#each groups as items, i (i)}
+					{#if i > 0}<Menu.Separator class="point-menu-line" />{/if}
+					{#each items as item (item.id)}
+						<Menu.Item value={item.id} class="point-menu-item">
+							<Menu.ItemText>{item.label}</Menu.ItemText>
+							{#if item.keys}<kbd>{item.keys}</kbd>{/if}
+						</Menu.Item>
+					{/each}
+				{/each}
+			</Menu.Content>
+		</Menu.Positioner>
+	</Portal>
+</Menu>
+
+<style>
+	:global(.point-menu) {
+		z-index: 35;
+		min-width: 220px;
+		max-height: min(560px, 86vh);
+		overflow: auto;
+		padding: 6px 0;
+		border: 1px solid var(--frame-line);
+		border-top: 3px solid var(--ledge-edge);
+		border-radius: var(--radius-field);
+		background: var(--frame-ground);
+		color: var(--frame-text);
+		font-size: var(--size-note);
+		box-shadow: 0 6px 22px #00000066;
+	}
+	:global(.point-menu:focus-visible) {
+		outline: none;
+	}
+	:global(.point-menu-line) {
+		margin: 5px 0;
+		border: none;
+		border-top: 1px solid var(--frame-line);
+	}
+	:global(.point-menu-item) {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		gap: 22px;
+		min-height: 28px;
+		padding: 0 14px;
+		line-height: 1.2;
+		cursor: pointer;
+	}
+	:global(.point-menu-item[data-highlighted]) {
+		background: var(--frame-on);
+	}
+	:global(.point-menu-item kbd) {
+		color: var(--frame-quiet);
+		font-family: inherit;
+		font-size: var(--size-small);
+	}
+</style>
