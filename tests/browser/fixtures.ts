@@ -133,6 +133,25 @@ export async function emptyPlace(page: Page, x = 10_000, y = 10_000): Promise<vo
 	);
 }
 
+let spot = 20_000;
+/** Each test works on an empty part of the board of its own. */
+export async function fresh(page: Page): Promise<{ x: number; y: number }> {
+	spot += 5_000;
+	await emptyPlace(page, spot, spot);
+	return { x: spot, y: spot };
+}
+
+/** Writes a note with the note tool at a point of the board. */
+export async function writeNote(page: Page, x: number, y: number, text: string): Promise<Seen> {
+	await page.keyboard.press('3');
+	const at = await screenPoint(page, x, y);
+	await page.mouse.click(at.x, at.y);
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.type(text);
+	await page.keyboard.press('Escape');
+	return sees(page, text);
+}
+
 export async function drag(
 	page: Page,
 	from: { x: number; y: number },

@@ -3,32 +3,16 @@ import {
 	emptyPlace,
 	expect,
 	findIn,
+	fresh,
 	middle,
 	objectsIn,
 	screenPoint,
 	sees,
 	test,
-	type Seen,
+	writeNote,
 } from './fixtures';
 import type { Page } from '@playwright/test';
 
-let spot = 20_000;
-/** Each test works on an empty part of the board of its own. */
-async function fresh(page: Page): Promise<{ x: number; y: number }> {
-	spot += 5_000;
-	await emptyPlace(page, spot, spot);
-	return { x: spot, y: spot };
-}
-
-async function writeNote(page: Page, x: number, y: number, text: string): Promise<Seen> {
-	await page.keyboard.press('3');
-	const at = await screenPoint(page, x, y);
-	await page.mouse.click(at.x, at.y);
-	await expect(page.getByTestId('text-editor')).toBeVisible();
-	await page.keyboard.type(text);
-	await page.keyboard.press('Escape');
-	return sees(page, text);
-}
 const undo = (page: Page) => page.keyboard.press('Control+z');
 const redo = (page: Page) => page.keyboard.press('Control+Shift+z');
 const boxOf = async (page: Page, text: string) => (await findIn(page, text))?.box;
@@ -56,14 +40,12 @@ test('notes are moved, resized, recoloured, duplicated and removed, each as one 
 
 	await page.getByTestId('ledge').getByRole('button', { name: 'Moss' }).click();
 	await expect.poll(async () => (await findIn(page, note.text))?.style['pigment']).toBe('moss');
-	await page.getByTestId('ledge').getByRole('button', { name: 'Oval' }).click();
+	await page.getByTestId('ledge').getByRole('button', { name: 'Form', exact: true }).click();
+	await page.getByRole('button', { name: 'Oval' }).click();
 	await expect.poll(async () => (await findIn(page, note.text))?.style['form']).toBe('oval');
 
 	const count = async () => (await objectsIn(page)).filter((object) => object.text === note.text).length;
-	await page
-		.getByTestId('live')
-		.focus()
-		.catch(() => {});
+	await page.keyboard.press('Escape');
 	await page.keyboard.press('Control+d');
 	await expect.poll(count).toBe(2);
 	await undo(page);

@@ -23,7 +23,6 @@ import { groupObjects, lockObjects, ungroupObjects } from './groups';
 import { DIRECTIONS, growFrom } from './grow';
 import { eraseStrokes } from './ink-edits';
 import { inkOnBoard, strokeThrough } from './kinds/stroke';
-import { BoardModel } from './model';
 import { byStack } from './objects';
 import { addSheet, duplicateSheet, moveSheet, moveToSheet, removeSheet } from './sheets';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard, type TestBoard } from './testing';

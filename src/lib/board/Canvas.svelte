@@ -188,10 +188,18 @@
 		else board.pan(-event.deltaX * lines, -event.deltaY * lines);
 	}
 
-	/** Whether keys belong to something else: a text field, the text editor, a dialog. */
+	/**
+	 * Whether keys belong to something else: a text field, the text editor, a dialog. Asked of the way that the
+	 * event takes, for what it was aimed at may be gone by now.
+	 */
 	function isTyping(event: Event): boolean {
-		const target = event.target as HTMLElement | null;
-		return Boolean(target?.closest('input, textarea, select, [contenteditable="true"], [role="dialog"]'));
+		return event
+			.composedPath()
+			.some(
+				(node) =>
+					node instanceof HTMLElement &&
+					node.matches('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"]'),
+			);
 	}
 
 	/** Keys that buttons and lists use themselves are left to them. */
@@ -272,6 +280,18 @@
 			board.painter = undefined;
 			board.room.tell({ cursor: null });
 		};
+	});
+
+	// When the text editor goes, keys go on working on the board where the text was.
+	let wasEditing = false;
+	$effect(() => {
+		const isEditing = board.editing !== undefined;
+		if (wasEditing && !isEditing) {
+			requestAnimationFrame(() => {
+				if (document.activeElement === document.body) holder?.focus({ preventScroll: true });
+			});
+		}
+		wasEditing = isEditing;
 	});
 
 	$effect(() => {

@@ -302,9 +302,8 @@
 								<button
 									class="icon-button small more-of"
 									tabindex="-1"
-									aria-label={m.sheet_menu({ title: sheet.title })}
-									title={m.more()}
-									aria-haspopup="menu"
+									aria-hidden="true"
+									title={m.sheet_menu({ title: sheet.title })}
 									onclick={(event) => openMenu(event, sheet.id)}><Ellipsis size={15} /></button
 								>
 							{/if}
