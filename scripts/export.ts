@@ -45,6 +45,7 @@ async function main(): Promise<void> {
 	const file = await exportBoard(model, {
 		format: format.data,
 		title,
+		boardId,
 		sheet: format.data === 'csv' ? undefined : sheet.id,
 		scale: numbers.data.scale,
 	});

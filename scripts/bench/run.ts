@@ -2,6 +2,7 @@
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
+import { benchRoute } from './route';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
@@ -20,6 +21,9 @@ if (unknown.length > 0) {
 	);
 	process.exit(1);
 }
+
+if (wants('route')) benchRoute();
+if (parts.length === 1 && parts[0] === 'route') process.exit(0);
 
 const server = await startServer();
 try {

@@ -6,6 +6,7 @@ import { plainGround, type Ground } from '$core/board/ground';
 import { PlainBoard, type Dirty, type Painted } from '$core/board/plain';
 import { inflate, overlaps, unionOf, type Box } from '$core/geometry/box';
 import { browserMeasure } from '$lib/board/measure';
+import { fileAddress, Images } from '$lib/board/painter/images';
 import { paintGround } from '$lib/board/painter/grain';
 import { isCoarse, paintDrawing, type Base } from '$lib/board/painter/primitives';
 import {
@@ -55,6 +56,9 @@ let isComplete = false;
 let isReady = false;
 let hidden: ReadonlySet<string> = new Set();
 let editing: string | undefined;
+let images: Images | undefined;
+/** Whether something in view looks different without the page having said so: a picture came. */
+let isSpoiled = false;
 /** Tiles that the page has. */
 const have = new Map<string, TileAt>();
 /** Numbers up to which everything was heard, and was told to be done. */
@@ -78,7 +82,7 @@ function paintPart(
 	target.textBaseline = 'alphabetic';
 	const coarse = isCoarse(base.scale);
 	for (const { id, drawing } of board.drawingsIn(sheet, box, ground.surface, coarse)) {
-		if (!hidden.has(id)) paintDrawing(target, drawing, base, id === editing);
+		if (!hidden.has(id)) paintDrawing(target, drawing, base, id === editing, images);
 	}
 }
 
@@ -166,7 +170,8 @@ class Overview {
 		parts: ReturnType<PlainBoard['drawingsIn']>,
 	): void {
 		const base = { scale: this.scale, x: this.box!.x, y: this.box!.y };
-		for (const { id, drawing } of parts) if (!hidden.has(id)) paintDrawing(target, drawing, base);
+		for (const { id, drawing } of parts)
+			if (!hidden.has(id)) paintDrawing(target, drawing, base, false, images);
 		target.setTransform(1, 0, 0, 1, 0, 0);
 	}
 
@@ -263,7 +268,8 @@ function paintTile(tile: TileAt): void {
 /** One piece of work; false when there is none. */
 async function work(): Promise<boolean> {
 	if (!isReady || !isComplete || !wanted) return false;
-	if (told < heard) {
+	if (told < heard || isSpoiled) {
+		isSpoiled = false;
 		patch();
 		told = heard;
 		scope.postMessage({ is: 'done', seq: told });
@@ -316,6 +322,14 @@ async function loadFaces(faces: readonly FaceSource[]): Promise<void> {
 scope.onmessage = ({ data }) => {
 	switch (data.is) {
 		case 'start':
+			images = new Images(
+				(file, width) => new URL(fileAddress(data.boardId, file, width), location.origin).href,
+				(file) => {
+					spoil(board.partsOf(board.showing(file)));
+					isSpoiled = true;
+					run();
+				},
+			);
 			// A face that cannot be loaded is replaced by the system's; the board is shown all the same.
 			void loadFaces(data.faces)
 				.catch(() => undefined)

@@ -73,6 +73,10 @@ export function putDown(
 			spec.points = object.points;
 			spec.span = object.span;
 		}
+		if (object.kind === 'picture') {
+			const { file, natural, crop, animated, name } = object;
+			Object.assign(spec, { file, natural, crop, animated, name });
+		}
 		specs.push(spec);
 	}
 	addObjects(hand, model, specs);

@@ -26,6 +26,18 @@ export type Primitive =
 	| ({ type: 'path'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
 	/** A chain of cubic Bézier curves: a start point, then two control points and an end point each. */
 	| ({ type: 'curve'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
+	/** A picture of the board's files; `crop` is the part shown, in shares of the whole. */
+	| {
+			type: 'image';
+			x: number;
+			y: number;
+			w: number;
+			h: number;
+			file: string;
+			natural: readonly [number, number];
+			crop: readonly [number, number, number, number];
+			fine?: boolean;
+	  }
 	/** One line of text in one face; `y` is the baseline. */
 	| {
 			type: 'text';

@@ -17,6 +17,7 @@ import {
 	type BoxValues,
 	type ConnectorEnd,
 	type KindName,
+	type ObjectOf,
 	type StyleOf,
 } from './objects';
 
@@ -44,6 +45,11 @@ export interface NewObject<K extends KindName = KindName> {
 	bends?: [number, number][];
 	points?: number[];
 	span?: [number, number];
+	file?: string;
+	natural?: [number, number];
+	crop?: [number, number, number, number];
+	animated?: boolean;
+	name?: string;
 	id?: string;
 	/** Who wrote it, where that is not the hand itself. */
 	by?: [string, string];
@@ -94,7 +100,9 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 	if (spec.group) values['group'] = spec.group;
 	if (spec.bends?.length) values['bends'] = spec.bends;
 	if (spec.points) values['points'] = spec.points;
-	if (spec.span) values['span'] = spec.span;
+	for (const key of ['span', 'file', 'natural', 'crop', 'animated', 'name'] as const) {
+		if (spec[key] !== undefined) values[key] = spec[key];
+	}
 	const parsed = objectSchema.safeParse({ ...values, id });
 	if (!parsed.success)
 		throw new EditError(`This ${spec.kind} cannot be put on the board: ${parsed.error.issues[0]?.message}`);
@@ -322,6 +330,15 @@ export function changeConnector(
 	{ ends, bends }: { ends: [ConnectorEnd, ConnectorEnd]; bends?: [number, number][] | undefined },
 ): void {
 	transact(hand, () => patch(hand, id, { ends, bends: bends?.length ? bends : undefined }));
+}
+
+/** Changes what a picture shows: another file, another part of it. Left-out values stay; undefined ones go. */
+export function changePicture(
+	hand: Hand,
+	id: string,
+	values: Partial<Pick<ObjectOf<'picture'>, 'file' | 'natural' | 'crop' | 'animated' | 'name' | 'box'>>,
+): void {
+	transact(hand, () => patch(hand, id, values));
 }
 
 /** Replaces the text of an object. */

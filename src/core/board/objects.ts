@@ -10,6 +10,7 @@ import { identifier } from './kinds/common';
 import { connectorSchema } from './kinds/connector-schema';
 import { groupSchema } from './kinds/group';
 import { noteSchema } from './kinds/note';
+import { pictureSchema } from './kinds/picture';
 import { fieldSchema, themeSchema } from './kinds/region';
 import { shapeSchema } from './kinds/shape';
 import { strokeSchema } from './kinds/stroke';
@@ -24,6 +25,7 @@ export const objectSchema = z.discriminatedUnion('kind', [
 	themeSchema,
 	groupSchema,
 	strokeSchema,
+	pictureSchema,
 ]);
 
 export type StoredObject = z.infer<typeof objectSchema>;

@@ -90,6 +90,12 @@ export class PlainBoard {
 		return dirty;
 	}
 
+	/** Pictures that show a file. */
+	*showing(file: string): Iterable<string> {
+		for (const object of this.objects.values())
+			if (object.kind === 'picture' && object.file === file) yield object.id;
+	}
+
 	extent(sheet: string): Box | undefined {
 		return this.index.extent(sheet);
 	}

@@ -16,6 +16,8 @@ export interface SvgOptions {
 	fontCss?: string;
 	/** When given, text is drawn with these outlines: SVG path data for a line at 1 em, baseline at 0. */
 	outline?: (text: string, face: Face) => string;
+	/** Pictures as data, by file; those that are missing are left out. */
+	images?: ReadonlyMap<string, string>;
 	/** Pixels a board unit in width and height of the file. */
 	scale?: number;
 }
@@ -79,6 +81,8 @@ function element(item: Primitive, options: SvgOptions): string {
 		}
 		case 'curve':
 			return `<path d="${curveData(item.points)}${item.closed ? 'Z' : ''}"${paint(item)}/>`;
+		case 'image':
+			return image(item, options);
 		case 'text': {
 			if (options.outline) {
 				const d = options.outline(item.text, item.face);
@@ -91,6 +95,17 @@ function element(item: Primitive, options: SvgOptions): string {
 			return `<text x="${n(item.x)}" y="${n(item.y)}" font-size="${n(item.size)}" font-family="'${FAMILY_NAMES[item.face.family]}', sans-serif"${style}${colour('fill', item.fill)} xml:space="preserve">${escapeXml(item.text)}</text>`;
 		}
 	}
+}
+
+/** A picture; a cropped one as a window on the whole. */
+function image(item: Extract<Primitive, { type: 'image' }>, options: SvgOptions): string {
+	const href = options.images?.get(item.file);
+	const [cx, cy, cw, ch] = item.crop;
+	const [nw, nh] = item.natural;
+	const place = `x="${n(item.x)}" y="${n(item.y)}" width="${n(item.w)}" height="${n(item.h)}"`;
+	if (!href) return `<rect ${place} fill="#808080" fill-opacity="0.3"/>`;
+	const window = `${n(cx * nw)} ${n(cy * nh)} ${n(cw * nw)} ${n(ch * nh)}`;
+	return `<svg ${place} viewBox="${window}" preserveAspectRatio="none"><image width="${n(nw)}" height="${n(nh)}" preserveAspectRatio="none" href="${href}"/></svg>`;
 }
 
 /** One object as a group, moved and turned as it stands on the board. */

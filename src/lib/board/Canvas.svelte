@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { goToAddress } from './places';
 	import { toBoard } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import { onMount } from 'svelte';
@@ -11,6 +12,8 @@
 	import { DirectPainter } from './painter/direct';
 	import type { Painter } from './painter/painter';
 	import { canPaintTiles, TilePainter } from './painter/tiles';
+	import Moving from './Moving.svelte';
+	import { addPictures, picturesIn } from './pictures';
 	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
 	import { TOOL_TABLE } from './tools';
@@ -102,6 +105,14 @@
 		if (event.target !== over) return;
 		event.preventDefault();
 		openMenu(event);
+	}
+
+	/** Picture files that are dropped lie where they were let go. */
+	function onDrop(event: DragEvent): void {
+		const files = picturesIn(event.dataTransfer);
+		if (files.length === 0) return;
+		event.preventDefault();
+		void addPictures(board, files, handEvent(event).at);
 	}
 
 	/** Scrolls on while something is dragged to the edge, frame by frame, and takes the drag along. */
@@ -240,8 +251,8 @@
 	function pickPainter(): Painter {
 		const isDirect = new URLSearchParams(location.search).get('painter') === 'direct';
 		return isDirect || !canPaintTiles()
-			? new DirectPainter(scene, board.model)
-			: new TilePainter(scene, board.model, () => board.pictures++);
+			? new DirectPainter(scene, board.model, board.room.info.boardId)
+			: new TilePainter(scene, board.model, board.room.info.boardId, () => board.pictures++);
 	}
 
 	onMount(() => {
@@ -262,8 +273,8 @@
 		document.addEventListener('cut', onCut);
 		document.addEventListener('paste', onPaste);
 		const unbind = bindKeys();
-		if (!board.goToAddress(location.hash)) board.fit();
-		const onHash = (): void => void board.goToAddress(location.hash);
+		if (!goToAddress(board, location.hash)) board.fit();
+		const onHash = (): void => void goToAddress(board, location.hash);
 		addEventListener('hashchange', onHash);
 		board.room.tell({ sheet: board.sheet });
 		return () => {
@@ -319,9 +330,12 @@
 	onpointerleave={() => board.room.tell({ cursor: null })}
 	ondblclick={onDouble}
 	oncontextmenu={onContextMenu}
+	ondragover={(event) => event.dataTransfer?.types.includes('Files') && event.preventDefault()}
+	ondrop={onDrop}
 >
 	<canvas bind:this={scene} data-testid="scene"></canvas>
 	<canvas bind:this={over} data-testid="live"></canvas>
+	<Moving {board} />
 	{#if board.edge}<StraightEdge {board} />{/if}
 	{#if board.editing}
 		{#key board.editing}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { nextNote } from './going-on';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
 	import { boxOf, settingOf } from '$core/board/kinds';
@@ -91,7 +92,7 @@
 					if (event.key === 'Tab' && !event.shiftKey && board.model.find(id)?.kind === 'note') {
 						// In a list Tab goes deeper; on a note it makes the next one.
 						if (editor.isActive('listItem') || editor.isActive('taskItem')) return false;
-						board.nextNote();
+						nextNote(board);
 						return true;
 					}
 					if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {

@@ -8,26 +8,20 @@ import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
 import { isResizable, neededHeight, neededWidth } from '$core/board/kinds';
 import { groundOf, type Ground } from '$core/board/ground';
-import { tieSeeAlso } from '$core/board/approve';
-import { growFrom, nextPlace, type Direction } from '$core/board/grow';
 import type { BoardModel } from '$core/board/model';
-import { NOTE_SIZES } from '$core/board/objects';
-import type { BoardObject, ConnectorEnd, KindName, NoteForm, ShapeName, TextRole } from '$core/board/objects';
-import type { Route } from '$core/board/drawing';
-import { routeAlone } from '$core/board/routes';
+import type { BoardObject, KindName, NoteForm, ShapeName, TextRole } from '$core/board/objects';
 import { sceneContext } from '$core/board/scene';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
 import { fitBox, pan, reveal, toBoard, zoomAt, type Size, type View } from '$core/geometry/view';
 import { isEmpty } from '$core/text/rich';
-import { m } from '$lib/paraglide/messages';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import type { StraightEdge } from '$core/ink/straight-edge';
 import type { Nib } from '$core/ink/stroke';
 import type { Editor } from '@tiptap/core';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
-import { toaster } from '../ui/toaster';
+import { InHand } from './in-hand';
 import { browserMeasure } from './measure';
 import type { Painter } from './painter/painter';
 
@@ -51,15 +45,8 @@ export interface NextStyle {
 	eraser: 'whole' | 'part';
 }
 
-/** Connectors that are routed round obstacles in every frame of a drag, at most. */
-const MOST_ROUTED = 40;
 /** Time for routing at one go when the board is opened or changed a lot, ms. */
 const ROUTE_SLICE = 8;
-
-/** Boxes of objects while they are being moved or resized, before that is written. */
-export type Preview = Map<string, [number, number, number, number, number]>;
-
-const NO_PREVIEW: Preview = new Map();
 
 export class Board {
 	sheet = $state('');
@@ -80,10 +67,12 @@ export class Board {
 	menuAt: Point | undefined;
 	/** Guides that something snaps to right now. */
 	guides: readonly Guide[] = [];
+	/** Picture whose handles crop it instead of scaling it. */
+	cropping = $state<string | undefined>();
 	/** The text editor, while a text is edited. */
 	editor = $state.raw<Editor | undefined>();
 	/** Opens one of the frame's dialogs. */
-	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette') => void = () => {};
+	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera') => void = () => {};
 	/** The straight-edge that lies on this person's board. */
 	edge = $state.raw<StraightEdge | undefined>();
 	/** Whether space is held: everything pans. */
@@ -101,15 +90,8 @@ export class Board {
 		width: 5,
 		eraser: 'whole',
 	});
-	/** Shown while objects are moved; undefined otherwise. */
-	preview: Preview | undefined;
-	/** A connector that is being bent, as it would be if the hand let go now. */
-	bent:
-		{ id: string; ends: [ConnectorEnd, ConnectorEnd]; bends?: [number, number][] | undefined } | undefined;
-	/** How far everything lifted has been moved, when it is only moved. */
-	moved: { dx: number; dy: number } | undefined;
-	/** Objects that the live layer shows in place of the painter: those on the move, and just put down. */
-	lifted: ReadonlySet<string> = new Set();
+	/** What the hand carries right now. */
+	readonly held: InHand;
 	painter: Painter | undefined;
 	readonly model: BoardModel;
 	readonly undo: Y.UndoManager;
@@ -121,6 +103,7 @@ export class Board {
 
 	constructor(readonly room: Room) {
 		this.model = room.model;
+		this.held = new InHand(this);
 		this.undo = new Y.UndoManager([objectsOf(room.stage), sheetsOf(room.stage)], {
 			trackedOrigins: new Set<unknown>([room.origin, ySyncPluginKey]),
 			captureTimeout: 0,
@@ -162,11 +145,6 @@ export class Board {
 		return sceneContext(this.model, this.ground.surface, browserMeasure);
 	}
 
-	/** The scene with what is on the move where the hand has it. */
-	get liveContext(): SceneContext {
-		return { ...this.context, find: this.shown, routeOf: this.shownRoute };
-	}
-
 	get mayEdit(): boolean {
 		return this.room.mayEdit;
 	}
@@ -194,6 +172,7 @@ export class Board {
 
 	select(ids: Iterable<string>): void {
 		this.selection = new Set(ids);
+		if (this.cropping && !this.selection.has(this.cropping)) this.cropping = undefined;
 		this.wake();
 	}
 
@@ -275,93 +254,9 @@ export class Board {
 		else this.setView(reveal(this.view, bounds, this.size));
 	}
 
-	/** The first of two objects that are to refer to each other. */
-	private seeFrom: string | undefined;
-
-	/** Ties two selected objects as "see also"; of one, remembers it and waits for the other, on any sheet. */
-	seeAlso(): void {
-		const [a, b] = [...this.selection];
-		if (!a || !this.mayEdit) return;
-		const first = b ? a : this.seeFrom;
-		const second = b ?? a;
-		if (first && first !== second && this.model.find(first)) {
-			tieSeeAlso(this.room.hand, this.model, first, second);
-			this.seeFrom = undefined;
-			return;
-		}
-		this.seeFrom = a;
-		toaster.info({ title: m.see_also_first(), description: m.see_also_first_more() });
-	}
-
-	/** Goes to what an object refers to; from several, to the next one each time. */
-	goToSeeAlso(id: string): void {
-		const there = (this.model.find(id)?.see ?? []).filter((each) => this.model.find(each));
-		const next = there[this.jumps++ % Math.max(1, there.length)];
-		if (next) this.goTo(next);
-	}
-	private jumps = 0;
-
-	/** Copies the address of what is selected, or of the place that is seen; it opens just that. */
-	async copyAddress(): Promise<void> {
-		const url = new URL(`/board/${this.room.info.boardId}`, location.href);
-		const [id] = this.selection;
-		if (id) url.hash = `object=${id}`;
-		else {
-			const { x, y } = this.middle;
-			url.hash = `sheet=${this.sheet}&at=${Math.round(x)},${Math.round(y)},${this.view.scale.toFixed(3)}`;
-		}
-		await navigator.clipboard.writeText(url.href);
-		toaster.success({ title: m.address_copied(), description: m.address_copied_more() });
-	}
-
-	/** Shows what an address leads to; says whether there is such a thing. */
-	goToAddress(hash: string): boolean {
-		const wanted = new URLSearchParams(hash.replace(/^#/, ''));
-		const object = wanted.get('object');
-		if (object && this.model.find(object)) {
-			this.goTo(object);
-			return true;
-		}
-		const sheet = wanted.get('sheet');
-		if (!sheet || !this.model.sheets.some((each) => each.id === sheet)) return false;
-		this.goToSheet(sheet);
-		const [x, y, scale] = (wanted.get('at') ?? '').split(',').map(Number);
-		if (x !== undefined && y !== undefined && scale && [x, y, scale].every(Number.isFinite)) {
-			this.setView({ x: x - this.size.w / 2 / scale, y: y - this.size.h / 2 / scale, scale });
-		}
-		return true;
-	}
-
 	/** The middle of what is seen, in board coordinates. */
 	get middle(): Point {
 		return toBoard(this.view, { x: this.size.w / 2, y: this.size.h / 2 });
-	}
-
-	/** Takes objects from the painter to the live layer, with the connectors that follow them. */
-	lift(ids: Iterable<string>): void {
-		const lifted = new Set(ids);
-		for (const id of [...lifted]) for (const tie of this.model.tiesOf(id)) lifted.add(tie);
-		this.lifted = lifted;
-		this.moved = undefined;
-		this.painter?.lift(lifted);
-		this.wake();
-	}
-
-	/** Gives them back: the live layer lets go when the painter shows them. */
-	drop(): void {
-		this.preview = undefined;
-		this.bent = undefined;
-		const lifted = this.lifted;
-		if (lifted.size === 0) return;
-		this.painter?.drop(() => {
-			// Something else may have been taken up meanwhile.
-			if (this.lifted === lifted) {
-				this.lifted = new Set();
-				this.moved = undefined;
-			}
-			this.wake();
-		});
-		this.wake();
 	}
 
 	// Editing
@@ -393,9 +288,22 @@ export class Board {
 		this.edge = this.edge ? undefined : { ...this.middle, angle: 0, length, breadth: 58 / scale };
 	}
 
+	/** Lets the handles of the selected picture crop it, until it is let go. */
+	startCropping(): void {
+		const [id] = this.selection;
+		this.cropping = this.cropping === id ? undefined : id;
+		this.wake();
+	}
+
 	startEditing(id: string): void {
 		const object = this.model.find(id);
-		if (!object || !this.mayEdit || object.lock || object.kind === 'group') return;
+		if (!object || !this.mayEdit || object.lock || object.kind === 'group' || object.kind === 'stroke')
+			return;
+		if (object.kind === 'picture') {
+			this.select([id]);
+			this.startCropping();
+			return;
+		}
 		this.select([id]);
 		// All typing until the end is one undo step.
 		this.undo.stopCapturing();
@@ -411,7 +319,7 @@ export class Board {
 		if (id === undefined) return;
 		this.editing = undefined;
 		// The live layer shows the text until the painter has it again.
-		this.lift([id]);
+		this.held.lift([id]);
 		this.painter?.setEditing(undefined);
 		this.room.tell({ editing: null });
 		const object = this.model.find(id);
@@ -420,7 +328,7 @@ export class Board {
 		else if (object) this.growToText(object);
 		this.undo.stopCapturing();
 		this.undo.captureTimeout = 0;
-		this.drop();
+		this.held.drop();
 	}
 
 	/** Makes a note as high as its text needs; bare text is always as high as its lines. */
@@ -431,43 +339,6 @@ export class Board {
 		const width = neededWidth(object, this.context);
 		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
 			edits.setBoxes(this.room.hand, new Map([[object.id, [x, y, width, grown, angle]]]));
-	}
-
-	/** Adds the next object beside the selected one, linked to it, and lets one write in it. */
-	grow(direction: Direction): void {
-		const [id] = this.selection;
-		if (!this.mayEdit || !id || this.selection.size !== 1) return;
-		const next = growFrom(this.room.hand, this.model, id, direction);
-		if (next) this.startOn(next);
-	}
-
-	/** The next note beside a note: of the same look, in a free place. */
-	nextNote(): void {
-		const id = this.editing ?? [...this.selection][0];
-		this.stopEditing();
-		const note = id ? this.model.find(id) : undefined;
-		if (!this.mayEdit || note?.kind !== 'note') return;
-		const { form, pigment } = note.style;
-		const size = NOTE_SIZES[form];
-		const place = nextPlace(
-			this.model,
-			{ ...note, box: [note.box[0], note.box[1], size.w, size.h, 0] },
-			'right',
-			16,
-		);
-		const next = this.add<'note'>({
-			kind: 'note',
-			box: [place.x, place.y, place.w, place.h, 0],
-			style: { ...note.style, form, pigment },
-		});
-		this.startOn(next);
-	}
-
-	/** Brings a new object into view and lets one write in it. */
-	private startOn(id: string): void {
-		const bounds = this.model.boundsOf(id);
-		if (bounds) this.setView(reveal(this.view, bounds, this.size));
-		this.startEditing(id);
 	}
 
 	restyle(style: Record<string, unknown>): void {
@@ -520,35 +391,6 @@ export class Board {
 		this.stopEditing();
 		this.undo.redo();
 	}
-
-	/** The object as it is shown now: moved ones at their preview. */
-	readonly shown = (id: string): BoardObject | undefined => {
-		const object = this.model.find(id);
-		if (this.bent?.id === id && object?.kind === 'connector') {
-			return { ...object, ends: this.bent.ends, bends: this.bent.bends };
-		}
-		const box = this.preview?.get(id);
-		return object && box ? ({ ...object, box } as BoardObject) : object;
-	};
-
-	/** The way of a connector as it is shown now: found anew while something that it is tied to is moved. */
-	readonly shownRoute = (id: string): Route | undefined => {
-		const connector = this.model.find(id);
-		const preview = this.preview ?? NO_PREVIEW;
-		if (this.bent?.id === id) {
-			const bent = this.shown(id);
-			return bent?.kind === 'connector' ? routeAlone(bent, this.shown, this.model.obstaclesIn) : undefined;
-		}
-		if (connector?.kind !== 'connector' || preview.size === 0) return this.model.routeOf(id);
-		const isMoved = (end: ConnectorEnd): boolean => 'object' in end && preview.has(end.object);
-		if (!connector.ends.some(isMoved)) return this.model.routeOf(id);
-		const near = (sheet: string, box: Box): BoardObject[] => [
-			...this.model.obstaclesIn(sheet, box).filter((object) => !preview.has(object.id)),
-			...[...preview.keys()].flatMap((each) => this.shown(each) ?? []),
-		];
-		// Going round things takes time: with many connectors at once that waits until they are put down.
-		return routeAlone(connector, this.shown, this.lifted.size <= MOST_ROUTED ? near : undefined);
-	};
 
 	private routing: ReturnType<typeof setTimeout> | undefined;
 

@@ -8,6 +8,7 @@ import { freePlace } from '$core/geometry/free-place';
 import { isSafeLink, LISTS, plainText, richFrom } from '$core/text/rich';
 import { m } from '$lib/paraglide/messages';
 import { toaster } from '../ui/toaster';
+import { addPictures, picturesIn } from './pictures';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
 
@@ -66,6 +67,12 @@ export function cut(board: Board, event: ClipboardEvent): void {
 export function paste(board: Board, event: ClipboardEvent): void {
 	const data = event.clipboardData;
 	if (!data || !board.mayEdit) return;
+	const pictures = picturesIn(data);
+	if (pictures.length > 0) {
+		event.preventDefault();
+		void addPictures(board, pictures);
+		return;
+	}
 	const clip = readClip(data.getData(TYPE));
 	const text = data.getData('text/plain').trim();
 	if (clip) board.paste(clip);

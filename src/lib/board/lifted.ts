@@ -7,6 +7,7 @@ import type { BoardObject } from '$core/board/objects';
 import { inPaintOrder } from '$core/board/scene';
 import { inflate, unionOf, type Box } from '$core/geometry/box';
 import type { Board } from './board.svelte';
+import { fileAddress, Images } from './painter/images';
 import { paintDrawing, type Base } from './painter/primitives';
 import { TOOL_TABLE } from './tools';
 
@@ -25,16 +26,27 @@ interface Picture {
 export class Lifted {
 	private picture: Picture | undefined;
 
-	constructor(private readonly board: Board) {}
+	private readonly images: Images;
+
+	constructor(private readonly board: Board) {
+		const { boardId } = board.room.info;
+		this.images = new Images(
+			(file, width) => fileAddress(boardId, file, width),
+			() => {
+				this.picture = undefined;
+				board.wake();
+			},
+		);
+	}
 
 	paint(ctx: CanvasRenderingContext2D, base: Base): void {
 		const { board } = this;
-		const ids = board.lifted.size > 0 ? board.lifted : undefined;
+		const ids = board.held.lifted.size > 0 ? board.held.lifted : undefined;
 		if (!ids) {
 			this.picture = undefined;
 			return;
 		}
-		const { moved } = board;
+		const { moved } = board.held;
 		if (moved && ids.size > 1) {
 			const picture = this.pictureOf(ids, base.scale);
 			const { box, canvas } = picture;
@@ -56,14 +68,14 @@ export class Lifted {
 
 	private paintEach(ids: readonly string[], ctx: CanvasRenderingContext2D, base: Base): void {
 		const { board } = this;
-		const context = board.liveContext;
+		const context = board.held.context;
 		const hides = TOOL_TABLE[board.tool].hides;
 		const objects = ids
 			.filter((id) => !hides?.(id))
-			.flatMap((id) => board.shown(id) ?? [])
+			.flatMap((id) => board.held.shown(id) ?? [])
 			.filter(({ sheet }) => sheet === board.sheet);
 		for (const object of inPaintOrder(objects)) {
-			paintDrawing(ctx, drawingOf(object, context), base, object.id === board.editing);
+			paintDrawing(ctx, drawingOf(object, context), base, object.id === board.editing, this.images);
 		}
 	}
 
@@ -85,7 +97,7 @@ export class Lifted {
 		if (before && before.of === ids && before.scale === scale) return before;
 		const { board } = this;
 		// Put down already: the model has the new places, and the old ones lie back by the movement.
-		const back = board.preview ? { dx: 0, dy: 0 } : (board.moved ?? { dx: 0, dy: 0 });
+		const back = board.held.preview ? { dx: 0, dy: 0 } : (board.held.moved ?? { dx: 0, dy: 0 });
 		const carried = [...ids]
 			.flatMap((id) => board.model.find(id) ?? [])
 			.filter((object) => this.isCarried(object, ids));
@@ -100,7 +112,8 @@ export class Lifted {
 		const ctx = canvas.getContext('2d')!;
 		const context = { ...board.context, coarse: false };
 		const base = { scale: fine, x: round.x, y: round.y };
-		for (const object of inPaintOrder(carried)) paintDrawing(ctx, drawingOf(object, context), base);
+		for (const object of inPaintOrder(carried))
+			paintDrawing(ctx, drawingOf(object, context), base, false, this.images);
 		const box = {
 			...round,
 			x: round.x - back.dx,

@@ -3,6 +3,7 @@
  * handles, the box being drawn, other people's pointers.
  */
 import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
+import { wholeBox } from '$core/board/kinds/picture';
 import { DIRECTIONS } from '$core/board/grow';
 import { boxOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
@@ -61,6 +62,7 @@ export class LiveLayer {
 		this.lifted.paint(ctx, { scale: k, x: view.x, y: view.y });
 		inBoard();
 		this.paintSelection(surface);
+		this.paintCropping(surface);
 		this.paintGuides(surface);
 		this.paintSketch(surface);
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
@@ -75,11 +77,11 @@ export class LiveLayer {
 		ctx.lineWidth = line;
 		ctx.setLineDash([]);
 		for (const id of board.selection) {
-			const object = board.shown(id);
+			const object = board.held.shown(id);
 			if (object?.sheet === board.sheet) this.outline(object, 3 / board.view.scale);
 		}
 		const hovered =
-			board.hovered && !board.selection.has(board.hovered) ? board.shown(board.hovered) : undefined;
+			board.hovered && !board.selection.has(board.hovered) ? board.held.shown(board.hovered) : undefined;
 		if (hovered && board.tool === 'link') {
 			ctx.lineWidth = line * 1.5;
 			this.outline(hovered, 4 / board.view.scale);
@@ -108,7 +110,7 @@ export class LiveLayer {
 			ctx.fill();
 			ctx.stroke();
 		}
-		if (!board.preview) this.paintKnobs();
+		if (!board.held.preview) this.paintKnobs();
 	}
 
 	private dot(p: Point, radius: number, fill: string): void {
@@ -156,6 +158,25 @@ export class LiveLayer {
 		}
 	}
 
+	/** Where the whole of a picture that is being cropped would be. */
+	private paintCropping(surface: Surface): void {
+		const { board, ctx } = this;
+		const object = board.cropping ? board.held.shown(board.cropping) : undefined;
+		if (object?.kind !== 'picture') return;
+		const { x, y, w, h } = wholeBox(object);
+		ctx.save();
+		const [bx, by, bw, bh, angle] = object.box;
+		ctx.translate(bx + bw / 2, by + bh / 2);
+		ctx.rotate((angle * Math.PI) / 180);
+		ctx.translate(-bx - bw / 2, -by - bh / 2);
+		ctx.strokeStyle = chalkOn('ochre', surface);
+		ctx.lineWidth = 1.5 / board.view.scale;
+		ctx.setLineDash([7 / board.view.scale, 5 / board.view.scale]);
+		ctx.strokeRect(x, y, w, h);
+		ctx.setLineDash([]);
+		ctx.restore();
+	}
+
 	/** Lines and gaps that something snaps to. */
 	private paintGuides(surface: Surface): void {
 		const { ctx, board } = this;
@@ -183,7 +204,7 @@ export class LiveLayer {
 		const { ctx, board } = this;
 		ctx.beginPath();
 		if (object.kind === 'connector') {
-			const path = board.shownRoute(object.id)?.path;
+			const path = board.held.shownRoute(object.id)?.path;
 			path?.forEach((p, i) => (i === 0 ? ctx.moveTo(p.x, p.y) : ctx.lineTo(p.x, p.y)));
 			ctx.save();
 			ctx.globalAlpha = 0.45;
@@ -240,7 +261,7 @@ export class LiveLayer {
 		ctx.moveTo(sketch.from.x, sketch.from.y);
 		ctx.lineTo(sketch.to.x, sketch.to.y);
 		ctx.stroke();
-		const target = sketch.target ? board.shown(sketch.target) : undefined;
+		const target = sketch.target ? board.held.shown(sketch.target) : undefined;
 		if (target) this.outline(target, 4 / board.view.scale);
 	}
 

@@ -26,6 +26,10 @@ export async function loadFaces(): Promise<void> {
 		{ family: 'sans', bold: true, italic: false },
 		{ family: 'sans', bold: false, italic: true },
 		{ family: 'sans', bold: true, italic: true },
+		{ family: 'hand', bold: false, italic: false },
+		{ family: 'hand', bold: true, italic: false },
+		{ family: 'mono', bold: false, italic: false },
+		{ family: 'mono', bold: true, italic: false },
 	];
 	// "ő" lies in the second file of each face: text in any European language is set right from the start.
 	await Promise.all(faces.map((face) => document.fonts.load(cssFont(face, 16), 'Aő')));

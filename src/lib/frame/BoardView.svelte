@@ -15,6 +15,7 @@
 	import ExportDialog from './ExportDialog.svelte';
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
+	import CameraDialog from './CameraDialog.svelte';
 	import BoardMenu from './BoardMenu.svelte';
 	import Ledge from './Ledge.svelte';
 	import Palette from './Palette.svelte';
@@ -39,7 +40,7 @@
 	let instrument = $state<Instrument | undefined>(
 		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
 	);
-	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | undefined>();
+	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | 'camera' | undefined>();
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	untrack(() => (board.ask = (name) => (dialog = name)));
 	const boardId = $derived(room.info.boardId);
@@ -127,6 +128,7 @@
 <ExportDialog {board} open={dialog === 'export'} onclose={() => (dialog = undefined)} />
 <Palette {board} open={dialog === 'palette'} onclose={() => (dialog = undefined)} />
 <BoardMenu {board} at={menu} onclose={() => (menu = undefined)} />
+<CameraDialog {board} open={dialog === 'camera'} onclose={() => (dialog = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 
 <Toasts />

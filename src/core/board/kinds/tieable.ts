@@ -3,12 +3,13 @@ import type { BoardObject } from '../objects';
 import { group } from './group';
 import type { Outline } from './kind';
 import { note } from './note';
+import { picture } from './picture';
 import { field, theme } from './region';
 import { shape } from './shape';
 import { stroke } from './stroke';
 import { text } from './text';
 
-export const TIEABLE = { note, text, shape, field, theme, group, stroke };
+export const TIEABLE = { note, text, shape, field, theme, group, stroke, picture };
 
 export function outlineOf(object: BoardObject): Outline {
 	if (object.kind === 'connector') return 'box';

@@ -9,7 +9,7 @@ export interface Command {
 	label: () => string;
 	/** Keys in tinykeys' notation; the first is shown. */
 	keys: string[];
-	run: (board: Board) => void;
+	run: (board: Board) => void | Promise<void>;
 	/** Whether it changes the board, and so needs the right to. */
 	edits?: boolean;
 	/** Whether it can do anything now; always when left out. */

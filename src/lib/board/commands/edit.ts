@@ -1,4 +1,8 @@
 /** Commands on the text, the clipboard and the selection. */
+import { goToSeeAlso } from '../places';
+import { seeAlso } from '../places';
+import { nextNote } from '../going-on';
+import { grow } from '../going-on';
 import { nod } from '$core/board/approve';
 import { canGrow, type Direction } from '$core/board/grow';
 import type { BoardObject } from '$core/board/objects';
@@ -23,14 +27,14 @@ function colourOf({ style }: BoardObject): unknown {
 	return 'chalk' in style ? style.chalk : undefined;
 }
 
-const grow = (direction: Direction, key: string, label: () => string): Command => ({
+const growing = (direction: Direction, key: string, label: () => string): Command => ({
 	id: `grow ${direction}`,
 	label,
 	keys: [`Alt+${key}`],
 	edits: true,
 	section: 'make',
 	when: (board) => board.selected.length === 1 && canGrow(board.selected[0]!),
-	run: (board) => board.grow(direction),
+	run: (board) => grow(board, direction),
 });
 
 export const EDIT_COMMANDS: Command[] = [
@@ -50,7 +54,7 @@ export const EDIT_COMMANDS: Command[] = [
 		edits: true,
 		section: 'make',
 		when: (board) => board.selection.size > 0 && board.selection.size < 3,
-		run: (board) => board.seeAlso(),
+		run: (board) => seeAlso(board),
 	},
 	{
 		id: 'go to see also',
@@ -58,7 +62,7 @@ export const EDIT_COMMANDS: Command[] = [
 		keys: ['j'],
 		section: 'make',
 		when: (board) => Boolean(board.selected[0]?.see?.length),
-		run: (board) => board.goToSeeAlso(board.selected[0]!.id),
+		run: (board) => goToSeeAlso(board, board.selected[0]!.id),
 	},
 	{
 		id: 'edit',
@@ -79,12 +83,12 @@ export const EDIT_COMMANDS: Command[] = [
 		edits: true,
 		section: 'make',
 		when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'note',
-		run: (board) => board.nextNote(),
+		run: (board) => nextNote(board),
 	},
-	grow('right', 'ArrowRight', () => m.command_grow_right()),
-	grow('down', 'ArrowDown', () => m.command_grow_down()),
-	grow('left', 'ArrowLeft', () => m.command_grow_left()),
-	grow('up', 'ArrowUp', () => m.command_grow_up()),
+	growing('right', 'ArrowRight', () => m.command_grow_right()),
+	growing('down', 'ArrowDown', () => m.command_grow_down()),
+	growing('left', 'ArrowLeft', () => m.command_grow_left()),
+	growing('up', 'ArrowUp', () => m.command_grow_up()),
 	{
 		id: 'undo',
 		label: () => m.command_undo(),

@@ -4,6 +4,7 @@ import { TOOLS, type Board } from '../board.svelte';
 import { ARRANGE_COMMANDS } from './arrange';
 import type { Command } from './command';
 import { EDIT_COMMANDS } from './edit';
+import { PICTURE_COMMANDS } from './pictures';
 import { VIEW_COMMANDS } from './view';
 
 const TOOL_LABELS: Record<(typeof TOOLS)[number], () => string> = {
@@ -29,6 +30,7 @@ export const COMMANDS: Command[] = [
 	})),
 	...EDIT_COMMANDS,
 	...ARRANGE_COMMANDS,
+	...PICTURE_COMMANDS,
 	...VIEW_COMMANDS,
 ];
 

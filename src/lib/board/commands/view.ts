@@ -1,4 +1,5 @@
 /** Commands that change what one sees, and nothing on the board. */
+import { copyAddress } from '../places';
 import { unionOf } from '$core/geometry/box';
 import { m } from '$lib/paraglide/messages';
 import { hasSelection, type Command } from './command';
@@ -68,7 +69,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.command_copy_address(),
 		keys: [],
 		section: 'object',
-		run: (board) => void board.copyAddress(),
+		run: (board) => void copyAddress(board),
 	},
 	{
 		id: 'palette',

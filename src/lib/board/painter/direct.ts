@@ -11,6 +11,7 @@ import { inflate } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { browserMeasure } from '../measure';
 import { paintGround } from './grain';
+import { fileAddress, Images } from './images';
 import type { Painter } from './painter';
 import { isCoarse, paintDrawing } from './primitives';
 
@@ -22,6 +23,7 @@ export class DirectPainter implements Painter {
 	/** Drawings by object: with everything, and without what cannot be seen from far. */
 	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
 	private readonly order: PaintOrder;
+	private readonly images: Images;
 	private sheet = '';
 	private context: SceneContext | undefined;
 	private view: View = { x: 0, y: 0, scale: 1 };
@@ -35,7 +37,12 @@ export class DirectPainter implements Painter {
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
 		private readonly model: BoardModel,
+		boardId: string,
 	) {
+		this.images = new Images(
+			(file, width) => fileAddress(boardId, file, width),
+			() => this.ask(),
+		);
 		this.ctx = canvas.getContext('2d', { alpha: false })!;
 		this.order = new PaintOrder(model);
 	}
@@ -132,7 +139,7 @@ export class DirectPainter implements Painter {
 			if (this.lifted.has(object.id)) continue;
 			let drawing = drawings.get(object.id);
 			if (!drawing) drawings.set(object.id, (drawing = drawingOf(object, context)));
-			paintDrawing(ctx, drawing, base, object.id === this.editing);
+			paintDrawing(ctx, drawing, base, object.id === this.editing, this.images);
 		}
 		if (this.isFirst && inView.length > 0) {
 			this.isFirst = false;

@@ -1,6 +1,7 @@
 /** Paints drawings on a canvas. The canvas is already scaled to board units. */
 import type { Drawing, Primitive } from '$core/board/drawing';
 import { cssFont } from '../measure';
+import type { Images } from './images';
 
 /** Text smaller than this on the screen becomes bars, and below this zoom fine things are left out. */
 const BARS_BELOW = 3.2;
@@ -20,7 +21,13 @@ export interface Base {
 export const isCoarse = (scale: number): boolean => scale < COARSE_BELOW;
 
 /** Paints one drawing. Sets the canvas's transform for it: cheaper than saving and restoring. */
-export function paintDrawing(ctx: Canvas2D, drawing: Drawing, base: Base, withoutText = false): void {
+export function paintDrawing(
+	ctx: Canvas2D,
+	drawing: Drawing,
+	base: Base,
+	withoutText = false,
+	images?: Images,
+): void {
 	const { box, items } = drawing;
 	const k = base.scale;
 	ctx.setTransform(k, 0, 0, k, (box.x - base.x) * k, (box.y - base.y) * k);
@@ -34,7 +41,8 @@ export function paintDrawing(ctx: Canvas2D, drawing: Drawing, base: Base, withou
 		if (coarse && (item.fine || item.type === 'text')) continue;
 		if (item.type === 'text') {
 			if (!withoutText) paintText(ctx, item, k);
-		} else paintShape(ctx, item, coarse);
+		} else if (item.type === 'image') paintImage(ctx, item, k, images);
+		else paintShape(ctx, item, coarse);
 	}
 }
 
@@ -51,6 +59,24 @@ function paintText(ctx: Canvas2D, item: Extract<Primitive, { type: 'text' }>, sc
 	ctx.fillText(item.text, item.x, item.y);
 }
 
+/** A picture, or a grey place while it is not here yet. */
+function paintImage(
+	ctx: Canvas2D,
+	item: Extract<Primitive, { type: 'image' }>,
+	scale: number,
+	images: Images | undefined,
+): void {
+	const [cx, cy, cw, ch] = item.crop;
+	const image = images?.get(item.file, (item.w / (cw || 1)) * scale);
+	if (!image) {
+		ctx.fillStyle = '#8080804D';
+		ctx.fillRect(item.x, item.y, item.w, item.h);
+		return;
+	}
+	const { width, height } = image;
+	ctx.drawImage(image, cx * width, cy * height, cw * width, ch * height, item.x, item.y, item.w, item.h);
+}
+
 function traceCurve(ctx: Canvas2D, points: readonly (readonly [number, number])[]): void {
 	const [first] = points;
 	if (first) ctx.moveTo(first[0], first[1]);
@@ -60,7 +86,11 @@ function traceCurve(ctx: Canvas2D, points: readonly (readonly [number, number])[
 	}
 }
 
-function paintShape(ctx: Canvas2D, item: Exclude<Primitive, { type: 'text' }>, coarse: boolean): void {
+function paintShape(
+	ctx: Canvas2D,
+	item: Exclude<Primitive, { type: 'text' | 'image' }>,
+	coarse: boolean,
+): void {
 	if (
 		item.type === 'rect' &&
 		(item.r === 0 || coarse) &&

@@ -15,7 +15,7 @@ export interface FaceSource {
 }
 
 export type ToWorker =
-	| { is: 'start'; faces: FaceSource[]; ratio: number }
+	| { is: 'start'; faces: FaceSource[]; ratio: number; boardId: string }
 	/** Objects as JSON of `Painted[]`: far cheaper to hand over than as objects. */
 	| { is: 'objects'; put: string; removed: string[]; seq: number; last: boolean }
 	| { is: 'sheet'; sheet: string; ground: Ground }

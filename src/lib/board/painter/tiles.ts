@@ -56,16 +56,17 @@ export class TilePainter implements Painter {
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
 		private readonly model: BoardModel,
+		private readonly boardId: string,
 		/** Told when there is a new picture of the sheet. */
 		private readonly onpicture: () => void = () => {},
 	) {
 		this.ctx = canvas.getContext('2d', { alpha: false })!;
-		this.direct = new DirectPainter(canvas, model);
+		this.direct = new DirectPainter(canvas, model, boardId);
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
 		// Without the worker the board is painted direct: slower, and just as right.
 		this.worker.onerror = () => this.worker.terminate();
-		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio });
+		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio, boardId });
 		void this.load();
 	}
 
@@ -164,7 +165,7 @@ export class TilePainter implements Painter {
 		this.say({ is: 'sheet', sheet: this.sheet, ground: this.ground });
 		if (!this.direct && this.size.w > 0) {
 			// Until the first tiles of this sheet are here, it is painted direct.
-			this.direct = new DirectPainter(this.canvas, this.model);
+			this.direct = new DirectPainter(this.canvas, this.model, this.boardId);
 			this.direct.lift(this.lifted);
 			this.direct.setSheet(this.sheet);
 			this.direct.setView(this.view, this.size, this.ratio);

@@ -47,7 +47,7 @@ function selectedConnector(board: Board): Connector | undefined {
 
 export function bendHandles(board: Board): BendHandle[] {
 	const connector = selectedConnector(board);
-	const route = connector && board.shownRoute(connector.id);
+	const route = connector && board.held.shownRoute(connector.id);
 	if (!connector || !route) return [];
 	const isRight = connector.style.route === 'right-angled';
 	const points = isRight ? route.path : knots(connector, route.path);

@@ -24,7 +24,7 @@ export function turnPoint(board: Board): Point | undefined {
 export function growPoint(board: Board, direction: Direction): Point | undefined {
 	const [object, more] = board.selected;
 	if (!object || more || !board.mayEdit || object.lock || !canGrow(object)) return undefined;
-	const box = boxOf(board.shown(object.id)!.box);
+	const box = boxOf(board.held.shown(object.id)!.box);
 	if (Math.min(box.w, box.h) * board.view.scale < 30) return undefined;
 	const out = OUT / board.view.scale;
 	const c = centreOf(box);

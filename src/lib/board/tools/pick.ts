@@ -1,28 +1,21 @@
 /** Picking: select, box and lasso, move, resize, turn, grow; double click edits. */
+import { goToSeeAlso } from '../places';
+import { grow } from '../going-on';
 import { clipBounds, copyOut, putDown } from '$core/board/clip';
-import { moveObjects, scaleObjects, setBoxes, withContents } from '$core/board/edits';
+import { moveObjects, setBoxes, withContents } from '$core/board/edits';
 import { nod } from '$core/board/approve';
 import { signAt, type SignName } from '$core/board/signs';
-import { boxOf, leastSize, neededHeight } from '$core/board/kinds';
+import { boxOf } from '$core/board/kinds';
 import { isRegion } from '$core/board/model';
-import type { BoardObject } from '$core/board/objects';
-import {
-	boxFrom,
-	centreOf,
-	distance,
-	holdsBox,
-	turn,
-	unionOf,
-	type Box,
-	type Point,
-} from '$core/geometry/box';
-import { snapMove, snapSize } from '$core/geometry/guides';
+import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
+import { snapMove } from '$core/geometry/guides';
 import { holdsPolygonPoint } from '$core/geometry/polygon';
-import { carry, handlePoint, HANDLES, resize, type Handle } from '$core/geometry/resize';
-import { seen } from '$core/geometry/view';
-import type { Board, Preview } from '../board.svelte';
+import { handlePoint, HANDLES, type Handle } from '$core/geometry/resize';
+import type { Board } from '../board.svelte';
+import type { Preview } from '../in-hand';
 import { bend, bendHandleUnder, finishBending, startBending, type Bending } from './bend';
 import { knobUnder } from './knobs';
+import { finishResize, others, resized, SNAP, turned, type Resizing, type Turning } from './reshape';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
 import { link } from './link';
 import type { Direction } from '$core/board/grow';
@@ -32,16 +25,12 @@ type Work =
 	| { is: 'box'; start: HandEvent; box: Box; before: ReadonlySet<string>; whole: boolean }
 	| { is: 'lasso'; points: Point[]; before: ReadonlySet<string> }
 	| { is: 'move'; start: HandEvent; ids: Set<string>; round: Box; dx: number; dy: number; copy: boolean }
-	| { is: 'resize'; start: HandEvent; handle: Handle; objects: BoardObject[]; round: Box }
-	| { is: 'turn'; start: HandEvent; objects: BoardObject[]; centre: Point; by: number }
+	| ({ is: 'resize' } & Resizing)
+	| ({ is: 'turn' } & Turning)
 	| { is: 'bend'; bending: Bending }
 	| { is: 'grow'; start: HandEvent; direction: Direction; id: string; linking: boolean };
 
 let work: Work | undefined;
-
-/** Pixels within which things snap, and how many others are looked at. */
-const SNAP = 6;
-const MOST_OTHERS = 250;
 
 /** The handle under the hand, when something selected can be resized. */
 export function handleUnder(board: Board, event: HandEvent): Handle | undefined {
@@ -54,10 +43,10 @@ export function handleUnder(board: Board, event: HandEvent): Handle | undefined 
 /** The box that handles stand on: of a single object with its turn, or round all that is selected. */
 export function resizeTarget(board: Board): (Box & { angle: number }) | undefined {
 	const objects = board.pieces;
-	if (objects.length === 1) return boxOf(board.shown(objects[0]!.id)!.box);
+	if (objects.length === 1) return boxOf(board.held.shown(objects[0]!.id)!.box);
 	const round = unionOf(
 		objects.map(({ id }) => {
-			const [x, y, w, h] = board.shown(id)!.box;
+			const [x, y, w, h] = board.held.shown(id)!.box;
 			return { x, y, w, h };
 		}),
 	);
@@ -87,16 +76,6 @@ function signUnder(board: Board, event: HandEvent): { id: string; name: SignName
 	return undefined;
 }
 
-/** Boxes in view that what is moved or resized could snap to. */
-function others(board: Board, moving: ReadonlySet<string>): Box[] {
-	const near = board.model.touching(board.sheet, seen(board.view, board.size));
-	if (near.length > MOST_OTHERS * 2) return [];
-	return near
-		.filter(({ id, kind }) => kind !== 'connector' && kind !== 'group' && !moving.has(id))
-		.slice(0, MOST_OTHERS)
-		.map(({ id }) => board.model.boundsOf(id)!);
-}
-
 function begin(board: Board, event: HandEvent): Work | undefined {
 	const pressed = work as Extract<Work, { is: 'press' }>;
 	const { start, hit } = pressed;
@@ -112,7 +91,7 @@ function begin(board: Board, event: HandEvent): Work | undefined {
 	const round = unionOf([...ids].flatMap((id) => board.model.boundsOf(id) ?? []));
 	if (!round) return undefined;
 	const copy = event.alt;
-	if (!copy) board.lift(ids);
+	if (!copy) board.held.lift(ids);
 	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy };
 }
 
@@ -144,79 +123,9 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 		const [x, y, w, h, angle] = object.box;
 		preview.set(id, [x + moving.dx, y + moving.dy, w, h, angle]);
 	}
-	board.preview = preview;
-	board.moved = { dx: moving.dx, dy: moving.dy };
+	board.held.preview = preview;
+	board.held.moved = { dx: moving.dx, dy: moving.dy };
 	board.wake();
-}
-
-function resized(
-	board: Board,
-	{ objects, handle, round, start }: Extract<Work, { is: 'resize' }>,
-	event: HandEvent,
-): Preview {
-	const preview: Preview = new Map();
-	if (objects.length === 1) {
-		const object = objects[0]!;
-		const [x, y, w, h, angle] = object.box;
-		const moved = { x: event.at.x - start.at.x, y: event.at.y - start.at.y };
-		const local = turn(moved, { x: 0, y: 0 }, -angle);
-		const keep = event.shift || (object.kind === 'note' && handle.length === 2);
-		let after = resize({ x, y, w, h }, handle, local.x, local.y, leastSize(object), keep);
-		if (board.snapping && !event.hold && angle === 0 && !keep) {
-			const near = others(board, new Set([object.id]));
-			const size = snapSize(after, near, SNAP / board.view.scale);
-			const grow = { x: handle.includes('w') ? -1 : 1, y: handle.includes('n') ? -1 : 1 };
-			const by = { x: (size.w - w) * grow.x, y: (size.h - h) * grow.y };
-			after = resize({ x, y, w, h }, handle, by.x, by.y, leastSize(object), false);
-			board.guides = size.like
-				.filter((box) => box.w !== w || box.h !== h)
-				.slice(0, 4)
-				.map((box) => ({
-					axis: 'y',
-					at: box.y + box.h + 6 / board.view.scale,
-					from: box.x,
-					to: box.x + box.w,
-					is: 'size',
-				}));
-		}
-		// A turned box grows from its fixed corner, which must stay where it is on the board.
-		const shift = turn(centreOf(after), centreOf({ x, y, w, h }), angle);
-		preview.set(object.id, [shift.x - after.w / 2, shift.y - after.h / 2, after.w, after.h, angle]);
-		return preview;
-	}
-	const after = resize(
-		round,
-		handle,
-		event.at.x - start.at.x,
-		event.at.y - start.at.y,
-		{ w: 40, h: 40 },
-		handle.length === 2,
-	);
-	for (const object of objects) {
-		const [x, y, w, h, angle] = object.box;
-		const next = carry({ x, y, w, h }, round, after);
-		preview.set(object.id, [next.x, next.y, next.w, next.h, angle]);
-	}
-	return preview;
-}
-
-/** Turned about the middle of all; by steps of 15 degrees with Shift, and past upright without help. */
-function turned(turning: Extract<Work, { is: 'turn' }>, event: HandEvent): Preview {
-	const { objects, centre, start } = turning;
-	const angleTo = (p: Point): number => (Math.atan2(p.y - centre.y, p.x - centre.x) * 180) / Math.PI;
-	let by = angleTo(event.at) - angleTo(start.at);
-	const first = objects[0]!.box[4];
-	if (event.shift) by = Math.round((first + by) / 15) * 15 - first;
-	else if (Math.abs(((first + by + 540) % 90) - 0) < 2) by = Math.round((first + by) / 90) * 90 - first;
-	turning.by = by;
-	const preview: Preview = new Map();
-	for (const object of objects) {
-		const [x, y, w, h, angle] = object.box;
-		const middle = turn({ x: x + w / 2, y: y + h / 2 }, centre, by);
-		const next = (((angle + by) % 360) + 360) % 360;
-		preview.set(object.id, [middle.x - w / 2, middle.y - h / 2, w, h, Math.round(next * 10) / 10]);
-	}
-	return preview;
 }
 
 /** Regions are picked only when they lie wholly in the box: one drags inside them all day. */
@@ -254,15 +163,15 @@ function drag(board: Board, event: HandEvent): void {
 	} else if (work?.is === 'move') previewMove(board, work, event);
 	else if (work?.is === 'resize') {
 		board.guides = [];
-		board.preview = resized(board, work, event);
+		board.held.preview = resized(board, work, event);
 		board.wake();
 	} else if (work?.is === 'turn') {
-		board.preview = turned(work, event);
+		board.held.preview = turned(work, event);
 		board.wake();
 	} else if (work?.is === 'bend') {
 		const { bending } = work;
 		bending.next = bend(board, bending, event);
-		board.bent = { id: bending.connector.id, ...bending.next };
+		board.held.bent = { id: bending.connector.id, ...bending.next };
 		board.wake();
 	} else if (work?.is === 'grow') {
 		if (!work.linking && distance(work.start.screen, event.screen) < SLOP * 3) return;
@@ -279,28 +188,10 @@ function dropCopy(board: Board, { dx, dy }: { dx: number; dy: number }): void {
 	if (clipBounds(clip)) board.select(putDown(board.room.hand, board.model, clip, board.sheet, dx, dy));
 }
 
-function finishResize(
-	board: Board,
-	{ objects, round, handle }: Extract<Work, { is: 'resize' }>,
-	preview: Preview,
-): void {
-	// A wider or narrower text is as high as its lines then are.
-	for (const object of objects) {
-		const box = preview.get(object.id)!;
-		if (object.kind === 'text' && objects.length === 1)
-			box[3] = neededHeight({ ...object, box, style: { ...object.style, free: false } }, board.context);
-	}
-	if (objects.length > 1 && handle.length === 2) {
-		const first = objects[0]!;
-		const factor = first.box[2] === 0 ? 1 : preview.get(first.id)![2] / first.box[2];
-		scaleObjects(board.room.hand, board.model, preview, round.w === 0 ? 1 : factor);
-	} else setBoxes(board.room.hand, preview);
-}
-
 function up(board: Board, event: HandEvent): void {
 	const done = work;
 	work = undefined;
-	const preview = board.preview;
+	const preview = board.held.preview;
 	board.guides = [];
 	if (done?.is === 'press') {
 		if (done.hit === undefined) {
@@ -315,9 +206,9 @@ function up(board: Board, event: HandEvent): void {
 	else if (done?.is === 'bend') finishBending(board, done.bending);
 	else if (done?.is === 'grow') {
 		if (done.linking) link.up!(board, event);
-		else board.grow(done.direction);
+		else grow(board, done.direction);
 	}
-	board.drop();
+	board.held.drop();
 	board.wake();
 }
 
@@ -339,7 +230,7 @@ export const pick: Tool = {
 		const sign = signUnder(board, event);
 		if (sign) {
 			work = undefined;
-			if (sign.name === 'see') board.goToSeeAlso(sign.id);
+			if (sign.name === 'see') goToSeeAlso(board, sign.id);
 			else if (board.mayEdit) nod(board.room.hand, board.model, [sign.id]);
 			return;
 		}
@@ -348,7 +239,7 @@ export const pick: Tool = {
 			const objects = board.pieces;
 			const target = resizeTarget(board)!;
 			work = { is: 'turn', start: event, objects, centre: centreOf(target), by: 0 };
-			board.lift(objects.map((object) => object.id));
+			board.held.lift(objects.map((object) => object.id));
 			return;
 		}
 		if (knob) {
@@ -359,14 +250,14 @@ export const pick: Tool = {
 		const bending = corner && startBending(board, corner);
 		if (bending) {
 			work = { is: 'bend', bending };
-			board.lift([bending.connector.id]);
+			board.held.lift([bending.connector.id]);
 			return;
 		}
 		const handle = handleUnder(board, event);
 		if (handle) {
 			const objects = board.pieces;
 			work = { is: 'resize', start: event, handle, objects, round: board.selectionBox()! };
-			board.lift(objects.map((object) => object.id));
+			board.held.lift(objects.map((object) => object.id));
 			return;
 		}
 		work = { is: 'press', start: event, hit: taken(board, event) };
@@ -388,7 +279,7 @@ export const pick: Tool = {
 		if (work?.is === 'grow') link.cancel!(board);
 		work = undefined;
 		board.guides = [];
-		board.drop();
+		board.held.drop();
 		board.wake();
 	},
 	sketch(board): Sketch | undefined {

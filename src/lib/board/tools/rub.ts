@@ -41,7 +41,7 @@ function rub(board: Board, event: HandEvent): void {
 		left.set(object.id, after);
 	}
 	last = event.at;
-	if (isNew) board.lift(left.keys());
+	if (isNew) board.held.lift(left.keys());
 	board.wake();
 }
 
@@ -59,7 +59,7 @@ function reset(board: Board): void {
 	left = new Map();
 	last = undefined;
 	rubbing = undefined;
-	board.drop();
+	board.held.drop();
 }
 
 export const rubber: Tool = {

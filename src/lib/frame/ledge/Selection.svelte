@@ -5,6 +5,7 @@
 	import { changeConnector } from '$core/board/edits';
 	import { m } from '$lib/paraglide/messages';
 	import Circle from '@lucide/svelte/icons/circle';
+	import Crop from '@lucide/svelte/icons/crop';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import Ellipse from '@lucide/svelte/icons/egg';
 	import Lock from '@lucide/svelte/icons/lock';
@@ -51,6 +52,7 @@
 		theme: () => m.kind_theme(),
 		group: () => m.kind_group(),
 		stroke: () => m.kind_stroke(),
+		picture: () => m.kind_picture(),
 	};
 	const objects = $derived.by(() => {
 		void board.room.version;
@@ -230,6 +232,13 @@
 				{#if isBent}<button class="icon-button" aria-label={m.unbend()} title={m.unbend()} onclick={unbend}
 						><Unbend size={17} /></button
 					>{/if}
+			{/if}
+			{#if kind === 'picture' && objects.length === 1}
+				<button
+					class="button"
+					aria-pressed={board.cropping === first!.id}
+					onclick={() => board.startCropping()}><Crop size={16} />{m.command_crop()}</button
+				>
 			{/if}
 			{#if kind === 'text' || kind === 'connector' || kind === 'field' || kind === 'theme' || kind === 'stroke'}
 				<Swatches of="chalks" own value={text('chalk')} onchoose={set('chalk')} label={m.chalk()} size={20} />

@@ -8,18 +8,15 @@
 	import Frame from '@lucide/svelte/icons/square-dashed';
 	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
 	import Search from '@lucide/svelte/icons/search';
-	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import GroupIcon from '@lucide/svelte/icons/boxes';
 	import ThemeIcon from '@lucide/svelte/icons/group';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { SvelteSet } from 'svelte/reactivity';
 	import type { Board } from '../../board/board.svelte';
 	import { calmly } from '../../ui/calmly.svelte';
-	import PointMenu from '../../ui/PointMenu.svelte';
-	import { changeSheet, moveSheet } from '$core/board/sheets';
 	import Overview from './Overview.svelte';
 	import { insertSheet, SHEET_COMMANDS, shiftSheet } from './sheet-commands';
-	import SheetPicture from './SheetPicture.svelte';
+	import SheetRow from './SheetRow.svelte';
 	import { findOn, lineOf, treeOf, type Branch } from './tree';
 
 	const { board, onfold }: { board: Board; onfold: () => void } = $props();
@@ -74,7 +71,7 @@
 		else if (event.key === 'End') go(rows.length - 1);
 		else if (event.key === 'ArrowRight' && row.dataset['branch']) open.add(id);
 		else if (event.key === 'ArrowLeft' && row.dataset['branch']) open.delete(id);
-		else if (event.key === 'F2' && isSheet) startRename(id);
+		else if (event.key === 'F2' && isSheet) sheetRows[id]?.startRename();
 		else if (event.key === 'Delete' && isSheet && board.mayEdit) {
 			SHEET_COMMANDS.find((command) => command.id === 'delete')!.run(board, id);
 		} else if (event.key === 'F2' && isObject && board.mayEdit) {
@@ -89,65 +86,8 @@
 		event.stopPropagation();
 	}
 
-	/** The sheet whose menu is open, and where. */
-	let menu = $state.raw<{ sheet: string; x: number; y: number } | undefined>();
-	let renaming = $state('');
-	let draft = $state('');
-	const sheetItems = $derived.by(() => {
-		const sheet = menu?.sheet;
-		if (!sheet) return [];
-		const offered = SHEET_COMMANDS.filter((command) => command.when?.(board, sheet) ?? true);
-		return [
-			[
-				{ id: 'rename', label: m.rename(), keys: 'F2' },
-				...offered.map(({ id, label, keys }) => ({ id, label: label(), keys })),
-			],
-		];
-	});
-	function onSheetChosen(id: string): void {
-		const sheet = menu?.sheet;
-		menu = undefined;
-		if (!sheet) return;
-		if (id === 'rename') startRename(sheet);
-		else SHEET_COMMANDS.find((command) => command.id === id)?.run(board, sheet);
-	}
-	function openMenu(event: MouseEvent, sheet: string): void {
-		event.preventDefault();
-		const round = (event.currentTarget as HTMLElement).getBoundingClientRect();
-		menu = { sheet, x: round.right - 8, y: round.bottom };
-	}
-	function startRename(sheet: string): void {
-		if (!board.mayEdit) return;
-		draft = board.model.sheets.find((each) => each.id === sheet)?.title ?? '';
-		renaming = sheet;
-	}
-	function endRename(): void {
-		const title = draft.trim();
-		const sheet = board.model.sheets.find((each) => each.id === renaming);
-		renaming = '';
-		if (sheet && title !== '' && title !== sheet.title) changeSheet(board.room.hand, sheet.id, { title });
-	}
-	const focus = (node: HTMLInputElement): void => node.select();
-
-	/** The sheet that is being dragged, and the one before which it would be put. */
-	let dragged = $state('');
-	let before = $state('');
-	function dropSheet(): void {
-		const { sheets } = board.model;
-		const at = sheets.findIndex((sheet) => sheet.id === before);
-		if (dragged !== '' && at >= 0 && dragged !== before) {
-			moveSheet(
-				board.room.hand,
-				board.model,
-				dragged,
-				sheets.filter(({ id }) => id !== dragged)[
-					at - (sheets.findIndex(({ id }) => id === dragged) < at ? 2 : 1)
-				]?.id,
-			);
-		}
-		dragged = '';
-		before = '';
-	}
+	/** Rows of sheets, to be renamed by key. */
+	const sheetRows: Record<string, SheetRow | undefined> = $state({});
 </script>
 
 {#snippet row(object: BoardObject, depth: number)}
@@ -253,62 +193,7 @@
 			{#each tree as { sheet, count, branches, loose, looseCount } (sheet.id)}
 				{@const isShown = sheet.id === board.sheet}
 				<li role="none">
-					<div
-						class="pair sheet-row"
-						class:before={before === sheet.id && dragged !== ''}
-						role="none"
-						draggable={board.mayEdit}
-						ondragstart={() => (dragged = sheet.id)}
-						ondragover={(event) => {
-							if (dragged === '') return;
-							event.preventDefault();
-							before = sheet.id;
-						}}
-						ondrop={dropSheet}
-						ondragend={() => (dragged = '')}
-					>
-						{#if renaming === sheet.id}
-							<input
-								class="entry rename"
-								aria-label={m.sheet_title()}
-								bind:value={draft}
-								use:focus
-								maxlength="120"
-								onblur={endRename}
-								onkeydown={(event) => {
-									event.stopPropagation();
-									if (event.key === 'Enter') endRename();
-									else if (event.key === 'Escape') renaming = '';
-								}}
-							/>
-						{:else}
-							<button
-								class="row sheet"
-								class:current={isShown}
-								data-row={sheet.id}
-								role="treeitem"
-								aria-selected={isShown}
-								aria-expanded={isShown}
-								tabindex={isShown ? 0 : -1}
-								onclick={() => board.goToSheet(sheet.id)}
-								ondblclick={() => startRename(sheet.id)}
-								oncontextmenu={(event) => board.mayEdit && openMenu(event, sheet.id)}
-							>
-								<SheetPicture {board} {sheet} {pace} />
-								<span class="text">{sheet.title}</span>
-								<span class="count">{count}</span>
-							</button>
-							{#if board.mayEdit}
-								<button
-									class="icon-button small more-of"
-									tabindex="-1"
-									aria-hidden="true"
-									title={m.sheet_menu({ title: sheet.title })}
-									onclick={(event) => openMenu(event, sheet.id)}><Ellipsis size={15} /></button
-								>
-							{/if}
-						{/if}
-					</div>
+					<SheetRow {board} {sheet} {count} {pace} bind:this={sheetRows[sheet.id]} />
 					{#if isShown && branches.length + loose.length > 0}
 						<ul role="group">
 							{#each branches as branch (branch.id)}{@render branchRow(branch)}{/each}
@@ -323,13 +208,6 @@
 		</ul>
 	{/if}
 </nav>
-<PointMenu
-	groups={sheetItems}
-	at={menu}
-	label={m.sheets()}
-	onchoose={onSheetChosen}
-	onclose={() => (menu = undefined)}
-/>
 
 <style>
 	.wayfinder {
@@ -379,7 +257,7 @@
 		overflow: auto;
 		font-size: var(--size-note);
 	}
-	.row {
+	.wayfinder :global(.row) {
 		display: flex;
 		align-items: center;
 		gap: 8px;
@@ -390,27 +268,27 @@
 		text-align: left;
 		cursor: pointer;
 	}
-	.row:hover {
+	.wayfinder :global(.row:hover) {
 		background: var(--frame-raised);
 	}
-	.row:focus-visible {
+	.wayfinder :global(.row:focus-visible) {
 		outline-offset: -2px;
 	}
-	.row.current {
+	.wayfinder :global(.row.current) {
 		background: var(--frame-on);
 	}
-	.row.selected {
+	.wayfinder :global(.row.selected) {
 		box-shadow: inset 2px 0 0 var(--frame-accent);
 		background: var(--frame-raised);
 	}
-	.text {
+	.wayfinder :global(.text) {
 		flex: 1;
 		min-width: 0;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
 	}
-	.count {
+	.wayfinder :global(.count) {
 		color: var(--frame-quiet);
 		font-size: var(--size-small);
 		font-variant-numeric: tabular-nums;
@@ -421,34 +299,12 @@
 		flex: none;
 		border-radius: 1px;
 	}
-	.pair .row {
+	.wayfinder :global(.pair .row) {
 		min-width: 0;
 	}
-	.pair {
+	.wayfinder :global(.pair) {
 		display: flex;
 		align-items: center;
-	}
-	.sheet-row {
-		border-top: 2px solid transparent;
-	}
-	.sheet-row.before {
-		border-top-color: var(--frame-accent);
-	}
-	.sheet-row .row {
-		min-height: 34px;
-		padding-left: 4px;
-	}
-	.more-of {
-		flex: none;
-		opacity: 0;
-	}
-	.sheet-row:hover .more-of,
-	.sheet-row:focus-within .more-of {
-		opacity: 1;
-	}
-	.rename {
-		min-height: 30px;
-		padding: 2px 8px;
 	}
 	.fold {
 		display: grid;

@@ -4,6 +4,7 @@ import type { BoardObject } from '$core/board/objects';
 
 export function colourOf(object: BoardObject, surface: Surface): string | undefined {
 	if (object.kind === 'connector' || object.kind === 'group') return undefined;
+	if (object.kind === 'picture') return '#80808099';
 	if (object.kind === 'note') return pigmentColours(object.style.pigment).ground;
 	if (object.kind === 'shape' && object.style.fill !== 'none')
 		return pigmentColours(object.style.fill).ground;

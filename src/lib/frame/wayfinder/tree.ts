@@ -24,7 +24,9 @@ export interface SheetTree {
 const readingOrder = (a: BoardObject, b: BoardObject): number => a.box[1] - b.box[1] || a.box[0] - b.box[0];
 
 /** One line of an object's text. */
-export const lineOf = (object: BoardObject): string => plainText(object.text).replace(/\s+/g, ' ').trim();
+export const lineOf = (object: BoardObject): string =>
+	plainText(object.text).replace(/\s+/g, ' ').trim() ||
+	(object.kind === 'picture' ? (object.name ?? '') : '');
 
 /** The first of a list in reading order, without sorting all of it: boards have tens of thousands. */
 export function firstInOrder(objects: readonly BoardObject[], most: number): BoardObject[] {

@@ -8,6 +8,7 @@ import {
 	boolean,
 	customType,
 	index,
+	integer,
 	pgEnum,
 	pgTable,
 	primaryKey,
@@ -164,6 +165,57 @@ export const snapshots = pgTable('snapshots', {
 	at: instant('at').notNull().defaultNow(),
 	data: bytes('data').notNull(),
 });
+
+/** Files of boards by the hash of their content; the content stands in chunks. */
+export const files = pgTable('files', {
+	hash: text('hash').primaryKey(),
+	type: text('type').notNull(),
+	width: integer('width').notNull(),
+	height: integer('height').notNull(),
+	animated: boolean('animated').notNull(),
+	bytes: integer('bytes').notNull(),
+	createdAt: instant('created_at').notNull().defaultNow(),
+});
+
+export const fileChunks = pgTable(
+	'file_chunks',
+	{
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+		index: integer('index').notNull(),
+		data: bytes('data').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.hash, table.index] })],
+);
+
+/** Pictures in other widths, made on request. */
+export const fileVariants = pgTable(
+	'file_variants',
+	{
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+		width: integer('width').notNull(),
+		data: bytes('data').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.hash, table.width] })],
+);
+
+/** Which boards a file belongs to: whoever may enter one of them may see it. */
+export const boardFiles = pgTable(
+	'board_files',
+	{
+		boardId: text('board_id')
+			.notNull()
+			.references(() => boards.id, { onDelete: 'cascade' }),
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+		at: instant('at').notNull().defaultNow(),
+	},
+	(table) => [primaryKey({ columns: [table.boardId, table.hash] })],
+);
 
 /** Sentence vectors by text, so that no text is encoded twice. 32-bit floats, little-endian. */
 export const vectors = pgTable(

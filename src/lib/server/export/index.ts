@@ -8,7 +8,10 @@ import { pictureOf } from '$core/board/scene';
 import { csvOf } from '$core/formats/csv';
 import { svgOf } from '$core/formats/svg';
 import { roughMeasure, type Face } from '$core/text/fonts';
+import type { Drawing } from '$core/board/drawing';
+import sharp from 'sharp';
 import { Refused } from '../boards';
+import { readScaled } from '../files/store';
 import { fontCss, outline, serverMeasure } from './fonts';
 
 export const FORMATS = ['png', 'svg', 'csv'] as const;
@@ -17,6 +20,8 @@ export type Format = (typeof FORMATS)[number];
 export interface ExportRequest {
 	format: Format;
 	title: string;
+	/** The board, for the pictures on it. */
+	boardId: string;
 	/** The sheet to show; data of all sheets is given when left out. */
 	sheet?: string | undefined;
 	/** Only these objects, where given. */
@@ -54,6 +59,25 @@ const facesUsed = (items: readonly { items: readonly { type: string; face?: Face
 	return [...faces.values()];
 };
 
+/** The pictures of a drawing as data. A renderer that knows no WebP gets them as PNG. */
+async function imagesFor(boardId: string, drawings: readonly Drawing[]): Promise<Map<string, string>> {
+	const wanted = new Set(
+		drawings.flatMap(({ items }) => items.flatMap((item) => (item.type === 'image' ? item.file : []))),
+	);
+	const images = new Map<string, string>();
+	for (const file of wanted) {
+		try {
+			const png = await sharp(await readScaled(boardId, file, 2048))
+				.png()
+				.toBuffer();
+			images.set(file, `data:image/png;base64,${png.toString('base64')}`);
+		} catch (error) {
+			if (!(error instanceof Refused)) throw error;
+		}
+	}
+	return images;
+}
+
 function chosen(model: BoardModel, request: ExportRequest): BoardObject[] {
 	if (request.ids) {
 		const ids = new Set(request.ids);
@@ -75,12 +99,14 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 	const picture = sheet && pictureOf(model, objects, groundOf(sheet), serverMeasure);
 	if (!picture) throw new Refused(m.export_nothing(), 409);
 	const { view, ground, drawings } = picture;
+	const images = await imagesFor(request.boardId, drawings);
 	if (request.format === 'svg') {
 		const svg = svgOf(drawings, {
 			view,
 			ground,
 			title: request.title,
 			fontCss: fontCss(facesUsed(drawings)),
+			images,
 		});
 		return { name, type: 'image/svg+xml', body: Buffer.from(svg) };
 	}
@@ -88,7 +114,7 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 	if (Math.max(view.w, view.h) * scale > LARGEST_PNG) {
 		throw new Refused(m.export_too_large({ pixels: LARGEST_PNG }), 409);
 	}
-	const svg = svgOf(drawings, { view, ground, title: request.title, outline, scale });
+	const svg = svgOf(drawings, { view, ground, title: request.title, outline, scale, images });
 	const image = await renderAsync(svg, { font: { loadSystemFonts: false } });
 	return { name, type: 'image/png', body: image.asPng() };
 }

@@ -19,7 +19,7 @@ export const POST = route(async (event, person) => {
 	await requireRole(id, person.id);
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const title = (await boardTitle(id)) ?? '';
-	const file = await live().read(id, (model) => exportBoard(model, { ...order, title }));
+	const file = await live().read(id, (model) => exportBoard(model, { ...order, title, boardId: id }));
 	return new Response(file.body as BodyInit, {
 		headers: {
 			'content-type': file.type,

@@ -1,0 +1,51 @@
+<script lang="ts">
+	/** Pictures that play, over the canvas: a canvas shows only their first moment. */
+	import type { ObjectOf } from '$core/board/objects';
+	import { WHOLE, wholeBox } from '$core/board/kinds/picture';
+	import { seen } from '$core/geometry/view';
+	import type { Board } from './board.svelte';
+
+	const { board }: { board: Board } = $props();
+	/** More at once would cost more than they are worth. */
+	const MOST = 12;
+	const playing = $derived.by(() => {
+		void board.room.version;
+		const found: ObjectOf<'picture'>[] = [];
+		for (const object of board.model.touching(board.sheet, seen(board.view, board.size))) {
+			if (object.kind === 'picture' && object.animated && found.push(object) >= MOST) break;
+		}
+		return found;
+	});
+	const place = (picture: ObjectOf<'picture'>): string => {
+		const { view } = board;
+		const [x, y, w, h, angle] = picture.box;
+		const centre = `${x + w / 2 - view.x}px,${y + h / 2 - view.y}px`;
+		return `width:${w}px;height:${h}px;transform:scale(${view.scale}) translate(${centre}) rotate(${angle}deg) translate(-50%,-50%)`;
+	};
+	const inner = (picture: ObjectOf<'picture'>): string => {
+		const whole = wholeBox(picture);
+		const [cx, cy] = picture.crop ?? WHOLE;
+		return `width:${whole.w}px;height:${whole.h}px;left:${-cx * whole.w}px;top:${-cy * whole.h}px`;
+	};
+</script>
+
+{#each playing as picture (picture.id)}
+	<div class="moving" style={place(picture)} aria-hidden="true">
+		<img src="/api/boards/{board.room.info.boardId}/files/{picture.file}" alt="" style={inner(picture)} />
+	</div>
+{/each}
+
+<style>
+	.moving {
+		position: absolute;
+		left: 0;
+		top: 0;
+		overflow: hidden;
+		transform-origin: 0 0;
+		pointer-events: none;
+	}
+	img {
+		position: absolute;
+		max-width: none;
+	}
+</style>

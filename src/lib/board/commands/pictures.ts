@@ -1,0 +1,73 @@
+/** Commands on pictures. */
+import { restack } from '$core/board/edits';
+import { lockObjects } from '$core/board/groups';
+import { m } from '$lib/paraglide/messages';
+import type { Board } from '../board.svelte';
+import { addPictures, chooseFiles, isCropped, replacePicture, uncrop } from '../pictures';
+import type { Command } from './command';
+
+const isPicture = (board: Board): boolean =>
+	board.selected.length === 1 && board.selected[0]!.kind === 'picture' && !board.selected[0]!.lock;
+
+export const PICTURE_COMMANDS: Command[] = [
+	{
+		id: 'picture',
+		label: () => m.command_picture(),
+		keys: ['p'],
+		edits: true,
+		section: 'board',
+		async run(board) {
+			const at = board.menuAt ?? board.middle;
+			const files = await chooseFiles(true);
+			if (files.length > 0) await addPictures(board, files, at);
+		},
+	},
+	{
+		id: 'camera',
+		label: () => m.command_camera(),
+		keys: [],
+		edits: true,
+		section: 'board',
+		run: (board) => board.ask('camera'),
+	},
+	{
+		id: 'crop',
+		label: () => m.command_crop(),
+		keys: ['c'],
+		edits: true,
+		section: 'object',
+		when: isPicture,
+		run: (board) => board.startCropping(),
+	},
+	{
+		id: 'uncrop',
+		label: () => m.command_uncrop(),
+		keys: [],
+		edits: true,
+		section: 'object',
+		when: (board) => isPicture(board) && isCropped(board),
+		run: uncrop,
+	},
+	{
+		id: 'replace picture',
+		label: () => m.command_replace(),
+		keys: [],
+		edits: true,
+		section: 'object',
+		when: isPicture,
+		run: replacePicture,
+	},
+	{
+		id: 'background',
+		label: () => m.command_background(),
+		keys: [],
+		edits: true,
+		section: 'object',
+		when: isPicture,
+		run: (board) =>
+			board.oneStep(() => {
+				restack(board.room.hand, board.model, board.selection, 'back');
+				lockObjects(board.room.hand, board.model, board.selection, 'own');
+			}),
+	},
+];

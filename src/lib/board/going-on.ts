@@ -1,0 +1,42 @@
+/** Going on from an object: the next one of a flow, the next note. */
+import { growFrom, nextPlace, type Direction } from '$core/board/grow';
+import { NOTE_SIZES } from '$core/board/objects';
+import { reveal } from '$core/geometry/view';
+import type { Board } from './board.svelte';
+
+/** Adds the next object beside the selected one, linked to it, and lets one write in it. */
+export function grow(board: Board, direction: Direction): void {
+	const [id] = board.selection;
+	if (!board.mayEdit || !id || board.selection.size !== 1) return;
+	const next = growFrom(board.room.hand, board.model, id, direction);
+	if (next) startOn(board, next);
+}
+
+/** The next note beside a note: of the same look, in a free place. */
+export function nextNote(board: Board): void {
+	const id = board.editing ?? [...board.selection][0];
+	board.stopEditing();
+	const note = id ? board.model.find(id) : undefined;
+	if (!board.mayEdit || note?.kind !== 'note') return;
+	const { form, pigment } = note.style;
+	const size = NOTE_SIZES[form];
+	const place = nextPlace(
+		board.model,
+		{ ...note, box: [note.box[0], note.box[1], size.w, size.h, 0] },
+		'right',
+		16,
+	);
+	const next = board.add<'note'>({
+		kind: 'note',
+		box: [place.x, place.y, place.w, place.h, 0],
+		style: { ...note.style, form, pigment },
+	});
+	startOn(board, next);
+}
+
+/** Brings a new object into view and lets one write in it. */
+function startOn(board: Board, id: string): void {
+	const bounds = board.model.boundsOf(id);
+	if (bounds) board.setView(reveal(board.view, bounds, board.size));
+	board.startEditing(id);
+}

@@ -1,0 +1,135 @@
+/** Bringing pictures onto the board: from files, the clipboard, the camera; replacing one; cropping. */
+import { changePicture } from '$core/board/edits';
+import { WHOLE, wholeBox } from '$core/board/kinds/picture';
+import type { ObjectOf } from '$core/board/objects';
+import type { Point } from '$core/geometry/box';
+import { m } from '$lib/paraglide/messages';
+import { z } from 'zod';
+import { ApiError, messageOf } from '../ui/api';
+import { toaster } from '../ui/toaster';
+import type { Board } from './board.svelte';
+
+/** Largest side that a new picture gets, board units, and distance of several from each other. */
+const LARGEST = 480;
+const GAP = 16;
+
+const storedSchema = z.object({
+	hash: z.string(),
+	width: z.number(),
+	height: z.number(),
+	animated: z.boolean(),
+});
+type Stored = z.infer<typeof storedSchema>;
+
+async function upload(board: Board, file: Blob): Promise<Stored> {
+	let response: Response;
+	try {
+		response = await fetch(`/api/boards/${board.room.info.boardId}/files`, { method: 'POST', body: file });
+	} catch {
+		throw new ApiError(m.file_offline());
+	}
+	const answer: unknown = await response.json().catch(() => undefined);
+	if (!response.ok) {
+		const problem = z.object({ message: z.string() }).safeParse(answer);
+		throw new ApiError(problem.success ? problem.data.message : m.error_server());
+	}
+	return storedSchema.parse(answer);
+}
+
+const nameOf = (file: Blob): string => ('name' in file ? String(file.name) : '');
+
+/** Puts pictures side by side from a point on; what cannot be taken is said, with its name. */
+export async function addPictures(
+	board: Board,
+	files: readonly Blob[],
+	at: Point = board.middle,
+): Promise<void> {
+	if (!board.mayEdit) return;
+	const ids: string[] = [];
+	let x = at.x;
+	const wait = toaster.create({ title: m.file_busy({ count: files.length }), duration: 120_000 });
+	for (const file of files) {
+		try {
+			const { hash, width, height, animated } = await upload(board, file);
+			const scale = Math.min(1, LARGEST / Math.max(width, height));
+			const [w, h] = [Math.max(12, Math.round(width * scale)), Math.max(12, Math.round(height * scale))];
+			const left = files.length === 1 ? at.x - w / 2 : x;
+			ids.push(
+				board.add<'picture'>({
+					kind: 'picture',
+					box: [Math.round(left), Math.round(at.y - h / 2), w, h, 0],
+					style: {},
+					file: hash,
+					natural: [width, height],
+					...(animated ? { animated } : {}),
+					...(nameOf(file) ? { name: nameOf(file).slice(0, 200) } : {}),
+				}),
+			);
+			x += w + GAP;
+		} catch (error) {
+			toaster.error({
+				title: m.file_refused({ name: nameOf(file) || m.kind_picture() }),
+				description: messageOf(error),
+			});
+		}
+	}
+	toaster.dismiss(wait);
+	if (ids.length > 0) board.select(ids);
+}
+
+/** Pictures among files that were dropped or pasted. */
+export const picturesIn = (data: DataTransfer | null): File[] =>
+	[...(data?.files ?? [])].filter(
+		(file) => file.type.startsWith('image/') || /\.(svg|avif)$/i.test(file.name),
+	);
+
+/** Lets somebody choose picture files. */
+export function chooseFiles(several: boolean): Promise<File[]> {
+	return new Promise((resolve) => {
+		const input = document.createElement('input');
+		input.type = 'file';
+		input.accept = 'image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif';
+		input.multiple = several;
+		input.onchange = () => resolve([...(input.files ?? [])]);
+		input.oncancel = () => resolve([]);
+		input.click();
+	});
+}
+
+const selectedPicture = (board: Board): ObjectOf<'picture'> | undefined => {
+	const [object, more] = board.selected;
+	return object?.kind === 'picture' && !more && !object.lock ? object : undefined;
+};
+
+/** Puts another picture in the place of the selected one: as wide, about the same middle. */
+export async function replacePicture(board: Board): Promise<void> {
+	const picture = selectedPicture(board);
+	const [file] = picture ? await chooseFiles(false) : [];
+	if (!picture || !file) return;
+	try {
+		const { hash, width, height, animated } = await upload(board, file);
+		const [x, y, w, h, angle] = picture.box;
+		const high = Math.round((w * height) / width);
+		changePicture(board.room.hand, picture.id, {
+			file: hash,
+			natural: [width, height],
+			crop: undefined,
+			animated: animated || undefined,
+			name: file.name.slice(0, 200),
+			box: [x, Math.round(y + (h - high) / 2), w, high, angle],
+		});
+	} catch (error) {
+		toaster.error({ title: m.file_refused({ name: file.name }), description: messageOf(error) });
+	}
+}
+
+/** Shows a cropped picture whole again. */
+export function uncrop(board: Board): void {
+	const picture = selectedPicture(board);
+	if (!picture) return;
+	const { x, y, w, h } = wholeBox(picture);
+	changePicture(board.room.hand, picture.id, { crop: undefined, box: [x, y, w, h, picture.box[4]] });
+}
+
+export const isCropped = (board: Board): boolean =>
+	Boolean(selectedPicture(board)?.crop?.some((value, i) => value !== WHOLE[i]));

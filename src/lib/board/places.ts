@@ -1,0 +1,62 @@
+/** Ways to places: objects that refer to each other, and addresses that open the board at one spot. */
+import { tieSeeAlso } from '$core/board/approve';
+import { m } from '$lib/paraglide/messages';
+import { toaster } from '../ui/toaster';
+import type { Board } from './board.svelte';
+
+/** The first of two objects that are to refer to each other. */
+let seeFrom: string | undefined;
+
+/** Ties two selected objects as "see also"; of one, remembers it and waits for the other, on any sheet. */
+export function seeAlso(board: Board): void {
+	const [a, b] = [...board.selection];
+	if (!a || !board.mayEdit) return;
+	const first = b ? a : seeFrom;
+	const second = b ?? a;
+	if (first && first !== second && board.model.find(first)) {
+		tieSeeAlso(board.room.hand, board.model, first, second);
+		seeFrom = undefined;
+		return;
+	}
+	seeFrom = a;
+	toaster.info({ title: m.see_also_first(), description: m.see_also_first_more() });
+}
+
+/** Goes to what an object refers to; from several, to the next one each time. */
+export function goToSeeAlso(board: Board, id: string): void {
+	const there = (board.model.find(id)?.see ?? []).filter((each) => board.model.find(each));
+	const next = there[jumps++ % Math.max(1, there.length)];
+	if (next) board.goTo(next);
+}
+let jumps = 0;
+
+/** Copies the address of what is selected, or of the place that is seen; it opens just that. */
+export async function copyAddress(board: Board): Promise<void> {
+	const url = new URL(`/board/${board.room.info.boardId}`, location.href);
+	const [id] = board.selection;
+	if (id) url.hash = `object=${id}`;
+	else {
+		const { x, y } = board.middle;
+		url.hash = `sheet=${board.sheet}&at=${Math.round(x)},${Math.round(y)},${board.view.scale.toFixed(3)}`;
+	}
+	await navigator.clipboard.writeText(url.href);
+	toaster.success({ title: m.address_copied(), description: m.address_copied_more() });
+}
+
+/** Shows what an address leads to; says whether there is such a thing. */
+export function goToAddress(board: Board, hash: string): boolean {
+	const wanted = new URLSearchParams(hash.replace(/^#/, ''));
+	const object = wanted.get('object');
+	if (object && board.model.find(object)) {
+		board.goTo(object);
+		return true;
+	}
+	const sheet = wanted.get('sheet');
+	if (!sheet || !board.model.sheets.some((each) => each.id === sheet)) return false;
+	board.goToSheet(sheet);
+	const [x, y, scale] = (wanted.get('at') ?? '').split(',').map(Number);
+	if (x !== undefined && y !== undefined && scale && [x, y, scale].every(Number.isFinite)) {
+		board.setView({ x: x - board.size.w / 2 / scale, y: y - board.size.h / 2 / scale, scale });
+	}
+	return true;
+}

@@ -1,0 +1,138 @@
+/** Resizing and turning what is selected: what it would be with the hand where it is now. */
+import { changePicture, scaleObjects, setBoxes } from '$core/board/edits';
+import { cropTo } from '$core/board/kinds/picture';
+import { leastSize, neededHeight } from '$core/board/kinds';
+import type { BoardObject } from '$core/board/objects';
+import { centreOf, turn, type Box, type Point } from '$core/geometry/box';
+import { snapSize } from '$core/geometry/guides';
+import { carry, resize, type Handle } from '$core/geometry/resize';
+import { seen } from '$core/geometry/view';
+import type { Board } from '../board.svelte';
+import type { Preview } from '../in-hand';
+import type { HandEvent } from './tool';
+
+export interface Resizing {
+	start: HandEvent;
+	handle: Handle;
+	objects: BoardObject[];
+	/** Box round all of them when the hand took hold. */
+	round: Box;
+}
+
+export interface Turning {
+	start: HandEvent;
+	objects: BoardObject[];
+	centre: Point;
+	/** Degrees so far. */
+	by: number;
+}
+
+/** Pixels within which things snap, and how many others are looked at. */
+export const SNAP = 6;
+const MOST_OTHERS = 250;
+
+/** Boxes in view that what is moved or resized could snap to. */
+export function others(board: Board, moving: ReadonlySet<string>): Box[] {
+	const near = board.model.touching(board.sheet, seen(board.view, board.size));
+	if (near.length > MOST_OTHERS * 2) return [];
+	return near
+		.filter(({ id, kind }) => kind !== 'connector' && kind !== 'group' && !moving.has(id))
+		.slice(0, MOST_OTHERS)
+		.map(({ id }) => board.model.boundsOf(id)!);
+}
+
+export function resized(
+	board: Board,
+	{ objects, handle, round, start }: Resizing,
+	event: HandEvent,
+): Preview {
+	const preview: Preview = new Map();
+	if (objects.length === 1) {
+		const object = objects[0]!;
+		const [x, y, w, h, angle] = object.box;
+		const isCropping = object.kind === 'picture' && board.cropping === object.id;
+		const moved = { x: event.at.x - start.at.x, y: event.at.y - start.at.y };
+		const local = turn(moved, { x: 0, y: 0 }, -angle);
+		const keep =
+			event.shift ||
+			((object.kind === 'note' || object.kind === 'picture') && handle.length === 2 && !isCropping);
+		let after = resize({ x, y, w, h }, handle, local.x, local.y, leastSize(object), keep);
+		if (board.snapping && !event.hold && angle === 0 && !keep) {
+			const near = others(board, new Set([object.id]));
+			const size = snapSize(after, near, SNAP / board.view.scale);
+			const sign = { x: handle.includes('w') ? -1 : 1, y: handle.includes('n') ? -1 : 1 };
+			const by = { x: (size.w - w) * sign.x, y: (size.h - h) * sign.y };
+			after = resize({ x, y, w, h }, handle, by.x, by.y, leastSize(object), false);
+			board.guides = size.like
+				.filter((box) => box.w !== w || box.h !== h)
+				.slice(0, 4)
+				.map((box) => ({
+					axis: 'y',
+					at: box.y + box.h + 6 / board.view.scale,
+					from: box.x,
+					to: box.x + box.w,
+					is: 'size',
+				}));
+		}
+		if (isCropping) {
+			const part = cropTo(object, after);
+			board.held.crop = { id: object.id, crop: part.crop };
+			const [cx, cy, cw, ch] = part.box;
+			after = { x: cx, y: cy, w: cw, h: ch };
+		}
+		// A turned box grows from its fixed corner, which must stay where it is on the board.
+		const shift = turn(centreOf(after), centreOf({ x, y, w, h }), angle);
+		preview.set(object.id, [shift.x - after.w / 2, shift.y - after.h / 2, after.w, after.h, angle]);
+		return preview;
+	}
+	const after = resize(
+		round,
+		handle,
+		event.at.x - start.at.x,
+		event.at.y - start.at.y,
+		{ w: 40, h: 40 },
+		handle.length === 2,
+	);
+	for (const object of objects) {
+		const [x, y, w, h, angle] = object.box;
+		const next = carry({ x, y, w, h }, round, after);
+		preview.set(object.id, [next.x, next.y, next.w, next.h, angle]);
+	}
+	return preview;
+}
+
+/** Turned about the middle of all; by steps of 15 degrees with Shift, and past upright without help. */
+export function turned(turning: Turning, event: HandEvent): Preview {
+	const { objects, centre, start } = turning;
+	const angleTo = (p: Point): number => (Math.atan2(p.y - centre.y, p.x - centre.x) * 180) / Math.PI;
+	let by = angleTo(event.at) - angleTo(start.at);
+	const first = objects[0]!.box[4];
+	if (event.shift) by = Math.round((first + by) / 15) * 15 - first;
+	else if (Math.abs(((first + by + 540) % 90) - 0) < 2) by = Math.round((first + by) / 90) * 90 - first;
+	turning.by = by;
+	const preview: Preview = new Map();
+	for (const object of objects) {
+		const [x, y, w, h, angle] = object.box;
+		const middle = turn({ x: x + w / 2, y: y + h / 2 }, centre, by);
+		const next = (((angle + by) % 360) + 360) % 360;
+		preview.set(object.id, [middle.x - w / 2, middle.y - h / 2, w, h, Math.round(next * 10) / 10]);
+	}
+	return preview;
+}
+
+/** Writes a finished resize. */
+export function finishResize(board: Board, { objects, round, handle }: Resizing, preview: Preview): void {
+	// A wider or narrower text is as high as its lines then are.
+	for (const object of objects) {
+		const box = preview.get(object.id)!;
+		if (object.kind === 'text' && objects.length === 1)
+			box[3] = neededHeight({ ...object, box, style: { ...object.style, free: false } }, board.context);
+	}
+	const { crop } = board.held;
+	if (crop) changePicture(board.room.hand, crop.id, { crop: crop.crop, box: preview.get(crop.id)! });
+	else if (objects.length > 1 && handle.length === 2) {
+		const first = objects[0]!;
+		const factor = first.box[2] === 0 ? 1 : preview.get(first.id)![2] / first.box[2];
+		scaleObjects(board.room.hand, board.model, preview, round.w === 0 ? 1 : factor);
+	} else setBoxes(board.room.hand, preview);
+}

@@ -1,0 +1,155 @@
+<script lang="ts">
+	/** A sheet in the list: its picture and title, renamed in place, with a menu, put elsewhere by dragging. */
+	import type { Sheet } from '$core/board/objects';
+	import { changeSheet, moveSheet } from '$core/board/sheets';
+	import { m } from '$lib/paraglide/messages';
+	import Ellipsis from '@lucide/svelte/icons/ellipsis';
+	import type { Board } from '../../board/board.svelte';
+	import type { Calm } from '../../ui/calmly.svelte';
+	import PointMenu from '../../ui/PointMenu.svelte';
+	import { SHEET_COMMANDS } from './sheet-commands';
+	import SheetPicture from './SheetPicture.svelte';
+
+	interface Props {
+		board: Board;
+		sheet: Sheet;
+		count: number;
+		pace: Calm;
+	}
+	const { board, sheet, count, pace }: Props = $props();
+
+	/** Kind of data that is dragged: a sheet of this board. */
+	const DRAGGED = 'application/x-wandtafel-sheet';
+	let menu = $state.raw<{ x: number; y: number } | undefined>();
+	let isRenaming = $state(false);
+	let draft = $state('');
+	let isOver = $state(false);
+	const isShown = $derived(sheet.id === board.sheet);
+	const items = $derived.by(() => {
+		if (!menu) return [];
+		const offered = SHEET_COMMANDS.filter((command) => command.when?.(board, sheet.id) ?? true);
+		const commands = offered.map(({ id, label, keys }) => ({ id, label: label(), keys }));
+		return [[{ id: 'rename', label: m.rename(), keys: 'F2' }, ...commands]];
+	});
+
+	function choose(id: string): void {
+		menu = undefined;
+		if (id === 'rename') startRename();
+		else SHEET_COMMANDS.find((command) => command.id === id)?.run(board, sheet.id);
+	}
+	function openMenu(event: MouseEvent): void {
+		event.preventDefault();
+		if (!board.mayEdit) return;
+		const round = (event.currentTarget as HTMLElement).getBoundingClientRect();
+		menu = { x: round.right - 8, y: round.bottom };
+	}
+	export function startRename(): void {
+		if (!board.mayEdit) return;
+		draft = sheet.title;
+		isRenaming = true;
+	}
+	function endRename(): void {
+		if (!isRenaming) return;
+		isRenaming = false;
+		const title = draft.trim();
+		if (title !== '' && title !== sheet.title) changeSheet(board.room.hand, sheet.id, { title });
+	}
+	const focus = (node: HTMLInputElement): void => node.select();
+
+	/** Puts the dragged sheet before this one. */
+	function drop(event: DragEvent): void {
+		isOver = false;
+		const moving = event.dataTransfer?.getData(DRAGGED);
+		if (!moving || moving === sheet.id) return;
+		event.preventDefault();
+		const others = board.model.sheets.filter(({ id }) => id !== moving);
+		const at = others.findIndex(({ id }) => id === sheet.id);
+		moveSheet(board.room.hand, board.model, moving, others[at - 1]?.id);
+	}
+</script>
+
+<div
+	class="pair sheet-row"
+	class:over={isOver}
+	role="none"
+	draggable={board.mayEdit}
+	ondragstart={(event) => event.dataTransfer?.setData(DRAGGED, sheet.id)}
+	ondragover={(event) => {
+		if (!event.dataTransfer?.types.includes(DRAGGED)) return;
+		event.preventDefault();
+		isOver = true;
+	}}
+	ondragleave={() => (isOver = false)}
+	ondrop={drop}
+>
+	{#if isRenaming}
+		<input
+			class="entry rename"
+			aria-label={m.sheet_title()}
+			bind:value={draft}
+			use:focus
+			maxlength="120"
+			onblur={endRename}
+			onkeydown={(event) => {
+				event.stopPropagation();
+				if (event.key === 'Enter') endRename();
+				else if (event.key === 'Escape') isRenaming = false;
+			}}
+		/>
+	{:else}
+		<button
+			class="row sheet"
+			class:current={isShown}
+			data-row={sheet.id}
+			role="treeitem"
+			aria-selected={isShown}
+			aria-expanded={isShown}
+			tabindex={isShown ? 0 : -1}
+			onclick={() => board.goToSheet(sheet.id)}
+			ondblclick={startRename}
+			oncontextmenu={openMenu}
+		>
+			<SheetPicture {board} {sheet} {pace} />
+			<span class="text">{sheet.title}</span>
+			<span class="count">{count}</span>
+		</button>
+		{#if board.mayEdit}
+			<!-- For the pointer; by key the row itself has F2, Delete, Alt with arrows and the menu key. -->
+			<button
+				class="icon-button more-of"
+				tabindex="-1"
+				aria-hidden="true"
+				title={m.sheet_menu({ title: sheet.title })}
+				onclick={openMenu}><Ellipsis size={15} /></button
+			>
+		{/if}
+	{/if}
+</div>
+<PointMenu groups={items} at={menu} label={m.sheets()} onchoose={choose} onclose={() => (menu = undefined)} />
+
+<style>
+	.sheet-row {
+		border-top: 2px solid transparent;
+	}
+	.over {
+		border-top-color: var(--frame-accent);
+	}
+	.sheet-row .row {
+		min-height: 34px;
+		padding-left: 4px;
+	}
+	.more-of {
+		width: 24px;
+		height: 24px;
+		flex: none;
+		opacity: 0;
+	}
+	.sheet-row:hover .more-of,
+	.sheet-row:focus-within .more-of {
+		opacity: 1;
+	}
+	.rename {
+		min-height: 30px;
+		padding: 2px 8px;
+	}
+</style>
