@@ -42,6 +42,55 @@ async function write(page: Page, texts: string[]): Promise<void> {
 	}
 }
 
+/** Gives the sheet that is shown another ground. */
+async function surface(page: Page, name: string, pattern: string): Promise<void> {
+	await page.getByRole('button', { name: 'Surface', exact: true }).click();
+	await page.getByRole('button', { name }).click();
+	await page.getByRole('button', { name: pattern }).click();
+	await page.keyboard.press('Escape');
+}
+
+/** Selects the object with that text. */
+async function pickObject(page: Page, text: string): Promise<void> {
+	await page.evaluate((wanted) => {
+		type Held = {
+			model: { objects: Map<string, { text: { runs: { text: string }[] }[] }> };
+			select(ids: string[]): void;
+		};
+		const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
+		for (const [id, object] of board.model.objects) {
+			if (object.text[0]?.runs[0]?.text === wanted) board.select([id]);
+		}
+	}, text);
+}
+
+/** A few strokes: an underline, a ring, and the highlighter over a heading. */
+async function draw(page: Page): Promise<void> {
+	const stroke = async (points: [number, number][]): Promise<void> => {
+		const round = (await page.getByTestId('live').boundingBox())!;
+		await page.mouse.move(round.x + points[0]![0], round.y + points[0]![1]);
+		await page.mouse.down();
+		for (const [x, y] of points.slice(1)) await page.mouse.move(round.x + x, round.y + y);
+		await page.mouse.up();
+	};
+	const ring = (cx: number, cy: number, rx: number, ry: number): [number, number][] =>
+		Array.from({ length: 40 }, (_, i) => {
+			const angle = (i / 37) * 2 * Math.PI - 1.2;
+			return [cx + rx * Math.cos(angle), cy + ry * Math.sin(angle)];
+		});
+	await page.keyboard.press('8');
+	await page.getByRole('button', { name: 'Broad' }).click();
+	await page.getByTestId('ledge').getByRole('button', { name: 'Brick' }).click();
+	await stroke(ring(386, 466, 120, 72));
+	await page.getByRole('button', { name: 'Highlighter' }).click();
+	await page.getByTestId('ledge').getByRole('button', { name: 'Ochre' }).click();
+	await stroke([
+		[318, 138],
+		[410, 136],
+	]);
+	await page.keyboard.press('2');
+}
+
 mkdirSync(FOLDER, { recursive: true });
 const server = await startServer({ demo: true });
 try {
@@ -68,12 +117,12 @@ try {
 	await settled(page);
 	const note = await page.evaluate(() => {
 		type Held = {
-			model: { objects: Map<string, { text: { text: string }[][] }> };
+			model: { objects: Map<string, { text: { runs: { text: string }[] }[] }> };
 			select(ids: string[]): void;
 		};
 		const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
 		const id = [...board.model.objects].find(([, object]) =>
-			object.text[0]?.[0]?.text.startsWith('No list of what'),
+			object.text[0]?.runs[0]?.text.startsWith('No list of what'),
 		)?.[0];
 		if (id) board.select([id]);
 		return id;
@@ -100,7 +149,30 @@ try {
 
 	await page.getByRole('button', { name: 'Run sheet' }).click();
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
+	await page.getByTestId('live').click({ position: { x: 20, y: 20 } });
 	await shoot(page, 'flow');
+
+	await surface(page, 'Linen', 'Ruled lines');
+	await pickObject(page, 'Passed?');
+	await page
+		.getByTestId('ledge')
+		.getByRole('button', { name: /^Shapes/ })
+		.click();
+	await shoot(page, 'shapes');
+	await page.keyboard.press('Escape');
+
+	await page
+		.getByRole('treeitem', { name: /Season map/ })
+		.first()
+		.click();
+	await surface(page, 'Paper', 'Squares');
+	await draw(page);
+	await pickObject(page, 'Dates');
+	await settled(page);
+	const box = (await page.getByTestId('live').boundingBox())!;
+	await page.mouse.click(box.x + 150, box.y + 195, { button: 'right' });
+	await shoot(page, 'menu-on-paper');
+	await page.keyboard.press('Escape');
 	await page.goto(server.url);
 	await page.getByRole('heading', { name: 'Boards' }).waitFor();
 	await shoot(page, 'boards');

@@ -59,6 +59,7 @@ if wants checks; then
 	check format npx --no-install prettier --check .
 	check lint npx --no-install eslint .
 	check types npx --no-install svelte-check --threshold error
+	check types-scripts npx --no-install tsc -p scripts/tsconfig.json
 	check types-core npx --no-install tsc -p src/core/tsconfig.json
 	check migrations node scripts/check-migrations.mjs
 fi

@@ -21,7 +21,8 @@ async function main(): Promise<void> {
 		process.env['PROTOCOL_HEADER'] = 'x-wandtafel-protocol';
 		process.env['HOST_HEADER'] = 'host';
 	}
-	process.env['BODY_SIZE_LIMIT'] ??= '2M';
+	// A picture and a little more; routes that take JSON have a limit of their own.
+	process.env['BODY_SIZE_LIMIT'] ??= '26M';
 	// The handler stands beside this file once it is built.
 	const built = new URL('./handler.js', import.meta.url).href;
 	const { handler } = (await import(built)) as { handler: Parameters<typeof createServer>[1] };

@@ -2,6 +2,7 @@
 import { addObjects, type Hand, type NewObject } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { roomOfField } from '$core/board/gather';
+import { plainText } from '$core/text/rich';
 import { acceptThemes } from '$core/board/accept-themes';
 import type { BoardModel } from '$core/board/model';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
@@ -136,9 +137,7 @@ function sortWorked(hand: Hand, model: BoardModel, field: string): void {
 	const topicOf = new Map(DEMO_NOTES.map((note) => [note.text, note.about]));
 	const themes = Object.entries(SORTED).map(([topic, name]) => ({
 		name,
-		noteIds: notes
-			.filter((note) => topicOf.get(note.text[0]?.[0]?.text ?? '') === topic)
-			.map((note) => note.id),
+		noteIds: notes.filter((note) => topicOf.get(plainText(note.text)) === topic).map((note) => note.id),
 	}));
 	acceptThemes(hand, model, themes);
 }
@@ -146,7 +145,7 @@ function sortWorked(hand: Hand, model: BoardModel, field: string): void {
 function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): void {
 	const shape = (
 		id: string,
-		form: 'rounded' | 'rectangle' | 'diamond' | 'ellipse',
+		form: 'terminator' | 'process' | 'decision' | 'delay',
 		x: number,
 		y: number,
 		text: string,
@@ -155,25 +154,25 @@ function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): 
 		id: hand.newId() + id,
 		kind: 'shape',
 		sheet,
-		box: form === 'diamond' ? [x - 12, y - 26, 194, 132, 0] : [x, y, 170, 80, 0],
+		box: form === 'decision' ? [x - 12, y - 26, 194, 132, 0] : [x, y, 170, 80, 0],
 		style: { shape: form, fill, chalk: 'white' },
 		text,
 	});
 	const steps = {
-		arrive: shape('a', 'ellipse', 0, 0, 'Visitor arrives', 'lake'),
-		ticket: shape('b', 'rectangle', 260, 0, 'Draws a number, tells what is broken', 'chalk'),
-		quick: shape('c', 'diamond', 520, 0, 'Quick repair?', 'ochre'),
-		bench: shape('d', 'rectangle', 800, 0, 'Quick bench, ten minutes', 'moss'),
-		wait: shape('e', 'rounded', 520, 220, 'Tea corner, wait to be called', 'clay'),
-		repair: shape('f', 'rectangle', 520, 420, 'Repair together at a bench', 'moss'),
-		parts: shape('g', 'diamond', 800, 420, 'Spare part in the drawers?', 'ochre'),
-		order: shape('h', 'rectangle', 800, 640, 'Order the part, new date', 'brick'),
-		mains: shape('i', 'diamond', 1090, 0, 'Plugs into the mains?', 'ochre'),
-		check: shape('j', 'rectangle', 1380, 0, 'Safety check', 'plum'),
-		passed: shape('k', 'diamond', 1380, 220, 'Passed?', 'ochre'),
-		tape: shape('n', 'rectangle', 1380, 420, 'Red tape on the plug, home unmended', 'brick'),
-		story: shape('l', 'rectangle', 1660, 220, 'Photo and story for the wall', 'chalk'),
-		donate: shape('m', 'ellipse', 1660, 420, 'Donation, goodbye', 'lake'),
+		arrive: shape('a', 'terminator', 0, 0, 'Visitor arrives', 'lake'),
+		ticket: shape('b', 'process', 260, 0, 'Draws a number, tells what is broken', 'chalk'),
+		quick: shape('c', 'decision', 520, 0, 'Quick repair?', 'ochre'),
+		bench: shape('d', 'process', 800, 0, 'Quick bench, ten minutes', 'moss'),
+		wait: shape('e', 'delay', 520, 220, 'Tea corner, wait to be called', 'clay'),
+		repair: shape('f', 'process', 520, 420, 'Repair together at a bench', 'moss'),
+		parts: shape('g', 'decision', 800, 420, 'Spare part in the drawers?', 'ochre'),
+		order: shape('h', 'process', 800, 640, 'Order the part, new date', 'brick'),
+		mains: shape('i', 'decision', 1090, 0, 'Plugs into the mains?', 'ochre'),
+		check: shape('j', 'process', 1380, 0, 'Safety check', 'plum'),
+		passed: shape('k', 'decision', 1380, 220, 'Passed?', 'ochre'),
+		tape: shape('n', 'process', 1380, 420, 'Red tape on the plug, home unmended', 'brick'),
+		story: shape('l', 'process', 1660, 220, 'Photo and story for the wall', 'chalk'),
+		donate: shape('m', 'terminator', 1660, 420, 'Donation, goodbye', 'lake'),
 	};
 	type Name = keyof typeof steps;
 	const link = (from: Name, to: Name, text = ''): NewObject => ({
@@ -208,6 +207,8 @@ function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): 
 		link('passed', 'tape', 'no'),
 		link('tape', 'donate'),
 		link('story', 'donate'),
+		// A new date leads back to the number: this line has to go round everything in between.
+		link('order', 'ticket'),
 	]);
 	const spots: [number, number][] = [
 		[-5, 140],

@@ -117,6 +117,22 @@ describe('taking pictures in', () => {
 		expect((await stored(response)).message!.length).toBeGreaterThan(20);
 	});
 
+	it('takes large photographs', async () => {
+		const { data, info } = await sharp({
+			create: {
+				width: 1500,
+				height: 1000,
+				channels: 3,
+				background: '#888',
+				noise: { type: 'gaussian', mean: 128, sigma: 60 },
+			},
+		})
+			.png({ compressionLevel: 1 })
+			.toBuffer({ resolveWithObject: true });
+		expect(data.length).toBeGreaterThan(3 * 1024 * 1024);
+		expect(await stored(await send(owner, data))).toMatchObject({ width: info.width, height: info.height });
+	});
+
 	it('refuses what is too large before it is read', async () => {
 		const response = await send(owner, Buffer.alloc(26 * 1024 * 1024, 1));
 		expect([409, 413]).toContain(response.status);
@@ -135,6 +151,14 @@ describe('seeing pictures', () => {
 		const other = await makeBoard(stranger);
 		expect((await stranger.request('GET', `/api/boards/${other}/files/${hash}`)).status).toBe(404);
 		expect((await owner.request('GET', `${path}?w=77`)).status).toBe(400);
+		// Copied to another board, it goes along only for somebody who may see it on the first one.
+		const share = (who: TestPerson, to: string) =>
+			who.request('POST', `/api/boards/${to}/files/share`, { from: board, hashes: [hash] });
+		expect((await share(stranger, other)).status).toBe(404);
+		const second = await makeBoard(owner);
+		expect((await share(owner, second)).status).toBe(200);
+		expect((await owner.request('GET', `/api/boards/${second}/files/${hash}`)).status).toBe(200);
+		expect((await stranger.request('GET', `/api/boards/${other}/files/${hash}`)).status).toBe(404);
 	});
 
 	it('goes into exports, cropped as on the board', async () => {

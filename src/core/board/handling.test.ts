@@ -24,6 +24,7 @@ import { DIRECTIONS, growFrom } from './grow';
 import { eraseStrokes } from './ink-edits';
 import { inkOnBoard, strokeThrough } from './kinds/stroke';
 import { byStack } from './objects';
+import { fieldsInOrder, nextField, shiftInSequence } from './sequence';
 import { addSheet, duplicateSheet, moveSheet, moveToSheet, removeSheet } from './sheets';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard, type TestBoard } from './testing';
 
@@ -377,6 +378,32 @@ describe('sheets', () => {
 		expect([a, b, kept].map((id) => model.find(id)!.sheet)).toEqual([second, second, second]);
 		expect(model.find(gone)).toBeUndefined();
 		expect(model.find(c)!.sheet).toBe(sheet);
+	});
+});
+
+describe('fields as a sequence', () => {
+	it('follow each other as one reads, until somebody orders them', () => {
+		const { model, hand, sheet, undo } = testBoard();
+		const [right, left, below] = addObjects(hand, model, [
+			fieldAt(sheet, 900, 0),
+			fieldAt(sheet, 0, 0),
+			fieldAt(sheet, 0, 900),
+		]) as [string, string, string];
+		const order = (): string[] => fieldsInOrder(model, sheet).map(({ id }) => id);
+		expect(order()).toEqual([left, right, below]);
+		shiftInSequence(hand, model, below, -1);
+		expect(order()).toEqual([left, below, right]);
+		moveObjects(hand, model, [left], 0, 5000);
+		expect(order()).toEqual([left, below, right]);
+		const later = addObject(hand, model, fieldAt(sheet, -900, -900));
+		expect(order()).toEqual([left, below, right, later]);
+		expect(nextField(model, sheet, right, 1)?.id).toBe(later);
+		expect(nextField(model, sheet, later, 1)?.id).toBe(left);
+		expect(nextField(model, sheet, undefined, -1)?.id).toBe(later);
+		removeObjects(hand, model, [below]);
+		expect(order()).toEqual([left, right, later]);
+		undo.undo();
+		expect(order()).toContain(below);
 	});
 });
 

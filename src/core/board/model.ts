@@ -61,6 +61,8 @@ const NOTHING: ReadonlySet<string> = new Set();
 export class BoardModel {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
+	/** Ids of all fields: few, and often asked for. */
+	readonly fields = new Set<string>();
 	private readonly index = new SpatialIndex();
 	private readonly routes: Routes;
 	/** Connectors by the object they are tied to. */
@@ -334,6 +336,7 @@ export class BoardModel {
 		// A group's box is that of its members, not what stands in the document.
 		if (object.kind === 'group' && before) object = { ...object, box: before.box };
 		this.objects.set(id, object);
+		if (object.kind === 'field') this.fields.add(id);
 		if (object.group) this.members.add(object.group, id);
 		if (object.kind === 'connector') {
 			for (const end of object.ends) if ('object' in end) this.ties.add(end.object, id);
@@ -342,6 +345,7 @@ export class BoardModel {
 	}
 
 	private forget(object: BoardObject): void {
+		this.fields.delete(object.id);
 		if (object.group) this.members.delete(object.group, object.id);
 		if (object.kind !== 'connector') return;
 		for (const end of object.ends) if ('object' in end) this.ties.delete(end.object, object.id);

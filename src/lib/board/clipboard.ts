@@ -7,12 +7,15 @@ import { neededHeight } from '$core/board/kinds';
 import { freePlace } from '$core/geometry/free-place';
 import { isSafeLink, LISTS, plainText, richFrom } from '$core/text/rich';
 import { m } from '$lib/paraglide/messages';
+import { messageOf, send } from '../ui/api';
 import { toaster } from '../ui/toaster';
 import { addPictures, picturesIn } from './pictures';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
 
 const TYPE = 'application/x-wandtafel-objects+json';
+/** The board that objects were copied on: pictures belong to boards. */
+const FROM = 'application/x-wandtafel-board';
 const runSchema = z.object({
 	text: z.string(),
 	bold: z.boolean().optional(),
@@ -49,6 +52,7 @@ export function copy(board: Board, event: ClipboardEvent): boolean {
 	if (board.selection.size === 0 || !event.clipboardData) return false;
 	const clip = copyOut(board.model, board.selection);
 	event.clipboardData.setData(TYPE, JSON.stringify(clip.objects));
+	event.clipboardData.setData(FROM, board.room.info.boardId);
 	event.clipboardData.setData(
 		'text/plain',
 		clip.objects
@@ -75,10 +79,25 @@ export function paste(board: Board, event: ClipboardEvent): void {
 	}
 	const clip = readClip(data.getData(TYPE));
 	const text = data.getData('text/plain').trim();
-	if (clip) board.paste(clip);
+	if (clip) void pasteClip(board, clip, data.getData(FROM));
 	else if (text !== '') pasteText(board, text);
 	else return;
 	event.preventDefault();
+}
+
+/** Puts a clip down; pictures from another board are brought along first. */
+async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> {
+	const here = board.room.info.boardId;
+	const hashes = clip.objects.flatMap((object) => (object.kind === 'picture' ? object.file : []));
+	if (hashes.length > 0 && from !== '' && from !== here) {
+		try {
+			await send('POST', `/api/boards/${here}/files/share`, { from, hashes });
+		} catch (error) {
+			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
+			return;
+		}
+	}
+	board.paste(clip);
 }
 
 /** Lines beyond which nobody wants a note each. */

@@ -4,6 +4,8 @@
  */
 import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
 import { wholeBox } from '$core/board/kinds/picture';
+import { TITLE_SIZE } from '$core/board/kinds/region';
+import { isEmpty, plainText } from '$core/text/rich';
 import { DIRECTIONS } from '$core/board/grow';
 import { boxOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
@@ -21,6 +23,8 @@ import type { Sketch } from './tools/tool';
 import type { Point } from '$core/geometry/box';
 
 const HANDLE = 9;
+/** Type smaller than this on the screen is not read, pixels. */
+const READABLE = 11;
 
 export class LiveLayer {
 	private readonly ctx: CanvasRenderingContext2D;
@@ -66,6 +70,7 @@ export class LiveLayer {
 		this.paintGuides(surface);
 		this.paintSketch(surface);
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
+		this.paintFieldTitles(surface);
 		this.paintNodders();
 		this.paintPeople();
 	}
@@ -279,6 +284,34 @@ export class LiveLayer {
 		ctx.stroke();
 		ctx.fillStyle = chalkOn('white', surface);
 		ctx.fillText(`${degrees}°`, at.x - width / 2 + 7 * unit, at.y + 5 * unit);
+	}
+
+	/** Titles of fields that would be too small to read from here, at a size that can be read. */
+	private paintFieldTitles(surface: Surface): void {
+		const { board, ctx } = this;
+		const { scale } = board.view;
+		if (TITLE_SIZE.field * scale >= READABLE) return;
+		ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, READABLE + 2);
+		ctx.textBaseline = 'alphabetic';
+		for (const id of board.model.fields) {
+			const field = board.held.shown(id);
+			if (field?.kind !== 'field' || field.sheet !== board.sheet || isEmpty(field.text)) continue;
+			const [x, y, w, h] = field.box;
+			const p = toScreen(board.view, { x, y });
+			const room = w * scale;
+			if (room < 40 || p.x > board.size.w || p.y > board.size.h || p.x + room < 0 || p.y + h * scale < 0)
+				continue;
+			let title = plainText(field.text).replace(/\s+/g, ' ');
+			while (title.length > 1 && ctx.measureText(title).width > room - 10)
+				title = title.slice(0, -2).trimEnd() + '…';
+			const width = ctx.measureText(title).width;
+			ctx.fillStyle = board.ground.colour;
+			ctx.beginPath();
+			ctx.roundRect(p.x, p.y - READABLE - 11, width + 10, READABLE + 9, 3);
+			ctx.fill();
+			ctx.fillStyle = chalkOn(field.style.chalk, surface);
+			ctx.fillText(title, p.x + 5, p.y - 7);
+		}
 	}
 
 	/** Who nodded, beside the sign that is pointed at. */

@@ -1,5 +1,6 @@
 /** Ways to places: objects that refer to each other, and addresses that open the board at one spot. */
 import { tieSeeAlso } from '$core/board/approve';
+import { nextField } from '$core/board/sequence';
 import { m } from '$lib/paraglide/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
@@ -59,4 +60,15 @@ export function goToAddress(board: Board, hash: string): boolean {
 		board.setView({ x: x - board.size.w / 2 / scale, y: y - board.size.h / 2 / scale, scale });
 	}
 	return true;
+}
+
+/** The field that one has come to, sheet by sheet. */
+const reached = new Map<string, string>();
+
+/** Goes to the next field of the sheet, or the one before, in their sequence. */
+export function goToField(board: Board, by: -1 | 1): void {
+	const next = nextField(board.model, board.sheet, reached.get(board.sheet), by);
+	if (!next) return;
+	reached.set(board.sheet, next.id);
+	board.goTo(next.id);
 }

@@ -152,6 +152,7 @@
 		color: inherit;
 	}
 	.selection {
+		container-type: inline-size;
 		display: flex;
 		flex: 1;
 		align-items: center;

@@ -24,6 +24,8 @@
 	onSelect={(details) => onchoose(details.value)}
 	positioning={{
 		placement: 'bottom-start',
+		overlap: true,
+		overflowPadding: 8,
 		getAnchorRect: () => (at ? { ...at, width: 0, height: 0 } : null),
 	}}
 	aria-label={label}
@@ -73,8 +75,9 @@
 		align-items: center;
 		justify-content: space-between;
 		gap: 22px;
-		min-height: 28px;
+		height: 29px;
 		padding: 0 14px;
+		margin: 0;
 		line-height: 1.2;
 		cursor: pointer;
 	}

@@ -24,7 +24,8 @@ type Region = ObjectOf<'field'> | ObjectOf<'theme'>;
 
 /** Height of the strip at the top of a region that carries its title. */
 export const REGION_TITLE = { field: 44, theme: 40 } as const;
-const TITLE_SIZE = { field: 19, theme: 16 } as const;
+/** Type size of titles, board units. */
+export const TITLE_SIZE = { field: 19, theme: 16 } as const;
 
 function setTitle(region: Region, context: SceneContext): Setting {
 	const room = { x: 16, y: 11, w: Math.max(16, region.box[2] - 32), h: REGION_TITLE[region.kind] - 12 };

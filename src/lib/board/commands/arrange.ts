@@ -2,6 +2,7 @@
 import { align, distribute, EDGES, tidyRows, type Edge, type Moves, type Placed } from '$core/arrange/align';
 import { moveTo, restack, restackStep } from '$core/board/edits';
 import { groupObjects, lockObjects, ungroupObjects } from '$core/board/groups';
+import { shiftInSequence } from '$core/board/sequence';
 import { m } from '$lib/paraglide/messages';
 import type { Board } from '../board.svelte';
 import { hasSelection, hasSeveral, type Command } from './command';
@@ -130,6 +131,15 @@ export const ARRANGE_COMMANDS: Command[] = [
 			board.selected.some((object) => object.lock === 'own' || (object.lock === 'led' && board.room.leads)),
 		run: (board) => lockObjects(board.room.hand, board.model, board.selection, undefined),
 	},
+	...([-1, 1] as const).map((by): Command => ({
+		id: by === 1 ? 'later' : 'earlier',
+		label: () => (by === 1 ? m.command_later() : m.command_earlier()),
+		keys: [],
+		edits: true,
+		section: 'object',
+		when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'field',
+		run: (board) => shiftInSequence(board.room.hand, board.model, board.selected[0]!.id, by),
+	})),
 	{
 		id: 'front',
 		label: () => m.command_front(),

@@ -1,5 +1,5 @@
 /** Commands that change what one sees, and nothing on the board. */
-import { copyAddress } from '../places';
+import { copyAddress, goToField } from '../places';
 import { unionOf } from '$core/geometry/box';
 import { m } from '$lib/paraglide/messages';
 import { hasSelection, type Command } from './command';
@@ -38,6 +38,22 @@ export const VIEW_COMMANDS: Command[] = [
 		section: 'view',
 		when: hasSelection,
 		run: (board) => board.fit(unionOf([...board.selection].flatMap((id) => board.model.boundsOf(id) ?? []))),
+	},
+	{
+		id: 'next field',
+		label: () => m.command_next_field(),
+		keys: ['.'],
+		section: 'view',
+		when: (board) => board.model.fields.size > 0,
+		run: (board) => goToField(board, 1),
+	},
+	{
+		id: 'previous field',
+		label: () => m.command_previous_field(),
+		keys: [','],
+		section: 'view',
+		when: (board) => board.model.fields.size > 0,
+		run: (board) => goToField(board, -1),
 	},
 	{
 		id: 'guides',

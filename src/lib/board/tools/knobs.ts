@@ -24,6 +24,8 @@ export function turnPoint(board: Board): Point | undefined {
 export function growPoint(board: Board, direction: Direction): Point | undefined {
 	const [object, more] = board.selected;
 	if (!object || more || !board.mayEdit || object.lock || !canGrow(object)) return undefined;
+	// Notes stand close together: knobs would cover their neighbours. Alt and an arrow grow from them too.
+	if (object.kind !== 'shape' && board.model.tiesOf(object.id).length === 0) return undefined;
 	const box = boxOf(board.held.shown(object.id)!.box);
 	if (Math.min(box.w, box.h) * board.view.scale < 30) return undefined;
 	const out = OUT / board.view.scale;

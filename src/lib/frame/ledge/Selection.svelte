@@ -153,7 +153,7 @@
 {:else if board.mayEdit && objects.length === 0 && (board.tool === 'pen' || board.tool === 'rub')}
 	<div class="properties"><PenProperties {board} rubs={board.tool === 'rub'} /></div>
 {:else if label !== '' && board.mayEdit}
-	<span class="what"
+	<span class="what" class:minor={!lock && kind !== 'note'}
 		>{#if lock}<Lock size={13} />{/if}{label}</span
 	>
 	<div class="properties">
@@ -272,6 +272,12 @@
 		color: var(--frame-quiet);
 		font-size: var(--size-small);
 		line-height: 1.2;
+	}
+	/* Where there is little room, what is plain to see need not be said. */
+	@container (max-width: 520px) {
+		.minor {
+			display: none;
+		}
 	}
 	.properties,
 	.group {

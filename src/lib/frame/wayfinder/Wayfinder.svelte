@@ -17,13 +17,17 @@
 	import Overview from './Overview.svelte';
 	import { insertSheet, SHEET_COMMANDS, shiftSheet } from './sheet-commands';
 	import SheetRow from './SheetRow.svelte';
-	import { findOn, lineOf, treeOf, type Branch } from './tree';
+	import Filters from './Filters.svelte';
+	import { findOn, lineOf, treeOf, type Branch, type Wanted } from './tree';
 
 	const { board, onfold }: { board: Board; onfold: () => void } = $props();
 
 	/** Rows of one list at most; the search finds the rest. */
 	const MOST = 120;
-	let words = $state('');
+	let wanted = $state.raw<Wanted>({ words: '' });
+	const isLooking = $derived(
+		wanted.words.trim() !== '' || Boolean(wanted.kind ?? wanted.colour ?? wanted.person),
+	);
 	const open = new SvelteSet<string>();
 	/** Counts changes of the board, but not faster than lists of it can be made without being felt. */
 	const pace = calmly(
@@ -36,7 +40,7 @@
 	});
 	const found = $derived.by(() => {
 		void pace.version;
-		return words.trim() === '' ? undefined : findOn(board.model, words, MOST);
+		return isLooking ? findOn(board.model, wanted, MOST) : undefined;
 	});
 
 	const labelOf = (object: BoardObject): string => lineOf(object) || m.without_words();
@@ -162,7 +166,14 @@
 	<Overview {board} />
 	<div class="find">
 		<Search size={15} />
-		<input type="search" placeholder={m.find_on_board()} aria-label={m.find_on_board()} bind:value={words} />
+		<input
+			type="search"
+			placeholder={m.find()}
+			aria-label={m.find_on_board()}
+			value={wanted.words}
+			oninput={(event) => (wanted = { ...wanted, words: event.currentTarget.value })}
+		/>
+		<Filters {board} {wanted} onchange={(next) => (wanted = next)} />
 		<button class="icon-button" aria-label={m.fold_away()} title={m.fold_away()} onclick={onfold}
 			><PanelLeftClose size={16} /></button
 		>

@@ -1,6 +1,6 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
 import type { BoardModel } from '$core/board/model';
-import type { BoardObject, Sheet } from '$core/board/objects';
+import type { BoardObject, KindName, Sheet } from '$core/board/objects';
 import { plainText } from '$core/text/rich';
 
 export interface Branch {
@@ -89,15 +89,42 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 	);
 }
 
-/** Objects whose text or writer has the words, on any sheet. */
-export function findOn(model: BoardModel, words: string, most: number): BoardObject[] {
+/** What is looked for; whatever is left out does not matter. */
+export interface Wanted {
+	words: string;
+	kind?: KindName | undefined;
+	/** A pigment, fill or chalk. */
+	colour?: string | undefined;
+	/** Id of who made it. */
+	person?: string | undefined;
+}
+
+const coloursOf = ({ style }: BoardObject): unknown[] =>
+	Object.values(style).filter((value) => typeof value === 'string');
+
+/** Objects on any sheet that are wanted, in reading order. */
+export function findOn(
+	model: BoardModel,
+	{ words, kind, colour, person }: Wanted,
+	most: number,
+): BoardObject[] {
 	const wanted = words.toLocaleLowerCase().trim();
 	const found: BoardObject[] = [];
 	for (const object of model.objects.values()) {
-		if (object.kind === 'connector' && object.text.length === 0) continue;
+		if (kind !== undefined ? object.kind !== kind : object.kind === 'group') continue;
+		if (object.kind === 'connector' && kind === undefined && object.text.length === 0) continue;
+		if (colour !== undefined && !coloursOf(object).includes(colour)) continue;
+		if (person !== undefined && object.by[0] !== person) continue;
 		const text = `${lineOf(object)} ${object.kind === 'note' ? object.by[1] : ''}`.toLocaleLowerCase();
 		if (text.includes(wanted)) found.push(object);
 		if (found.length >= most) break;
 	}
 	return found.sort(readingOrder);
+}
+
+/** Who made something on the board: id and the name they went by, by name. */
+export function writersOn(model: BoardModel): [string, string][] {
+	const writers = new Map<string, string>();
+	for (const { by } of model.objects.values()) if (by[1] !== '') writers.set(by[0], by[1]);
+	return [...writers].sort((a, b) => (a[1] < b[1] ? -1 : 1));
 }

@@ -1,0 +1,86 @@
+<script lang="ts">
+	/** Narrows what the wayfinder finds: by kind, colour and person. */
+	import type { KindName } from '$core/board/objects';
+	import { m } from '$lib/paraglide/messages';
+	import Funnel from '@lucide/svelte/icons/funnel';
+	import type { Board } from '../../board/board.svelte';
+	import Pop from '../../ui/Pop.svelte';
+	import Swatches from '../../ui/Swatches.svelte';
+	import { writersOn, type Wanted } from './tree';
+
+	interface Props {
+		board: Board;
+		wanted: Wanted;
+		onchange: (wanted: Wanted) => void;
+	}
+	const { board, wanted, onchange }: Props = $props();
+
+	const KINDS: { kind: KindName; label: () => string }[] = [
+		{ kind: 'note', label: () => m.kind_note() },
+		{ kind: 'text', label: () => m.kind_text() },
+		{ kind: 'shape', label: () => m.kind_shape() },
+		{ kind: 'connector', label: () => m.kind_connector() },
+		{ kind: 'field', label: () => m.kind_field() },
+		{ kind: 'theme', label: () => m.kind_theme() },
+		{ kind: 'stroke', label: () => m.kind_stroke() },
+		{ kind: 'picture', label: () => m.kind_picture() },
+	];
+	const isOn = $derived(Boolean(wanted.kind ?? wanted.colour ?? wanted.person));
+	const writers = $derived.by(() => {
+		void board.room.version;
+		return writersOn(board.model);
+	});
+</script>
+
+<Pop label={m.filters()}>
+	{#snippet face()}<span class:on={isOn}><Funnel size={16} /></span>{/snippet}
+	<label class="filter"
+		>{m.filter_kind()}
+		<select
+			class="entry"
+			value={wanted.kind ?? ''}
+			onchange={(event) =>
+				onchange({ ...wanted, kind: (event.currentTarget.value || undefined) as KindName | undefined })}
+		>
+			<option value="">{m.filter_any()}</option>
+			{#each KINDS as { kind, label } (kind)}<option value={kind}>{label()}</option>{/each}
+		</select>
+	</label>
+	<label class="filter"
+		>{m.filter_person()}
+		<select
+			class="entry"
+			value={wanted.person ?? ''}
+			onchange={(event) => onchange({ ...wanted, person: event.currentTarget.value || undefined })}
+		>
+			<option value="">{m.filter_any()}</option>
+			{#each writers as [id, name] (id)}<option value={id}>{name}</option>{/each}
+		</select>
+	</label>
+	<div class="filter">
+		{m.filter_colour()}
+		<Swatches
+			of="pigments"
+			value={wanted.colour}
+			onchoose={(colour) => onchange({ ...wanted, colour: colour === wanted.colour ? undefined : colour })}
+			label={m.filter_colour()}
+			size={22}
+		/>
+	</div>
+	<button class="button" disabled={!isOn} onclick={() => onchange({ words: wanted.words })}
+		>{m.filter_all()}</button
+	>
+</Pop>
+
+<style>
+	.filter {
+		display: flex;
+		flex-direction: column;
+		gap: 4px;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+	.on {
+		color: var(--frame-accent);
+	}
+</style>
