@@ -234,6 +234,39 @@ describe('a facilitator’s lock', () => {
 	});
 });
 
+describe('nods', () => {
+	it('can be given and taken back only in one’s own name', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Wendelin');
+		const ilka = await connect(server, owner, board);
+		const wendelin = await connect(server, editor, board);
+		const [{ id: me }] = (await server.sql`select id from people where name = 'Wendelin'`) as unknown as [
+			{ id: string },
+		];
+		const [{ id: her }] = (await server.sql`select id from people where name = ${owner.name} and id in
+			(select person_id from memberships where board_id = ${board})`) as unknown as [{ id: string }];
+		const note = ilka.write('to be approved');
+		await until(() => wendelin.model.find(note) !== undefined, 'the note is there');
+		ilka.doc.getMap<Y.Map<unknown>>('objects').get(note)!.set(`nod:${her}`, owner.name);
+		await until(() => wendelin.model.find(note)!.nods?.length === 1, 'her nod has arrived');
+		const map = wendelin.doc.getMap<Y.Map<unknown>>('objects').get(note)!;
+		map.set('nod:somebody-else', 'Nele');
+		map.delete(`nod:${her}`);
+		map.set(`nod:${me}`, 'Wendelin');
+		const people = (client: typeof ilka): string =>
+			(client.model.find(note)!.nods ?? [])
+				.map(({ person }) => person)
+				.sort()
+				.join();
+		const right = [her, me].sort().join();
+		await until(
+			() => people(ilka) === right && people(wendelin) === right,
+			'only true nods are left, for both',
+		);
+		ilka.destroy();
+		wendelin.destroy();
+	});
+});
+
 describe('links', () => {
 	it('stores only a hash of the token', async () => {
 		const { token } = await makeLink(owner, board, 'editor');
