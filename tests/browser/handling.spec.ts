@@ -238,7 +238,7 @@ test('pens draw, erasers split and take, strokes are objects like all others', a
 });
 
 test('a pen along the straight-edge draws exactly straight, at any angle', async ({ ilka: { page } }) => {
-	const at = await fresh(page);
+	await fresh(page);
 	await page.keyboard.press('8');
 	await page.keyboard.press('r');
 	const edge = page.getByTestId('straight-edge');
@@ -266,7 +266,6 @@ test('a pen along the straight-edge draws exactly straight, at any angle', async
 	expect((Math.atan2(y2 - y1, x2 - x1) * 180) / Math.PI).toBeCloseTo(30, 0);
 	await page.keyboard.press('r');
 	await expect(edge).toBeHidden();
-	void at;
 });
 
 test('sheets are added, named, ordered, copied, deleted and brought back, and have their surface', async ({

@@ -127,8 +127,6 @@ interface Known {
 	/** Path before it is kept apart; only for right-angled ones. */
 	plain?: Path;
 	route: Route;
-	/** Whether it was found with what stands in the way; otherwise it is only a first guess. */
-	isFinal: boolean;
 }
 
 export class Routes {
@@ -156,7 +154,7 @@ export class Routes {
 		if (connector?.kind !== 'connector') return undefined;
 		const route = routeAlone(connector, this.find);
 		if (!route) return undefined;
-		this.known.set(id, { sheet: connector.sheet, route, isFinal: connector.style.route !== 'right-angled' });
+		this.known.set(id, { sheet: connector.sheet, route });
 		if (connector.style.route === 'right-angled') this.pending.add(id);
 		return route;
 	};
@@ -226,7 +224,7 @@ export class Routes {
 			return false;
 		}
 		const route = { path: trimmed(plain, ends) };
-		this.known.set(id, { sheet: connector.sheet, plain, route, isFinal: true });
+		this.known.set(id, { sheet: connector.sheet, plain, route });
 		return !before || !samePath(before.route.path, route.path);
 	}
 

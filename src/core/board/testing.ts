@@ -32,6 +32,27 @@ export function testBoard(name = 'Ilka'): TestBoard {
 	return { doc, model, hand, sheet, undo };
 }
 
+/** A second person's copy of the board, kept in step with the first until it is cut off. */
+export function partner(board: TestBoard): TestBoard & { cut: () => void; join: () => void } {
+	const other = testBoard('Tomasz');
+	const to = (doc: Y.Doc) => (update: Uint8Array, origin: unknown) => {
+		if (origin !== 'wire') Y.applyUpdate(doc, update, 'wire');
+	};
+	const [there, back] = [to(other.doc), to(board.doc)];
+	const join = (): void => {
+		Y.applyUpdate(other.doc, Y.encodeStateAsUpdate(board.doc), 'wire');
+		Y.applyUpdate(board.doc, Y.encodeStateAsUpdate(other.doc), 'wire');
+		board.doc.on('update', there);
+		other.doc.on('update', back);
+	};
+	const cut = (): void => {
+		board.doc.off('update', there);
+		other.doc.off('update', back);
+	};
+	join();
+	return { ...other, cut, join };
+}
+
 export const noteAt = (sheet: string, x: number, y: number, text = ''): NewObject => ({
 	kind: 'note',
 	sheet,
