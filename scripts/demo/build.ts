@@ -1,4 +1,4 @@
-/** Builds the demo board: three sheets, about eighty notes, a flow, a season map, a run sheet half run. */
+/** Builds the demo board: four sheets, about eighty notes, a flow, a season map, a plan, a run sheet half run. */
 import { addObjects, type Hand, type NewObject } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { roomOfField } from '$core/board/gather';
@@ -10,6 +10,7 @@ import { freePlace } from '$core/geometry/free-place';
 import type { Box } from '$core/geometry/box';
 import type { Step } from '$core/session/runsheet';
 import type { Pigment } from '$core/board/colours';
+import { buildPlan } from './plan';
 import { DEMO_NOTES, MAP_NOTES, PATH_NOTES, type DemoNote, type Topic } from './notes';
 
 export const DEMO_PEOPLE = [
@@ -70,6 +71,7 @@ export function buildBoard(hand: Hand, model: BoardModel, ids: DemoIds): DemoBoa
 	const fields = buildGather(hand, model, ids, sheets.gather);
 	buildPath(hand, model, ids, sheets.path);
 	buildMap(hand, model, ids, sheets.map);
+	buildPlan(hand, model, ids, addSheet(hand, model, 'Plan'));
 	return { sheets, fields };
 }
 

@@ -16,6 +16,7 @@ import {
 	type FromWorker,
 	type Patch,
 	type ToWorker,
+	type Edited,
 } from '$lib/board/painter/protocol';
 
 interface Wanted {
@@ -55,7 +56,7 @@ let wanted: Wanted | undefined;
 let isComplete = false;
 let isReady = false;
 let hidden: ReadonlySet<string> = new Set();
-let editing: string | undefined;
+let editing: Edited | undefined;
 let images: Images | undefined;
 /** Whether something in view looks different without the page having said so: a picture came. */
 let isSpoiled = false;
@@ -82,7 +83,8 @@ function paintPart(
 	target.textBaseline = 'alphabetic';
 	const coarse = isCoarse(base.scale);
 	for (const { id, drawing } of board.drawingsIn(sheet, box, ground.surface, coarse)) {
-		if (!hidden.has(id)) paintDrawing(target, drawing, base, id === editing, images);
+		if (!hidden.has(id))
+			paintDrawing(target, drawing, base, id === editing?.id ? editing : undefined, images);
 	}
 }
 
@@ -171,7 +173,7 @@ class Overview {
 	): void {
 		const base = { scale: this.scale, x: this.box!.x, y: this.box!.y };
 		for (const { id, drawing } of parts)
-			if (!hidden.has(id)) paintDrawing(target, drawing, base, false, images);
+			if (!hidden.has(id)) paintDrawing(target, drawing, base, undefined, images);
 		target.setTransform(1, 0, 0, 1, 0, 0);
 	}
 
@@ -355,13 +357,12 @@ scope.onmessage = ({ data }) => {
 			wanted = data;
 			break;
 		case 'hide': {
-			const before = new Set([...hidden, ...(editing ? [editing] : [])]);
+			const before = new Set([...hidden, ...(editing ? [editing.id] : [])]);
 			hidden = new Set(data.ids);
 			editing = data.editing;
-			const now = new Set([...hidden, ...(editing ? [editing] : [])]);
-			spoil(
-				board.partsOf([...before, ...now].filter((id) => before.has(id) !== now.has(id) || id === editing)),
-			);
+			const now = new Set([...hidden, ...(editing ? [editing.id] : [])]);
+			const isOther = (id: string): boolean => before.has(id) !== now.has(id) || id === editing?.id;
+			spoil(board.partsOf([...before, ...now].filter(isOther)));
 			heard = data.seq;
 			break;
 		}

@@ -63,6 +63,7 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 				if (!map || !note) continue;
 				map.set('box', [x, y, note.box[2], note.box[3], 0]);
 				map.set('theme', ids[i]);
+				map.delete('held');
 				map.set('changed', hand.now());
 			}
 		});

@@ -45,9 +45,10 @@ export function putDown(
 	const ids = new Map(clip.objects.map((object) => [object.id, hand.newId()]));
 	const specs: NewObject[] = [];
 	for (const object of clip.objects) {
-		const [x, y, w, h, angle] = object.box;
+		const [x, y, w, h, angle] = object.set ?? object.box;
 		const theme = object.theme && ids.get(object.theme);
 		const group = object.group && ids.get(object.group);
+		const holder = object.held && ids.get(object.held.in);
 		const spec: NewObject = {
 			id: ids.get(object.id)!,
 			kind: object.kind,
@@ -57,6 +58,8 @@ export function putDown(
 			text: object.text,
 			...(theme ? { theme } : {}),
 			...(group ? { group } : {}),
+			...(holder && object.held ? { held: { ...object.held, in: holder } } : {}),
+			...(object.parts ? { parts: { ...object.parts, nods: {} } } : {}),
 		};
 		if (object.kind === 'connector') {
 			const ends = object.ends.map((end): ConnectorEnd | undefined => {
@@ -76,6 +79,10 @@ export function putDown(
 		if (object.kind === 'picture') {
 			const { file, natural, crop, animated, name } = object;
 			Object.assign(spec, { file, natural, crop, animated, name });
+		}
+		if (object.kind === 'mark') {
+			const host = object.on && ids.get(object.on.to);
+			if (host) spec.on = { ...object.on!, to: host };
 		}
 		specs.push(spec);
 	}

@@ -6,15 +6,18 @@
  * is one small update.
  */
 import * as Y from 'yjs';
+import { cellKey } from './holders/parts';
 
 export type ObjectMap = Y.Map<unknown>;
 
 export const objectsOf = (doc: Y.Doc): Y.Map<ObjectMap> => doc.getMap<ObjectMap>('objects');
 export const sheetsOf = (doc: Y.Doc): Y.Map<Y.Map<unknown>> => doc.getMap<Y.Map<unknown>>('sheets');
 
-/** The live text of an object, for the editor; undefined when there is no such object. */
-export function fragmentOf(doc: Y.Doc, id: string): Y.XmlFragment | undefined {
-	const text = objectsOf(doc).get(id)?.get('text');
+/** The live text of an object or of one of its parts, for the editor; undefined when there is none. */
+export function fragmentOf(doc: Y.Doc, id: string, part?: string): Y.XmlFragment | undefined {
+	const text = objectsOf(doc)
+		.get(id)
+		?.get(part === undefined ? 'text' : cellKey(part));
 	return text instanceof Y.XmlFragment ? text : undefined;
 }
 

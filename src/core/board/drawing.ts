@@ -26,6 +26,8 @@ export type Primitive =
 	| ({ type: 'path'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
 	/** A chain of cubic Bézier curves: a start point, then two control points and an end point each. */
 	| ({ type: 'curve'; points: readonly (readonly [number, number])[]; closed: boolean } & Paint)
+	/** SVG path data, scaled and moved; widths are in the units of the data. */
+	| ({ type: 'glyph'; d: string; x: number; y: number; scale: number } & Paint)
 	/** A picture of the board's files; `crop` is the part shown, in shares of the whole. */
 	| {
 			type: 'image';
@@ -49,6 +51,8 @@ export type Primitive =
 			face: Face;
 			fill: string;
 			fine?: boolean;
+			/** The part of the object that it is the text of; left out for the object's own text. */
+			part?: string;
 	  };
 
 export interface Drawing {

@@ -7,7 +7,11 @@ import * as Y from 'yjs';
 import { overlaps } from '../geometry/box';
 import { richFrom, type RichText } from '../text/rich';
 import { objectsOf, writeText, type ObjectMap } from './document';
+import { isHolder, takesCards } from './holders/forms';
+import type { HolderParts } from './holders/parts';
+import { writeParts } from './holders/write';
 import { TEXT_SIZES } from './kinds/text';
+import { stickIn } from './marks';
 import { isRegion, type BoardModel } from './model';
 import {
 	byStack,
@@ -50,6 +54,12 @@ export interface NewObject<K extends KindName = KindName> {
 	crop?: [number, number, number, number];
 	animated?: boolean;
 	name?: string;
+	/** The holder to lie in. */
+	held?: NonNullable<BoardObject['held']>;
+	/** What a mark sticks to. */
+	on?: NonNullable<ObjectOf<'mark'>['on']>;
+	/** What stands in a holder. */
+	parts?: HolderParts;
 	id?: string;
 	/** Who wrote it, where that is not the hand itself. */
 	by?: [string, string];
@@ -100,7 +110,7 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 	if (spec.group) values['group'] = spec.group;
 	if (spec.bends?.length) values['bends'] = spec.bends;
 	if (spec.points) values['points'] = spec.points;
-	for (const key of ['span', 'file', 'natural', 'crop', 'animated', 'name'] as const) {
+	for (const key of ['span', 'file', 'natural', 'crop', 'animated', 'name', 'held', 'on'] as const) {
 		if (spec[key] !== undefined) values[key] = spec[key];
 	}
 	const parsed = objectSchema.safeParse({ ...values, id });
@@ -108,15 +118,18 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 		throw new EditError(`This ${spec.kind} cannot be put on the board: ${parsed.error.issues[0]?.message}`);
 	const map = new Y.Map<unknown>(Object.entries(values));
 	map.set('text', writeText(typeof spec.text === 'string' ? richFrom(spec.text) : (spec.text ?? [])));
+	if (spec.parts) writeParts(map, spec.parts);
 	return map;
 }
+
+const isUnder = (kind: KindName): boolean => kind === 'field' || kind === 'theme' || takesCards({ kind });
 
 /** Puts new objects on the board, in their order; regions go under what is there. Returns their ids. */
 export function addObjects(hand: Hand, model: BoardModel, specs: NewObject[]): string[] {
 	const ids = specs.map((spec) => spec.id ?? hand.newId());
 	const places = new Map<NewObject, string>();
 	for (const under of [true, false]) {
-		const those = specs.filter((spec) => (spec.kind === 'field' || spec.kind === 'theme') === under);
+		const those = specs.filter((spec) => isUnder(spec.kind) === under);
 		for (const sheet of new Set(those.map((spec) => spec.sheet))) {
 			const here = those.filter((spec) => spec.sheet === sheet);
 			const keys = stackPlaces(model, sheet, here.length, under);
@@ -140,7 +153,9 @@ export function withContents(model: BoardModel, ids: Iterable<string>): Set<stri
 		const object = model.find(id);
 		if (!object) continue;
 		all.add(id);
-		if (isRegion(object) || object.kind === 'group') queue.push(...model.contentsOf(object));
+		queue.push(...model.marksOn(id));
+		if (isRegion(object) || isHolder(object) || object.kind === 'group')
+			queue.push(...model.contentsOf(object));
 	}
 	return all;
 }
@@ -169,7 +184,14 @@ export function patch(hand: Hand, id: string, values: Record<string, unknown>): 
 export const shifted = (end: ConnectorEnd, dx: number, dy: number): ConnectorEnd =>
 	'point' in end ? { point: [end.point[0] + dx, end.point[1] + dy] } : end;
 
-/** Moves objects with what they hold; loose ends of moved connectors move too, tied ends follow. */
+/** Whether an object has its place from a holder. */
+export const isInHolder = (model: BoardModel, { held, sheet }: BoardObject): boolean =>
+	held !== undefined && model.find(held.in)?.sheet === sheet;
+
+/**
+ * Moves objects with what they hold; loose ends of moved connectors move too, tied ends follow. What
+ * lies in a holder stays where the holder has it.
+ */
 export function moveObjects(
 	hand: Hand,
 	model: BoardModel,
@@ -190,7 +212,7 @@ export function moveObjects(
 		}
 		for (const id of moving) {
 			const object = model.find(id)!;
-			if (object.lock || object.kind === 'group') continue;
+			if (object.lock || object.kind === 'group' || isInHolder(model, object)) continue;
 			if (object.kind === 'connector') {
 				const bends = object.bends?.map(([x, y]): [number, number] => [x + dx, y + dy]);
 				patch(hand, id, {
@@ -198,8 +220,10 @@ export function moveObjects(
 					...(bends ? { bends } : {}),
 				});
 			} else {
-				const [x, y, w, h, angle] = object.box;
-				patch(hand, id, { box: [x + dx, y + dy, w, h, angle] });
+				if (object.kind === 'mark' && object.on && moving.has(object.on.to)) continue;
+				const [x, y, w, h, angle] = object.set ?? object.box;
+				const box: BoxValues = [x + dx, y + dy, w, h, angle];
+				patch(hand, id, object.kind === 'mark' ? { box, on: stickIn(model, object, box) } : { box });
 			}
 		}
 	});
@@ -279,6 +303,7 @@ export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<strin
 		const object = model.find(id);
 		if (object?.kind === 'group') for (const member of withContents(model, [id])) gone.add(member);
 	}
+	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
 	const themes = new Set([...gone].filter((id) => model.find(id)?.kind === 'theme'));
 	transact(hand, () => {
@@ -286,7 +311,11 @@ export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<strin
 			if (object.theme && themes.has(object.theme) && !gone.has(object.id))
 				patch(hand, object.id, { theme: undefined });
 		}
-		for (const id of gone) objectsOf(hand.doc).delete(id);
+		for (const id of gone) {
+			for (const { id: card, box } of model.cardsOf(id))
+				if (!gone.has(card)) patch(hand, card, { held: undefined, box });
+			objectsOf(hand.doc).delete(id);
+		}
 	});
 }
 

@@ -6,13 +6,16 @@
  *     const stop = model.onChange(({ changed, removed }) => painter.apply(changed, removed));
  */
 import * as Y from 'yjs';
-import { holdsPoint, unionOf, type Box, type Point } from '../geometry/box';
-import { NOD, SEE, type Nod } from './approve';
-import { objectsOf, readText, sheetsOf } from './document';
+import { holdsPoint, type Box, type Point } from '../geometry/box';
+import { objectsOf, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
+import { Followers } from './followers';
+import { isHolder, takesCards } from './holders/forms';
 import { boundsOfObject, hits } from './kinds';
-import { byStack, objectSchema, sheetSchema, type BoardObject, type Sheet } from './objects';
+import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
+import { readObject } from './reading';
 import { Routes } from './routes';
+import { SetsByKey } from './sets-by-key';
 import { SpatialIndex } from './spatial';
 
 export interface BoardChange {
@@ -38,26 +41,6 @@ const ROUTING = 120;
 /** Objects in one place beyond which connectors run straight across. */
 const CROWD = 240;
 
-/** Sets by key: the connectors of an object, the members of a group. */
-class SetsByKey {
-	private readonly sets = new Map<string, Set<string>>();
-
-	add(key: string, value: string): void {
-		const set = this.sets.get(key);
-		if (set) set.add(value);
-		else this.sets.set(key, new Set([value]));
-	}
-
-	delete(key: string, value: string): void {
-		this.sets.get(key)?.delete(value);
-	}
-
-	of(key: string): ReadonlySet<string> {
-		return this.sets.get(key) ?? NOTHING;
-	}
-}
-const NOTHING: ReadonlySet<string> = new Set();
-
 export class BoardModel {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
@@ -67,7 +50,7 @@ export class BoardModel {
 	private readonly routes: Routes;
 	/** Connectors by the object they are tied to. */
 	private readonly ties = new SetsByKey();
-	private readonly members = new SetsByKey();
+	private readonly followers: Followers;
 	private readonly listeners = new Set<(change: BoardChange) => void>();
 	private sheetList: Sheet[] = [];
 	/** Time left for routing at once, and when that was reckoned. */
@@ -86,6 +69,7 @@ export class BoardModel {
 		const objects = objectsOf(doc);
 		const sheets = sheetsOf(doc);
 		this.routes = new Routes(this.find, this.obstaclesIn);
+		this.followers = new Followers(this.objects, this.routeOf);
 		const onObjects = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
 			const ids = new Set<string>();
 			for (const event of events) {
@@ -106,7 +90,7 @@ export class BoardModel {
 		};
 		this.readSheets();
 		for (const id of objects.keys()) this.read(id);
-		for (const object of this.objects.values()) if (object.kind === 'group') this.fitGroup(object);
+		this.followers.fitAll();
 		this.reindex();
 	}
 
@@ -186,7 +170,22 @@ export class BoardModel {
 
 	/** Members of a group. */
 	membersOf(group: string): string[] {
-		return [...this.members.of(group)];
+		return this.followers.membersOf(group);
+	}
+
+	/** What lies in a holder, in no particular order. */
+	cardsOf(holder: string): BoardObject[] {
+		return this.followers.cardsOf(holder);
+	}
+
+	/** Marks that stick to an object. */
+	marksOn(id: string): string[] {
+		return this.followers.marksOn(id);
+	}
+
+	/** Where what lies in a holder would be if the holder had another box. */
+	cardBoxes(holder: string, box: BoxValues): Map<string, BoxValues> {
+		return this.followers.cardBoxes(holder, box);
 	}
 
 	/** The outermost group that an object is in; the object itself when it is in none. */
@@ -210,8 +209,8 @@ export class BoardModel {
 	}
 
 	/**
-	 * Ids of what an object takes along: members of a group, notes of a theme, whatever has its centre in a
-	 * field.
+	 * Ids of what an object takes along: members of a group, notes of a theme, whatever was put into a holder,
+	 * and whatever has its centre in a field, or in a holder and lies upon it.
 	 */
 	contentsOf(holder: BoardObject): string[] {
 		if (holder.kind === 'group') return this.membersOf(holder.id);
@@ -220,10 +219,13 @@ export class BoardModel {
 				.filter((o) => o.theme === holder.id && o.sheet === holder.sheet)
 				.map((o) => o.id);
 		}
-		if (holder.kind !== 'field') return [];
-		return this.within(holder.sheet, asBox(holder))
+		const holds = isHolder(holder);
+		if (holder.kind !== 'field' && !holds) return [];
+		const cards = holds ? this.cardsOf(holder.id).map(({ id }) => id) : [];
+		const inside = this.within(holder.sheet, asBox(holder))
 			.filter((o) => o.id !== holder.id && o.kind !== 'connector' && isInside(o, holder))
-			.map((o) => o.id);
+			.filter((o) => !holds || (!o.held && !isRegion(o) && (takesCards(holder) || byStack(o, holder) > 0)));
+		return [...cards, ...inside.map((o) => o.id)];
 	}
 
 	/** Builds the spatial index at one go: for many objects several times faster than one by one. */
@@ -239,7 +241,7 @@ export class BoardModel {
 	private refresh(ids: Set<string>, local: boolean): void {
 		const changed = new Set<string>();
 		const removed = new Set<string>();
-		const groups = new Set<string>();
+		const before = new Map<string, BoardObject>();
 		const disturbed: { sheet: string; area: Box }[] = [];
 		const isFew = ids.size <= 500;
 		const noteArea = (id: string): void => {
@@ -250,15 +252,21 @@ export class BoardModel {
 		};
 		for (const id of ids) {
 			noteArea(id);
-			const before = this.objects.get(id);
+			const was = this.objects.get(id);
+			if (was) before.set(id, was);
 			for (const tied of this.ties.of(id)) changed.add(tied);
-			const after = this.read(id);
-			if (after) changed.add(id);
-			else if (before) removed.add(id);
-			for (const group of [before?.group, after?.group]) if (group) groups.add(group);
-			if (after?.kind === 'group') groups.add(id);
+			if (this.read(id)) changed.add(id);
+			else if (was) removed.add(id);
 		}
-		this.fitGroups(groups, changed);
+		// What followed something that is gone from its sheet is where the document has it.
+		for (const was of before.values()) {
+			if (this.objects.get(was.id)?.sheet === was.sheet) continue;
+			for (const id of this.followers.of(was.id)) if (!ids.has(id) && this.read(id)) changed.add(id);
+		}
+		this.followers.fit(ids, before, (id) => {
+			changed.add(id);
+			for (const tied of this.ties.of(id)) changed.add(tied);
+		});
 		for (const id of removed) {
 			this.index.remove(id);
 			this.routes.drop(id);
@@ -288,56 +296,24 @@ export class BoardModel {
 		return moved;
 	}
 
-	/** Fits groups to their members, those that hold them as well; what is tied to them follows. */
-	private fitGroups(groups: Set<string>, changed: Set<string>): void {
-		for (const id of groups) {
-			const group = this.objects.get(id);
-			if (group?.kind !== 'group' || !this.fitGroup(group)) continue;
-			changed.add(id);
-			for (const tied of this.ties.of(id)) changed.add(tied);
-			if (group.group) groups.add(group.group);
-		}
-	}
-
-	/** Gives a group the box round its members; says whether it is another one than before. */
-	private fitGroup(group: BoardObject): boolean {
-		const boxes = this.membersOf(group.id).flatMap((id) => {
-			const member = this.objects.get(id);
-			return (member && member.kind !== 'connector' && boundsOfObject(member, this.routeOf)) || [];
-		});
-		const round = unionOf(boxes);
-		if (!round) return false;
-		const [x, y, w, h] = group.box;
-		if (x === round.x && y === round.y && w === round.w && h === round.h) return false;
-		this.objects.set(group.id, { ...group, box: [round.x, round.y, round.w, round.h, 0] });
-		return true;
-	}
-
 	/** Reads one object anew from the document; undefined when it is gone or cannot be read. */
 	private read(id: string): BoardObject | undefined {
 		const before = this.objects.get(id);
 		if (before) this.forget(before);
 		this.setAside.delete(id);
 		const map = objectsOf(this.doc).get(id);
-		let object: BoardObject | undefined;
-		if (map instanceof Y.Map) {
-			const { values, text, nods, see } = parts(map);
-			const parsed = objectSchema.safeParse({ ...values, id });
-			if (parsed.success) {
-				object = { ...parsed.data, text: readText(text) } as BoardObject;
-				if (nods.length > 0) object.nods = nods;
-				if (see.length > 0) object.see = see;
-			} else this.setAside.set(id, { id, reason: parsed.error.issues[0]?.message ?? 'not readable' });
-		} else if (map !== undefined) this.setAside.set(id, { id, reason: 'not an object' });
-		if (!object) {
+		const read = map === undefined ? undefined : readObject(id, map);
+		if (read && 'reason' in read) this.setAside.set(id, { id, reason: read.reason });
+		if (!read || !('object' in read)) {
 			this.objects.delete(id);
 			return undefined;
 		}
+		let { object } = read;
 		// A group's box is that of its members, not what stands in the document.
 		if (object.kind === 'group' && before) object = { ...object, box: before.box };
 		this.objects.set(id, object);
 		if (object.kind === 'field') this.fields.add(id);
-		if (object.group) this.members.add(object.group, id);
+		this.followers.note(object);
 		if (object.kind === 'connector') {
 			for (const end of object.ends) if ('object' in end) this.ties.add(end.object, id);
 		}
@@ -346,7 +322,7 @@ export class BoardModel {
 
 	private forget(object: BoardObject): void {
 		this.fields.delete(object.id);
-		if (object.group) this.members.delete(object.group, object.id);
+		this.followers.forget(object);
 		if (object.kind !== 'connector') return;
 		for (const end of object.ends) if ('object' in end) this.ties.delete(end.object, object.id);
 	}
@@ -373,28 +349,9 @@ export class BoardModel {
 	}
 }
 
-/** What stands in the document for an object: its values, its text, and the keys that others write on it. */
-function parts(map: Y.Map<unknown>): {
-	values: Record<string, unknown>;
-	text: unknown;
-	nods: Nod[];
-	see: string[];
-} {
-	const values: Record<string, unknown> = {};
-	const nods: Nod[] = [];
-	const see: string[] = [];
-	let text: unknown;
-	for (const [key, value] of map.entries()) {
-		if (key === 'text') text = value;
-		else if (key.startsWith(NOD)) {
-			if (typeof value === 'string') nods.push({ person: key.slice(NOD.length), name: value.slice(0, 80) });
-		} else if (key.startsWith(SEE)) see.push(key.slice(SEE.length));
-		else values[key] = value;
-	}
-	return { values, text, nods, see };
-}
-
-export const isRegion = (object: BoardObject): boolean => object.kind === 'field' || object.kind === 'theme';
+/** Objects that others lie in: they are under them, and give way to the hand. */
+export const isRegion = (object: BoardObject): boolean =>
+	object.kind === 'field' || object.kind === 'theme' || takesCards(object);
 
 const asBox = (object: BoardObject): Box => ({
 	x: object.box[0],

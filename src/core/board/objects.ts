@@ -8,13 +8,21 @@ import { OWN_COLOUR, SURFACES } from './colours';
 import type { Nod } from './approve';
 import { identifier } from './kinds/common';
 import { connectorSchema } from './kinds/connector-schema';
+import { actionsSchema } from './kinds/actions';
+import { columnsSchema } from './kinds/columns';
+import { gridSchema } from './kinds/grid';
 import { groupSchema } from './kinds/group';
+import { listSchema } from './kinds/list';
+import { markSchema } from './kinds/mark';
 import { noteSchema } from './kinds/note';
 import { pictureSchema } from './kinds/picture';
 import { fieldSchema, themeSchema } from './kinds/region';
 import { shapeSchema } from './kinds/shape';
 import { strokeSchema } from './kinds/stroke';
+import { tableSchema } from './kinds/table';
 import { textSchema } from './kinds/text';
+import type { Laid } from './holders/layout';
+import type { HolderParts } from './holders/parts';
 
 export const objectSchema = z.discriminatedUnion('kind', [
 	noteSchema,
@@ -26,6 +34,12 @@ export const objectSchema = z.discriminatedUnion('kind', [
 	groupSchema,
 	strokeSchema,
 	pictureSchema,
+	columnsSchema,
+	gridSchema,
+	listSchema,
+	actionsSchema,
+	tableSchema,
+	markSchema,
 ]);
 
 export type StoredObject = z.infer<typeof objectSchema>;
@@ -36,6 +50,11 @@ export type BoardObject = StoredObject & {
 	nods?: Nod[];
 	/** Objects that it refers to and that refer to it; some may be gone. */
 	see?: string[];
+	/** What stands in a holder, and how it is laid out. */
+	parts?: HolderParts;
+	laid?: Laid;
+	/** The box of a holder as it was set: `box` is at least as large as what lies in it. */
+	set?: StoredObject['box'];
 };
 export type KindName = BoardObject['kind'];
 export type ObjectOf<K extends KindName> = Extract<BoardObject, { kind: K }>;

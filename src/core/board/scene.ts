@@ -5,6 +5,7 @@ import type { Measure } from '../text/fonts';
 import type { Surface } from './colours';
 import type { Ground } from './ground';
 import type { Drawing, SceneContext } from './drawing';
+import { takesCards } from './holders/forms';
 import { drawingOf } from './kinds';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject } from './objects';
@@ -14,7 +15,13 @@ export function sceneContext(model: BoardModel, surface: Surface, measure: Measu
 }
 
 const layerOf = (object: BoardObject): number =>
-	object.kind === 'field' ? 0 : object.kind === 'theme' ? 1 : object.kind === 'connector' ? 2 : 3;
+	object.kind === 'field'
+		? 0
+		: object.kind === 'theme' || takesCards(object)
+			? 1
+			: object.kind === 'connector'
+				? 2
+				: 3;
 
 /** The order in which objects are painted: regions first, then links, then what stands on the board. */
 export function inPaintOrder(objects: readonly BoardObject[]): BoardObject[] {

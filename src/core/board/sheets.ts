@@ -95,7 +95,15 @@ export function moveToSheet(hand: Hand, model: BoardModel, ids: Iterable<string>
 			const object = model.find(id);
 			if (!object || object.sheet === sheet) continue;
 			const leavesTheme = object.theme && !moving.has(object.theme);
-			patch(hand, id, { sheet, ...(leavesTheme ? { theme: undefined } : {}) });
+			const leavesHolder = object.held && !moving.has(object.held.in);
+			patch(hand, id, {
+				sheet,
+				...(leavesTheme ? { theme: undefined } : {}),
+				...(object.kind === 'mark' && object.on && !moving.has(object.on.to)
+					? { on: undefined, box: object.box }
+					: {}),
+				...(leavesHolder ? { held: undefined, box: object.box } : {}),
+			});
 		}
 	});
 }

@@ -1,6 +1,8 @@
 /** A board in memory for tests: a document, its model, and a hand to edit with. */
 import * as Y from 'yjs';
-import { type Hand, type NewObject } from './edits';
+import { addObject, type Hand, type NewObject } from './edits';
+import type { HolderKind } from './holders/forms';
+import { newParts, startSize } from './holders/make';
 import { addSheet } from './sheets';
 import { BoardModel } from './model';
 
@@ -84,3 +86,25 @@ export const linkBetween = (sheet: string, from: string, to: string): NewObject 
 	style: { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' },
 	ends: [{ object: from }, { object: to }],
 });
+
+/** A new holder with named columns. */
+export function holderAt(
+	board: Pick<TestBoard, 'hand' | 'model' | 'sheet'>,
+	kind: HolderKind,
+	columns: readonly string[] = ['Open', 'Going', 'Done'],
+	rows = 2,
+): string {
+	const parts = newParts(board.hand, kind, rows, {
+		columns: kind === 'list' ? [] : columns,
+		...(kind === 'grid' ? { rows: ['Saturday', 'Sunday'].slice(0, rows) } : {}),
+	});
+	const { w, h } = startSize(kind, parts);
+	return addObject(board.hand, board.model, {
+		kind,
+		sheet: board.sheet,
+		box: [0, 0, w, h, 0],
+		style: { chalk: 'white' },
+		text: 'Repairs',
+		parts,
+	});
+}

@@ -5,6 +5,7 @@
 import Papa from 'papaparse';
 import type { BoardModel } from '../board/model';
 import type { BoardObject } from '../board/objects';
+import { wordsOf } from '../board/words';
 import { plainText } from '../text/rich';
 
 export const CSV_COLUMNS = [
@@ -44,7 +45,7 @@ export function csvOf(model: BoardModel, objects: readonly BoardObject[]): strin
 		const theme = object.theme ? model.find(object.theme) : undefined;
 		const field = model.fieldOf(object);
 		return [
-			plainText(object.text),
+			wordsOf(object),
 			object.by[1],
 			object.kind,
 			theme ? plainText(theme.text) : '',

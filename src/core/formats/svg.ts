@@ -81,6 +81,10 @@ function element(item: Primitive, options: SvgOptions): string {
 		}
 		case 'curve':
 			return `<path d="${curveData(item.points)}${item.closed ? 'Z' : ''}"${paint(item)}/>`;
+		case 'glyph': {
+			const scale = Math.round(item.scale * 1e5) / 1e5;
+			return `<path transform="translate(${n(item.x)} ${n(item.y)}) scale(${scale})" d="${escapeXml(item.d)}"${paint(item)}/>`;
+		}
 		case 'image':
 			return image(item, options);
 		case 'text': {

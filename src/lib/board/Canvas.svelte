@@ -6,7 +6,7 @@
 	import { tinykeys } from 'tinykeys';
 	import type { Board } from './board.svelte';
 	import { copy, cut, paste } from './clipboard';
-	import { COMMANDS, isOffered } from './commands';
+	import { COMMANDS, isOffered, type Command } from './commands';
 	import { edgePull } from './edge';
 	import { LiveLayer } from './live';
 	import { DirectPainter } from './painter/direct';
@@ -17,6 +17,7 @@
 	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
 	import { TOOL_TABLE } from './tools';
+	import { spotUnder, writeAt } from './tools/cells';
 	import type { HandEvent } from './tools/tool';
 
 	interface Props {
@@ -181,7 +182,9 @@
 		if (event.target !== over) return;
 		const hand = handEvent(event);
 		const object = board.model.at(board.sheet, hand.at, hand.reach, board.context);
-		if (object) board.startEditing(object.id);
+		const spot = spotUnder(board, hand, object?.id);
+		if (spot) writeAt(board, spot);
+		else if (object) board.startEditing(object.id);
 		else if (board.mayEdit && board.tool === 'pick') {
 			board.tool = 'note';
 			TOOL_TABLE.note.down?.(board, hand);
@@ -223,18 +226,20 @@
 	}
 
 	function bindKeys(): () => void {
+		const byKey = new Map<string, Command[]>();
+		for (const command of COMMANDS)
+			for (const key of command.keys) byKey.set(key, [...(byKey.get(key) ?? []), command]);
 		const bindings: Record<string, (event: KeyboardEvent) => void> = {};
-		for (const command of COMMANDS) {
-			for (const key of command.keys) {
-				bindings[key] = (event) => {
-					if (isTyping(event) || isOnControl(event) || event.isComposing) return;
-					if (!isOffered(command, board)) return;
-					// Tab walks through the frame; it is the board's only while one works there.
-					if (event.key === 'Tab' && !holder.contains(document.activeElement)) return;
-					event.preventDefault();
-					command.run(board);
-				};
-			}
+		for (const [key, commands] of byKey) {
+			bindings[key] = (event) => {
+				if (isTyping(event) || isOnControl(event) || event.isComposing) return;
+				const command = commands.find((each) => isOffered(each, board));
+				if (!command) return;
+				// Tab walks through the frame; it is the board's only while one works there.
+				if (event.key === 'Tab' && !holder.contains(document.activeElement)) return;
+				event.preventDefault();
+				void command.run(board);
+			};
 		}
 		return tinykeys(window, bindings);
 	}
@@ -338,8 +343,8 @@
 	<Moving {board} />
 	{#if board.edge}<StraightEdge {board} />{/if}
 	{#if board.editing}
-		{#key board.editing}
-			<TextEditor {board} id={board.editing} />
+		{#key `${board.editing} ${board.writing.part}`}
+			<TextEditor {board} id={board.editing} part={board.writing.part} />
 		{/key}
 	{/if}
 </div>

@@ -21,7 +21,7 @@
 	import { onMount } from 'svelte';
 	import type { Board } from './board.svelte';
 
-	const { board, id }: { board: Board; id: string } = $props();
+	const { board, id, part }: { board: Board; id: string; part?: string | undefined } = $props();
 
 	let host: HTMLDivElement;
 
@@ -29,7 +29,7 @@
 	const place = $derived.by(() => {
 		void board.room.version;
 		const object = board.model.find(id);
-		const setting = object && settingOf(object, board.context);
+		const setting = object && settingOf(object, board.context, part);
 		if (!object || !setting) return undefined;
 		const box = object.kind === 'connector' ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
 		// A label has no room of its own: it is written in the middle of its line, on the ground of the sheet.
@@ -56,7 +56,7 @@
 	});
 
 	onMount(() => {
-		const fragment = fragmentOf(board.room.stage, id);
+		const fragment = fragmentOf(board.room.stage, id, part);
 		if (!fragment) {
 			board.stopEditing();
 			return;
@@ -89,9 +89,12 @@
 						board.stopEditing();
 						return true;
 					}
+					const inList = editor.isActive('listItem') || editor.isActive('taskItem');
+					if (event.key === 'Tab' && !inList && board.writing.goOn(event.shiftKey ? -1 : 1)) return true;
+					if (event.key === 'Enter' && !event.shiftKey && !inList && board.writing.goDown()) return true;
 					if (event.key === 'Tab' && !event.shiftKey && board.model.find(id)?.kind === 'note') {
 						// In a list Tab goes deeper; on a note it makes the next one.
-						if (editor.isActive('listItem') || editor.isActive('taskItem')) return false;
+						if (inList) return false;
 						nextNote(board);
 						return true;
 					}
@@ -107,9 +110,9 @@
 		// At once, not in the next frame: whoever types right away must not lose a letter, nor press a command.
 		editor.commands.setTextSelection(editor.state.doc.content.size);
 		editor.view.focus();
-		board.editor = editor;
+		board.writing.editor = editor;
 		return () => {
-			board.editor = undefined;
+			if (board.writing.editor === editor) board.writing.editor = undefined;
 			editor.destroy();
 		};
 	});

@@ -6,7 +6,9 @@ import { objectsOf, sheetsOf } from '$core/board/document';
 import type { SceneContext } from '$core/board/drawing';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
-import { isResizable, neededHeight, neededWidth } from '$core/board/kinds';
+import { shiftCards } from '$core/board/holders/cards';
+import type { HolderKind } from '$core/board/holders/forms';
+import { isResizable } from '$core/board/kinds';
 import { groundOf, type Ground } from '$core/board/ground';
 import type { BoardModel } from '$core/board/model';
 import type { BoardObject, KindName, NoteForm, ShapeName, TextRole } from '$core/board/objects';
@@ -14,19 +16,21 @@ import { sceneContext } from '$core/board/scene';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
 import { fitBox, pan, reveal, toBoard, zoomAt, type Size, type View } from '$core/geometry/view';
-import { isEmpty } from '$core/text/rich';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import type { StraightEdge } from '$core/ink/straight-edge';
 import type { Nib } from '$core/ink/stroke';
-import type { Editor } from '@tiptap/core';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
 import { InHand } from './in-hand';
 import { browserMeasure } from './measure';
+import type { Chosen } from './holders';
 import type { Painter } from './painter/painter';
+import { Writing } from './writing.svelte';
 
 export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 'pen', 'rub'] as const;
-export type ToolName = (typeof TOOLS)[number];
+/** Tools that are taken from the shelf. */
+export const SHELF_TOOLS = ['holder', 'mark'] as const;
+export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
 
 /** What the next object of each kind looks like: as the last one did. */
 export interface NextStyle {
@@ -43,6 +47,11 @@ export interface NextStyle {
 	width: number;
 	/** What the eraser takes: whole strokes, or what it passes over. */
 	eraser: 'whole' | 'part';
+	/** The holder and the pictogram that are put down next. */
+	holder: HolderKind;
+	mark: Chosen | undefined;
+	/** The disc of marks. */
+	markFill: string;
 }
 
 /** Time for routing at one go when the board is opened or changed a lot, ms. */
@@ -54,8 +63,12 @@ export class Board {
 	size = $state.raw<Size>({ w: 1, h: 1 });
 	selection = $state.raw<ReadonlySet<string>>(new Set());
 	tool = $state<ToolName>('pick');
-	/** Object whose text is being edited. */
-	editing = $state<string | undefined>();
+	/** Writing in what is on the board. */
+	readonly writing = new Writing(this);
+	/** The cell that is picked in the selected holder. */
+	cell = $state<string | undefined>();
+	/** Whether the shelf with more to put on the board is open. */
+	shelf = $state(false);
 	hovered = $state<string | undefined>();
 	/** Object whose nods are pointed at: who nodded is shown. */
 	pointed: string | undefined;
@@ -69,8 +82,6 @@ export class Board {
 	guides: readonly Guide[] = [];
 	/** Picture whose handles crop it instead of scaling it. */
 	cropping = $state<string | undefined>();
-	/** The text editor, while a text is edited. */
-	editor = $state.raw<Editor | undefined>();
 	/** Opens one of the frame's dialogs. */
 	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera') => void = () => {};
 	/** The straight-edge that lies on this person's board. */
@@ -89,6 +100,9 @@ export class Board {
 		ink: 'white',
 		width: 5,
 		eraser: 'whole',
+		holder: 'columns',
+		mark: undefined,
+		markFill: 'chalk',
 	});
 	/** What the hand carries right now. */
 	readonly held: InHand;
@@ -122,7 +136,8 @@ export class Board {
 				if ([...removed].some((id) => this.selection.has(id))) {
 					this.select([...this.selection].filter((id) => !removed.has(id)));
 				}
-				if (this.editing && removed.has(this.editing)) this.editing = undefined;
+				if (this.editing && removed.has(this.editing)) this.writing.id = undefined;
+				this.writing.follow();
 				this.wake();
 			}),
 		);
@@ -171,7 +186,9 @@ export class Board {
 	}
 
 	select(ids: Iterable<string>): void {
+		const before = this.selection;
 		this.selection = new Set(ids);
+		if (this.selection.size !== 1 || !before.has([...this.selection][0]!)) this.cell = undefined;
 		if (this.cropping && !this.selection.has(this.cropping)) this.cropping = undefined;
 		this.wake();
 	}
@@ -276,6 +293,19 @@ export class Board {
 		this.room.stage.transact(work, this.room.origin);
 	}
 
+	/** Makes everything that `work` does one undo step, also where it has to see what it changed before it goes on. */
+	asOne(work: () => void): void {
+		const { captureTimeout } = this.undo;
+		if (captureTimeout === 0) this.undo.stopCapturing();
+		this.undo.captureTimeout = Number.POSITIVE_INFINITY;
+		try {
+			work();
+		} finally {
+			if (captureTimeout === 0) this.undo.stopCapturing();
+			this.undo.captureTimeout = captureTimeout;
+		}
+	}
+
 	/** Puts a new object on this sheet and leaves the selection as it is. */
 	put<K extends KindName>(spec: Omit<edits.NewObject<K>, 'sheet'>): void {
 		edits.addObject(this.room.hand, this.model, { ...spec, sheet: this.sheet } as edits.NewObject<K>);
@@ -295,56 +325,28 @@ export class Board {
 		this.wake();
 	}
 
-	startEditing(id: string): void {
-		const object = this.model.find(id);
-		if (!object || !this.mayEdit || object.lock || object.kind === 'group' || object.kind === 'stroke')
-			return;
-		if (object.kind === 'picture') {
-			this.select([id]);
-			this.startCropping();
-			return;
-		}
-		this.select([id]);
-		// All typing until the end is one undo step.
-		this.undo.stopCapturing();
-		this.undo.captureTimeout = Number.POSITIVE_INFINITY;
-		this.editing = id;
-		this.painter?.setEditing(id);
-		this.room.tell({ editing: id });
-		this.wake();
+	/** Object whose text is being edited. */
+	get editing(): string | undefined {
+		return this.writing.id;
+	}
+
+	startEditing(id: string, part?: string): void {
+		this.writing.start(id, part);
 	}
 
 	stopEditing(): void {
-		const id = this.editing;
-		if (id === undefined) return;
-		this.editing = undefined;
-		// The live layer shows the text until the painter has it again.
-		this.held.lift([id]);
-		this.painter?.setEditing(undefined);
-		this.room.tell({ editing: null });
-		const object = this.model.find(id);
-		if (object?.kind === 'text' && isEmpty(object.text))
-			edits.removeObjects(this.room.hand, this.model, [id]);
-		else if (object) this.growToText(object);
-		this.undo.stopCapturing();
-		this.undo.captureTimeout = 0;
-		this.held.drop();
-	}
-
-	/** Makes a note as high as its text needs; bare text is always as high as its lines. */
-	growToText(object: BoardObject): void {
-		const [x, y, w, h, angle] = object.box;
-		const needed = neededHeight(object, this.context);
-		const grown = object.kind === 'text' ? needed : Math.max(h, needed);
-		const width = neededWidth(object, this.context);
-		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
-			edits.setBoxes(this.room.hand, new Map([[object.id, [x, y, width, grown, angle]]]));
+		this.writing.stop();
 	}
 
 	restyle(style: Record<string, unknown>): void {
 		for (const [key, value] of Object.entries(style))
 			if (key in this.next) Object.assign(this.next, { [key]: value });
-		if (this.selection.size > 0) edits.restyle(this.room.hand, this.model, this.selection, style);
+		if (this.selection.size === 0) return;
+		this.asOne(() => {
+			edits.restyle(this.room.hand, this.model, this.selection, style);
+			// Larger letters need higher rows.
+			for (const object of this.selected) if (object.parts) this.writing.grow(object);
+		});
 	}
 
 	remove(): void {
@@ -379,6 +381,9 @@ export class Board {
 
 	nudge(dx: number, dy: number): void {
 		if (!this.mayEdit || this.selection.size === 0) return;
+		const step = (by: number): -1 | 0 | 1 => Math.sign(by) as -1 | 0 | 1;
+		// What lies in a holder has no place of its own: it moves on in the order there.
+		if (shiftCards(this.room.hand, this.model, this.selection, step(dx), step(dy))) return;
 		edits.moveObjects(this.room.hand, this.model, this.selection, dx, dy);
 	}
 

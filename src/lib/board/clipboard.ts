@@ -5,7 +5,9 @@ import { NOTE_SIZES } from '$core/board/objects';
 import { addObjects, removeObjects, type NewObject } from '$core/board/edits';
 import { neededHeight } from '$core/board/kinds';
 import { freePlace } from '$core/geometry/free-place';
-import { isSafeLink, LISTS, plainText, richFrom } from '$core/text/rich';
+import { plainText, richFrom } from '$core/text/rich';
+import { richSchema } from '$core/text/rich-schema';
+import { partsSchema } from '$core/board/holders/parts';
 import { m } from '$lib/paraglide/messages';
 import { messageOf, send } from '../ui/api';
 import { toaster } from '../ui/toaster';
@@ -16,21 +18,6 @@ import type { Board } from './board.svelte';
 const TYPE = 'application/x-wandtafel-objects+json';
 /** The board that objects were copied on: pictures belong to boards. */
 const FROM = 'application/x-wandtafel-board';
-const runSchema = z.object({
-	text: z.string(),
-	bold: z.boolean().optional(),
-	italic: z.boolean().optional(),
-	underline: z.boolean().optional(),
-	strike: z.boolean().optional(),
-	link: z.string().refine(isSafeLink).optional(),
-	chalk: z.string().optional(),
-});
-const paragraphSchema = z.object({
-	runs: z.array(runSchema),
-	list: z.enum(LISTS).optional(),
-	level: z.number().int().min(0).max(4).optional(),
-	checked: z.boolean().optional(),
-});
 const clipSchema = z.array(z.unknown()).max(20_000);
 
 /** Reads a clip from the clipboard; what cannot be read is left out. */
@@ -39,8 +26,8 @@ function readClip(json: string): Clip | undefined {
 		const list = clipSchema.parse(JSON.parse(json));
 		const objects = list.flatMap((entry) => {
 			const object = objectSchema.safeParse(entry);
-			const text = z.object({ text: z.array(paragraphSchema) }).safeParse(entry);
-			return object.success && text.success ? [{ ...object.data, text: text.data.text } as BoardObject] : [];
+			const rest = z.object({ text: richSchema, parts: partsSchema.optional() }).safeParse(entry);
+			return object.success && rest.success ? [{ ...object.data, ...rest.data } as BoardObject] : [];
 		});
 		return objects.length > 0 ? { objects } : undefined;
 	} catch {

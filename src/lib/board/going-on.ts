@@ -1,6 +1,7 @@
 /** Going on from an object: the next one of a flow, the next note. */
 import { growFrom, nextPlace, type Direction } from '$core/board/grow';
-import { NOTE_SIZES } from '$core/board/objects';
+import { slotAfter } from '$core/board/holders/cards';
+import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
 import { reveal } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 
@@ -26,12 +27,20 @@ export function nextNote(board: Board): void {
 		'right',
 		16,
 	);
+	const held = note.held && nextHeld(board, note);
 	const next = board.add<'note'>({
 		kind: 'note',
+		...(held ? { held } : {}),
 		box: [place.x, place.y, place.w, place.h, 0],
 		style: { ...note.style, form, pigment },
 	});
 	startOn(board, next);
+}
+
+/** The place after a note in the holder that it lies in. */
+function nextHeld(board: Board, note: BoardObject): BoardObject['held'] {
+	const slot = slotAfter(board.model, note);
+	return slot && { in: slot.holder, row: slot.row, col: slot.col, at: slot.at };
 }
 
 /** Brings a new object into view and lets one write in it. */

@@ -23,6 +23,9 @@ interface Picture {
 	ids: ReadonlySet<string>;
 }
 
+const editedIn = ({ writing }: Board, id: string): { part?: string | undefined } | undefined =>
+	writing.id === id ? { part: writing.part } : undefined;
+
 export class Lifted {
 	private picture: Picture | undefined;
 
@@ -75,7 +78,7 @@ export class Lifted {
 			.flatMap((id) => board.held.shown(id) ?? [])
 			.filter(({ sheet }) => sheet === board.sheet);
 		for (const object of inPaintOrder(objects)) {
-			paintDrawing(ctx, drawingOf(object, context), base, object.id === board.editing, this.images);
+			paintDrawing(ctx, drawingOf(object, context), base, editedIn(board, object.id), this.images);
 		}
 	}
 
@@ -113,7 +116,7 @@ export class Lifted {
 		const context = { ...board.context, coarse: false };
 		const base = { scale: fine, x: round.x, y: round.y };
 		for (const object of inPaintOrder(carried))
-			paintDrawing(ctx, drawingOf(object, context), base, false, this.images);
+			paintDrawing(ctx, drawingOf(object, context), base, undefined, this.images);
 		const box = {
 			...round,
 			x: round.x - back.dx,

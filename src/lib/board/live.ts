@@ -7,6 +7,8 @@ import { wholeBox } from '$core/board/kinds/picture';
 import { TITLE_SIZE } from '$core/board/kinds/region';
 import { isEmpty, plainText } from '$core/text/rich';
 import { DIRECTIONS } from '$core/board/grow';
+import { isHolder } from '$core/board/holders/forms';
+import { roomOf, type Holder } from '$core/board/holders/setting';
 import { boxOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
 import { handlePoint, HANDLES } from '$core/geometry/resize';
@@ -91,10 +93,12 @@ export class LiveLayer {
 			ctx.lineWidth = line * 1.5;
 			this.outline(hovered, 4 / board.view.scale);
 		}
+		this.paintCell(surface);
 		if (!board.mayEdit || board.editing || board.tool !== 'pick') return;
 		this.paintBendHandles();
 		const target = resizeTarget(board);
-		if (!target) return;
+		// Nothing can be taken hold of while everything is on the move.
+		if (!target || board.held.moved) return;
 		if (board.selection.size > 1) {
 			ctx.setLineDash([5 / board.view.scale, 4 / board.view.scale]);
 			ctx.lineWidth = 1 / board.view.scale;
@@ -155,6 +159,23 @@ export class LiveLayer {
 			ctx.lineTo(...arm(2.1));
 			ctx.stroke();
 		});
+	}
+
+	/** The cell that is picked in a holder. */
+	private paintCell(surface: Surface): void {
+		const { ctx, board } = this;
+		const [id] = board.selection;
+		const holder = board.cell && id ? board.held.shown(id) : undefined;
+		const room = holder && isHolder(holder) ? roomOf(holder as Holder, board.cell) : undefined;
+		if (!holder || !room) return;
+		const box = boxOf(holder.box);
+		ctx.save();
+		ctx.translate(box.x + box.w / 2, box.y + box.h / 2);
+		ctx.rotate((box.angle * Math.PI) / 180);
+		ctx.strokeStyle = chalkOn('ochre', surface);
+		ctx.lineWidth = 2.5 / board.view.scale;
+		ctx.strokeRect(room.x - box.w / 2, room.y - box.h / 2, room.w, room.h);
+		ctx.restore();
 	}
 
 	private paintBendHandles(): void {

@@ -12,7 +12,7 @@
 	}
 	const { board, at, onclose }: Props = $props();
 
-	const ORDER: Section[] = ['make', 'object', 'arrange', 'stack', 'clipboard', 'view', 'board'];
+	const ORDER: Section[] = ['cells', 'make', 'object', 'arrange', 'stack', 'clipboard', 'view', 'board'];
 	/** The view and the whole board stand in the menu of a free spot only. */
 	const groups = $derived.by(() => {
 		if (!at) return [];

@@ -16,9 +16,10 @@
 	import StickyNote from '@lucide/svelte/icons/sticky-note';
 	import Type from '@lucide/svelte/icons/type';
 	import Undo from '@lucide/svelte/icons/undo-2';
-	import { TOOLS, type Board, type ToolName } from '../board/board.svelte';
+	import { TOOLS, type Board } from '../board/board.svelte';
 	import { toolLabel } from '../board/commands';
 	import Selection from './ledge/Selection.svelte';
+	import Shelf from './ledge/Shelf.svelte';
 	import SurfaceProperties from './ledge/SurfaceProperties.svelte';
 
 	interface Props {
@@ -28,7 +29,7 @@
 	}
 	const { board, onthemes, onmenu }: Props = $props();
 
-	const ICONS: Record<ToolName, typeof Hand> = {
+	const ICONS: Record<(typeof TOOLS)[number], typeof Hand> = {
 		view: Hand,
 		pick: MousePointer,
 		note: StickyNote,
@@ -56,6 +57,7 @@
 				<span>{toolLabel(tool)} <kbd>{i + 1}</kbd></span>
 			</button>
 		{/each}
+		{#if board.mayEdit}<Shelf {board} />{/if}
 	</div>
 
 	<div class="selection"><Selection {board} {onthemes} {onmenu} /></div>
@@ -119,36 +121,38 @@
 	}
 	.tools {
 		display: flex;
-		gap: 2px;
+		gap: 1px;
 		height: 100%;
-		padding: 6px 8px;
+		padding: 6px;
 		border-right: 1px solid var(--frame-line);
 	}
-	.tool {
+	.tools :global(.tool) {
 		display: flex;
 		flex-direction: column;
 		align-items: center;
 		justify-content: center;
 		gap: 2px;
-		min-width: 50px;
-		padding: 0 5px;
+		min-width: 46px;
+		padding: 0 4px;
 		border-radius: var(--radius-control);
 		color: var(--frame-text);
 		font-size: 11.5px;
 		cursor: pointer;
 	}
-	.tool kbd {
+	.tools :global(.tool kbd) {
 		color: var(--frame-quiet);
 		font: inherit;
 	}
-	.tool:hover {
+	.tools :global(.tool:hover) {
 		background: var(--frame-on);
 	}
-	.tool[aria-pressed='true'] {
+	.tools :global(.tool[aria-pressed='true']),
+	.tools :global(.tool.taken) {
 		background: var(--frame-pressed);
 		color: var(--frame-pressed-ink);
 	}
-	.tool[aria-pressed='true'] kbd {
+	.tools :global(.tool[aria-pressed='true'] kbd),
+	.tools :global(.tool.taken kbd) {
 		color: inherit;
 	}
 	.selection {
@@ -158,7 +162,7 @@
 		align-items: center;
 		min-width: 0;
 		height: 100%;
-		padding: 0 14px;
+		padding: 0 12px;
 		overflow-x: auto;
 	}
 	.view {
@@ -190,11 +194,11 @@
 		.selection {
 			flex: none;
 		}
-		.tool span,
+		.tools :global(.tool span),
 		.keys {
 			display: none;
 		}
-		.tool {
+		.tools :global(.tool) {
 			min-width: 40px;
 		}
 	}

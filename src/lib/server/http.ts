@@ -24,7 +24,7 @@ export function route(handler: Handler): (event: RequestEvent) => Promise<Respon
 	};
 }
 
-class BadRequest extends Error {}
+export class BadRequest extends Error {}
 
 /** Largest request in JSON, bytes: the ids of a hundred thousand objects fit. */
 const LARGEST_JSON = 4 * 1024 * 1024;

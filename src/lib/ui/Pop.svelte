@@ -9,9 +9,18 @@
 		face: Snippet;
 		children: Snippet;
 		wide?: boolean;
+		open?: boolean;
+		/** How the button looks. */
+		button?: string;
 	}
-	const { label, face, children, wide = false }: Props = $props();
-	let open = $state(false);
+	let {
+		label,
+		face,
+		children,
+		wide = false,
+		open = $bindable(false),
+		button = 'icon-button pop-face',
+	}: Props = $props();
 </script>
 
 <Popover
@@ -20,9 +29,7 @@
 	positioning={{ placement: 'top' }}
 	autoFocus={false}
 >
-	<Popover.Trigger class="icon-button pop-face" aria-label={label} title={label}
-		>{@render face()}</Popover.Trigger
-	>
+	<Popover.Trigger class={button} aria-label={label} title={label}>{@render face()}</Popover.Trigger>
 	<Portal>
 		<Popover.Positioner>
 			<Popover.Content class="pop {wide ? 'wide' : ''}" aria-label={label}>

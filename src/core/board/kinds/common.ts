@@ -42,6 +42,10 @@ export const common = {
 	theme: identifier.optional(),
 	/** Field that a note from the writing line waits to be placed in by the server. */
 	landing: identifier.optional(),
+	/** The holder that it lies in: which one, which row and column there, and its place in that order. */
+	held: z
+		.object({ in: identifier, row: identifier, col: identifier, at: z.string().min(1).max(256) })
+		.optional(),
 	/** The group that it is part of. */
 	group: identifier.optional(),
 	lock: z.enum(LOCKS).optional(),

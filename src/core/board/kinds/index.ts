@@ -21,8 +21,8 @@ export function drawingOf(object: BoardObject, context: SceneContext): Drawing {
 	if (context.coarse || !(object.nods || object.see)) return drawing;
 	return { ...drawing, items: [...drawing.items, ...signItems(object, context)] };
 }
-export const settingOf = (object: BoardObject, context: SceneContext): Setting | undefined =>
-	kindOf(object).setText(object, context);
+export const settingOf = (object: BoardObject, context: SceneContext, part?: string): Setting | undefined =>
+	kindOf(object).setText(object, context, part);
 export const hits = (object: BoardObject, p: Point, reach: number, context: SceneContext): boolean =>
 	kindOf(object).hit(object, p, reach, context);
 

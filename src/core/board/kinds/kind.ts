@@ -31,8 +31,8 @@ export interface Kind<K extends KindName> {
 	blocks: boolean;
 	least: { w: number; h: number };
 	outline: (object: ObjectOf<K>) => Outline;
-	/** How its text is set; undefined where it has none. */
-	setText: (object: ObjectOf<K>, context: SceneContext) => Setting | undefined;
+	/** How its text is set, or that of one of its parts; undefined where it has none. */
+	setText: (object: ObjectOf<K>, context: SceneContext, part?: string) => Setting | undefined;
 	draw: (object: ObjectOf<K>, context: SceneContext) => Drawing;
 	/** Whether the point, in board coordinates, hits it; `reach` is the slack of the hand in board units. */
 	hit: (object: ObjectOf<K>, p: Point, reach: number, context: SceneContext) => boolean;

@@ -6,6 +6,7 @@ import { shiftInSequence } from '$core/board/sequence';
 import { m } from '$lib/paraglide/messages';
 import type { Board } from '../board.svelte';
 import { hasSelection, hasSeveral, type Command } from './command';
+import { moveCell } from './holders';
 
 /** What is selected, as boxes; connectors follow by themselves. */
 const placed = (board: Board): Placed[] =>
@@ -33,7 +34,7 @@ const nudge = (key: string, dx: number, dy: number): Command[] => [
 		keys: [key],
 		edits: true,
 		when: hasSelection,
-		run: (board) => board.nudge(dx, dy),
+		run: (board) => void (moveCell(board, dx, dy) || board.nudge(dx, dy)),
 	},
 	{
 		id: `nudge far ${key}`,

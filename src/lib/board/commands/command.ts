@@ -2,7 +2,7 @@
 import type { Board } from '../board.svelte';
 
 /** Where in menus a command stands; the parts are divided by lines. */
-export type Section = 'make' | 'clipboard' | 'object' | 'arrange' | 'stack' | 'view' | 'board';
+export type Section = 'make' | 'cells' | 'clipboard' | 'object' | 'arrange' | 'stack' | 'view' | 'board';
 
 export interface Command {
 	id: string;

@@ -164,7 +164,10 @@ export const EDIT_COMMANDS: Command[] = [
 		keys: ['Escape'],
 		run(board) {
 			if (board.tool !== 'pick') board.takeUp('pick');
-			else board.select([]);
+			else if (board.cell) {
+				board.cell = undefined;
+				board.wake();
+			} else board.select([]);
 		},
 	},
 ];

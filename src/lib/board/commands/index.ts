@@ -1,13 +1,14 @@
 /** The table of commands. A new one is one entry in one of the lists. */
 import { m } from '$lib/paraglide/messages';
-import { TOOLS, type Board } from '../board.svelte';
+import { TOOLS, type Board, type ToolName } from '../board.svelte';
 import { ARRANGE_COMMANDS } from './arrange';
 import type { Command } from './command';
 import { EDIT_COMMANDS } from './edit';
+import { HOLDER_COMMANDS } from './holders';
 import { PICTURE_COMMANDS } from './pictures';
 import { VIEW_COMMANDS } from './view';
 
-const TOOL_LABELS: Record<(typeof TOOLS)[number], () => string> = {
+const TOOL_LABELS: Record<ToolName, () => string> = {
 	view: () => m.tool_view(),
 	pick: () => m.tool_pick(),
 	note: () => m.tool_note(),
@@ -17,8 +18,10 @@ const TOOL_LABELS: Record<(typeof TOOLS)[number], () => string> = {
 	field: () => m.tool_field(),
 	pen: () => m.tool_pen(),
 	rub: () => m.tool_rub(),
+	holder: () => m.shelf(),
+	mark: () => m.kind_mark(),
 };
-export const toolLabel = (tool: (typeof TOOLS)[number]): string => TOOL_LABELS[tool]();
+export const toolLabel = (tool: ToolName): string => TOOL_LABELS[tool]();
 
 export const COMMANDS: Command[] = [
 	...TOOLS.map((tool, i): Command => ({
@@ -28,6 +31,8 @@ export const COMMANDS: Command[] = [
 		when: (board) => board.mayEdit || tool === 'view' || tool === 'pick',
 		run: (board) => board.takeUp(tool),
 	})),
+	// Of several commands with one key the first that can do anything is run: a cell before its holder.
+	...HOLDER_COMMANDS,
 	...EDIT_COMMANDS,
 	...ARRANGE_COMMANDS,
 	...PICTURE_COMMANDS,

@@ -13,6 +13,7 @@ import { browserMeasure } from '../measure';
 import { paintGround } from './grain';
 import { fileAddress, Images } from './images';
 import type { Painter } from './painter';
+import type { Edited } from './protocol';
 import { isCoarse, paintDrawing } from './primitives';
 
 export class DirectPainter implements Painter {
@@ -30,7 +31,7 @@ export class DirectPainter implements Painter {
 	private size: Size = { w: 0, h: 0 };
 	private ratio = 1;
 	private lifted = new Set<string>();
-	private editing: string | undefined;
+	private editing: Edited | undefined;
 	private frame: number | undefined;
 	private isFirst = true;
 
@@ -92,8 +93,8 @@ export class DirectPainter implements Painter {
 		shown();
 	}
 
-	setEditing(id: string | undefined): void {
-		this.editing = id;
+	setEditing(id: string | undefined, part?: string): void {
+		this.editing = id === undefined ? undefined : { id, part };
 		this.ask();
 	}
 
@@ -139,7 +140,13 @@ export class DirectPainter implements Painter {
 			if (this.lifted.has(object.id)) continue;
 			let drawing = drawings.get(object.id);
 			if (!drawing) drawings.set(object.id, (drawing = drawingOf(object, context)));
-			paintDrawing(ctx, drawing, base, object.id === this.editing, this.images);
+			paintDrawing(
+				ctx,
+				drawing,
+				base,
+				object.id === this.editing?.id ? this.editing : undefined,
+				this.images,
+			);
 		}
 		if (this.isFirst && inView.length > 0) {
 			this.isFirst = false;

@@ -30,8 +30,8 @@ export interface Painter {
 	 * the live layer goes on showing them, so that nothing that is put down flashes.
 	 */
 	drop(shown: () => void): void;
-	/** Leaves out the text of the object that is being edited. */
-	setEditing(id: string | undefined): void;
+	/** Leaves out the text of the object that is being edited, or of one part of it. */
+	setEditing(id: string | undefined, part?: string): void;
 	/** The sheet in one picture; undefined where there is none. */
 	picture(): SheetPicture | undefined;
 	destroy(): void;

@@ -20,12 +20,15 @@ export interface Base {
 /** Whether nothing but the largest forms can be seen at a scale. */
 export const isCoarse = (scale: number): boolean => scale < COARSE_BELOW;
 
-/** Paints one drawing. Sets the canvas's transform for it: cheaper than saving and restoring. */
+/**
+ * Paints one drawing. Sets the canvas's transform for it: cheaper than saving and restoring.
+ * @param without the part whose text is left out, because it is being edited
+ */
 export function paintDrawing(
 	ctx: Canvas2D,
 	drawing: Drawing,
 	base: Base,
-	withoutText = false,
+	without?: { part?: string | undefined },
 	images?: Images,
 ): void {
 	const { box, items } = drawing;
@@ -40,8 +43,9 @@ export function paintDrawing(
 	for (const item of items) {
 		if (coarse && (item.fine || item.type === 'text')) continue;
 		if (item.type === 'text') {
-			if (!withoutText) paintText(ctx, item, k);
+			if (!without || item.part !== without.part) paintText(ctx, item, k);
 		} else if (item.type === 'image') paintImage(ctx, item, k, images);
+		else if (item.type === 'glyph') paintGlyph(ctx, item);
 		else paintShape(ctx, item, coarse);
 	}
 }
@@ -77,6 +81,34 @@ function paintImage(
 	ctx.drawImage(image, cx * width, cy * height, cw * width, ch * height, item.x, item.y, item.w, item.h);
 }
 
+/** Paths by their data: the same pictograms are painted over and over. */
+const paths = new Map<string, Path2D>();
+const MOST_PATHS = 500;
+
+function paintGlyph(ctx: Canvas2D, item: Extract<Primitive, { type: 'glyph' }>): void {
+	let path = paths.get(item.d);
+	if (!path) {
+		if (paths.size >= MOST_PATHS) paths.clear();
+		paths.set(item.d, (path = new Path2D(item.d)));
+	}
+	ctx.save();
+	ctx.translate(item.x, item.y);
+	ctx.scale(item.scale, item.scale);
+	if (item.fill !== undefined) {
+		ctx.fillStyle = item.fill;
+		ctx.fill(path);
+	}
+	if (item.stroke !== undefined) {
+		ctx.strokeStyle = item.stroke;
+		ctx.lineWidth = item.width ?? 1;
+		ctx.lineJoin = 'round';
+		ctx.lineCap = 'round';
+		ctx.setLineDash([]);
+		ctx.stroke(path);
+	}
+	ctx.restore();
+}
+
 function traceCurve(ctx: Canvas2D, points: readonly (readonly [number, number])[]): void {
 	const [first] = points;
 	if (first) ctx.moveTo(first[0], first[1]);
@@ -88,7 +120,7 @@ function traceCurve(ctx: Canvas2D, points: readonly (readonly [number, number])[
 
 function paintShape(
 	ctx: Canvas2D,
-	item: Exclude<Primitive, { type: 'text' | 'image' }>,
+	item: Exclude<Primitive, { type: 'text' | 'image' | 'glyph' }>,
 	coarse: boolean,
 ): void {
 	if (

@@ -14,6 +14,12 @@ export interface FaceSource {
 	range: string;
 }
 
+/** The object whose text is being edited, or the part of it. */
+export interface Edited {
+	id: string;
+	part?: string | undefined;
+}
+
 export type ToWorker =
 	| { is: 'start'; faces: FaceSource[]; ratio: number; boardId: string }
 	/** Objects as JSON of `Painted[]`: far cheaper to hand over than as objects. */
@@ -21,7 +27,7 @@ export type ToWorker =
 	| { is: 'sheet'; sheet: string; ground: Ground }
 	/** What is wanted: the tiles of a level that cover a box, and a ring round it. */
 	| { is: 'view'; level: number; scale: number; ratio: number; box: Box }
-	| { is: 'hide'; ids: string[]; editing: string | undefined; seq: number }
+	| { is: 'hide'; ids: string[]; editing: Edited | undefined; seq: number }
 	/** Tiles that the page does not keep any more. */
 	| { is: 'forget'; keys: string[] };
 

@@ -11,7 +11,7 @@ import { seen, type Size, type View } from '$core/geometry/view';
 import { DirectPainter } from './direct';
 import { faceSources } from './faces';
 import type { Painter, SheetPicture } from './painter';
-import { TILE, type FromWorker, type ToWorker } from './protocol';
+import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
 import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
@@ -41,7 +41,7 @@ export class TilePainter implements Painter {
 	private ratio = 1;
 	private level: Level | undefined;
 	private lifted: readonly string[] = [];
-	private editing: string | undefined;
+	private editing: Edited | undefined;
 	private seq = 0;
 	private readonly changed = new Set<string>();
 	private readonly removed = new Set<string>();
@@ -123,9 +123,9 @@ export class TilePainter implements Painter {
 		else this.waiting.push({ seq: this.seq, shown });
 	}
 
-	setEditing(id: string | undefined): void {
-		this.editing = id;
-		this.direct?.setEditing(id);
+	setEditing(id: string | undefined, part?: string): void {
+		this.editing = id === undefined ? undefined : { id, part };
+		this.direct?.setEditing(id, part);
 		this.flush();
 		this.hide();
 	}

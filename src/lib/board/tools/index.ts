@@ -1,7 +1,7 @@
 /** The table of tools, in the order of the ledge. */
 import type { ToolName } from '../board.svelte';
 import { link } from './link';
-import { field, note, shape, text } from './make';
+import { field, holder, mark, note, shape, text } from './make';
 import { pen } from './pen';
 import { pick } from './pick';
 import { rubber } from './rub';
@@ -31,4 +31,6 @@ export const TOOL_TABLE: Record<ToolName, Tool> = {
 	field,
 	pen,
 	rub: rubber,
+	holder,
+	mark,
 };

@@ -1,7 +1,6 @@
 /** The knobs round what is selected: one to turn it, and four from which a flow grows. */
 import { canGrow, DIRECTIONS, type Direction } from '$core/board/grow';
 import { boxOf } from '$core/board/kinds';
-import { isRegion } from '$core/board/model';
 import { centreOf, distance, turn, type Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
 import { resizeTarget } from './pick';
@@ -14,7 +13,8 @@ const NEAR = 10;
 /** Where the knob for turning stands: outside the upper right corner. */
 export function turnPoint(board: Board): Point | undefined {
 	const target = resizeTarget(board);
-	if (!target || !board.mayEdit || board.pieces.some(isRegion)) return undefined;
+	if (!target || !board.mayEdit || board.pieces.some(({ kind }) => kind === 'field' || kind === 'theme'))
+		return undefined;
 	const out = OUT / board.view.scale;
 	const corner = { x: target.x + target.w + out * 0.75, y: target.y - out * 0.75 };
 	return turn(corner, centreOf(target), target.angle);

@@ -2,6 +2,7 @@
 import { NOTE_SIZES } from '$core/board/objects';
 import { boxFrom, distance, type Box } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
+import { putHolder, putMark } from '../holders';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
 
 interface Maker {
@@ -105,5 +106,19 @@ export const field = making({
 			box: box ? asDrawn(box, { w: 120, h: 90 }) : centred(event, 560, 400),
 			style: { chalk: board.next.chalk },
 		});
+	},
+});
+
+export const holder = making({
+	edits: false,
+	make: (board, event, box) => putHolder(board, board.next.holder, event.at, box),
+});
+
+export const mark = making({
+	edits: false,
+	make(board, event, box) {
+		const size = box && Math.max(16, Math.round(Math.min(box.w, box.h)));
+		const at = box ? { x: box.x + box.w / 2, y: box.y + box.h / 2 } : event.at;
+		return board.next.mark ? putMark(board, board.next.mark, at, size) : '';
 	},
 });

@@ -2,7 +2,8 @@
 import { goToSeeAlso } from '../places';
 import { grow } from '../going-on';
 import { clipBounds, copyOut, putDown } from '$core/board/clip';
-import { moveObjects, setBoxes, withContents } from '$core/board/edits';
+import { setBoxes, withContents } from '$core/board/edits';
+import { dropAt } from '$core/board/holders/cards';
 import { nod } from '$core/board/approve';
 import { signAt, type SignName } from '$core/board/signs';
 import { boxOf } from '$core/board/kinds';
@@ -14,8 +15,32 @@ import { handlePoint, HANDLES, type Handle } from '$core/geometry/resize';
 import type { Board } from '../board.svelte';
 import type { Preview } from '../in-hand';
 import { bend, bendHandleUnder, finishBending, startBending, type Bending } from './bend';
+import {
+	act,
+	finishWidening,
+	isActive,
+	pickCell,
+	spotUnder,
+	startWidening,
+	widen,
+	wideningItems,
+	type Spot,
+	type Widening,
+} from './cells';
 import { knobUnder } from './knobs';
-import { finishResize, others, resized, SNAP, turned, type Resizing, type Turning } from './reshape';
+import { landingItems, landingOf, type Landing } from './landing';
+import {
+	carryCards,
+	finishResize,
+	others,
+	ownBoxes,
+	resized,
+	SNAP,
+	turned,
+	withCards,
+	type Resizing,
+	type Turning,
+} from './reshape';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
 import { link } from './link';
 import type { Direction } from '$core/board/grow';
@@ -24,7 +49,17 @@ type Work =
 	| { is: 'press'; start: HandEvent; hit: string | undefined }
 	| { is: 'box'; start: HandEvent; box: Box; before: ReadonlySet<string>; whole: boolean }
 	| { is: 'lasso'; points: Point[]; before: ReadonlySet<string> }
-	| { is: 'move'; start: HandEvent; ids: Set<string>; round: Box; dx: number; dy: number; copy: boolean }
+	| {
+			is: 'move';
+			start: HandEvent;
+			ids: Set<string>;
+			round: Box;
+			dx: number;
+			dy: number;
+			copy: boolean;
+			landing?: Landing | undefined;
+	  }
+	| { is: 'widen'; widening: Widening }
 	| ({ is: 'resize' } & Resizing)
 	| ({ is: 'turn' } & Turning)
 	| { is: 'bend'; bending: Bending }
@@ -125,6 +160,9 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 	}
 	board.held.preview = preview;
 	board.held.moved = { dx: moving.dx, dy: moving.dy };
+	moving.landing = moving.copy ? undefined : landingOf(board, moving.ids, event);
+	// Guides are for free places: in a holder it is the order that counts.
+	if (moving.landing) board.guides = [];
 	board.wake();
 }
 
@@ -163,17 +201,18 @@ function drag(board: Board, event: HandEvent): void {
 	} else if (work?.is === 'move') previewMove(board, work, event);
 	else if (work?.is === 'resize') {
 		board.guides = [];
-		board.held.preview = resized(board, work, event);
+		board.held.preview = carryCards(board, resized(board, work, event));
 		board.wake();
 	} else if (work?.is === 'turn') {
-		board.held.preview = turned(work, event);
+		board.held.preview = carryCards(board, turned(work, event));
 		board.wake();
 	} else if (work?.is === 'bend') {
 		const { bending } = work;
 		bending.next = bend(board, bending, event);
 		board.held.bent = { id: bending.connector.id, ...bending.next };
 		board.wake();
-	} else if (work?.is === 'grow') {
+	} else if (work?.is === 'widen') widen(board, work.widening, event);
+	else if (work?.is === 'grow') {
 		if (!work.linking && distance(work.start.screen, event.screen) < SLOP * 3) return;
 		if (!work.linking) {
 			work.linking = true;
@@ -197,13 +236,18 @@ function up(board: Board, event: HandEvent): void {
 		if (done.hit === undefined) {
 			if (!event.shift) board.select([]);
 		} else if (event.shift) board.toggle(done.hit);
-		else board.select([done.hit]);
+		else {
+			const wasAlone = board.selection.size === 1 && board.selection.has(done.hit);
+			board.select([done.hit]);
+			if (wasAlone) pickCell(board, spotUnder(board, event, done.hit));
+		}
 	} else if (done?.is === 'move') {
 		if (done.copy) dropCopy(board, done);
-		else moveObjects(board.room.hand, board.model, board.selection, done.dx, done.dy);
-	} else if (done?.is === 'resize' && preview) finishResize(board, done, preview);
-	else if (done?.is === 'turn' && preview) setBoxes(board.room.hand, preview);
+		else dropAt(board.room.hand, board.model, board.selection, done.dx, done.dy, done.landing?.slot);
+	} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
+	else if (done?.is === 'turn' && preview) setBoxes(board.room.hand, ownBoxes(done.objects, preview));
 	else if (done?.is === 'bend') finishBending(board, done.bending);
+	else if (done?.is === 'widen') finishWidening(board, done.widening);
 	else if (done?.is === 'grow') {
 		if (done.linking) link.up!(board, event);
 		else grow(board, done.direction);
@@ -224,6 +268,11 @@ const CURSORS: Record<Handle, string> = {
 };
 let cursor = 'default';
 
+function cursorIn(board: Board, spot: Spot): string {
+	if (spot.edge && board.selection.has(spot.holder.id) && !spot.holder.lock) return 'col-resize';
+	return isActive(spot) && board.mayEdit ? 'pointer' : 'default';
+}
+
 export const pick: Tool = {
 	cursor: () => cursor,
 	down(board, event) {
@@ -239,7 +288,7 @@ export const pick: Tool = {
 			const objects = board.pieces;
 			const target = resizeTarget(board)!;
 			work = { is: 'turn', start: event, objects, centre: centreOf(target), by: 0 };
-			board.held.lift(objects.map((object) => object.id));
+			board.held.lift(withCards(board, objects));
 			return;
 		}
 		if (knob) {
@@ -257,10 +306,17 @@ export const pick: Tool = {
 		if (handle) {
 			const objects = board.pieces;
 			work = { is: 'resize', start: event, handle, objects, round: board.selectionBox()! };
-			board.held.lift(objects.map((object) => object.id));
+			board.held.lift(withCards(board, objects));
 			return;
 		}
-		work = { is: 'press', start: event, hit: taken(board, event) };
+		const hit = taken(board, event);
+		const spot = spotUnder(board, event, hit);
+		const widening = spot && board.selection.has(spot.holder.id) && startWidening(board, spot, event);
+		if (widening) work = { is: 'widen', widening };
+		else if (spot && isActive(spot) && !event.shift) {
+			work = undefined;
+			act(board, spot);
+		} else work = { is: 'press', start: event, hit };
 	},
 	drag,
 	up,
@@ -274,6 +330,8 @@ export const pick: Tool = {
 		else if (knob || corner) cursor = 'grab';
 		else cursor = handle ? CURSORS[handle] : 'default';
 		board.hovered = taken(board, event);
+		const spot = cursor === 'default' ? spotUnder(board, event, board.hovered) : undefined;
+		if (spot) cursor = cursorIn(board, spot);
 	},
 	cancel(board) {
 		if (work?.is === 'grow') link.cancel!(board);
@@ -285,6 +343,9 @@ export const pick: Tool = {
 	sketch(board): Sketch | undefined {
 		if (work?.is === 'box') return { type: 'box', ...work.box, dashed: !work.whole };
 		if (work?.is === 'lasso') return { type: 'loop', points: work.points };
+		if (work?.is === 'move' && work.landing)
+			return { type: 'paint', items: landingItems(board, work.landing) };
+		if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };
 		if (work?.is === 'turn')
 			return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };
 		return work?.is === 'grow' && work.linking ? link.sketch!(board) : undefined;

@@ -1,6 +1,8 @@
 /** Resizing and turning what is selected: what it would be with the hand where it is now. */
 import { changePicture, scaleObjects, setBoxes } from '$core/board/edits';
+import { placeMarks } from '$core/board/marks';
 import { cropTo } from '$core/board/kinds/picture';
+import { isHolder } from '$core/board/holders/forms';
 import { leastSize, neededHeight } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
 import { centreOf, turn, type Box, type Point } from '$core/geometry/box';
@@ -120,8 +122,24 @@ export function turned(turning: Turning, event: HandEvent): Preview {
 	return preview;
 }
 
+/** Objects with what lies in those of them that are holders: it is shown where it would be then. */
+export const withCards = (board: Board, objects: readonly BoardObject[]): string[] =>
+	objects.flatMap(({ id }) => [id, ...board.model.cardsOf(id).map((card) => card.id)]);
+
+/** Adds to the boxes of holders those of what lies in them. */
+export function carryCards(board: Board, preview: Preview): Preview {
+	for (const [id, box] of [...preview])
+		for (const [card, at] of board.model.cardBoxes(id, box)) preview.set(card, at);
+	return preview;
+}
+
+/** Boxes of the objects themselves, without what lies in them. */
+export const ownBoxes = (objects: readonly BoardObject[], preview: Preview): Preview =>
+	new Map(objects.flatMap(({ id }) => (preview.has(id) ? [[id, preview.get(id)!] as const] : [])));
+
 /** Writes a finished resize. */
-export function finishResize(board: Board, { objects, round, handle }: Resizing, preview: Preview): void {
+export function finishResize(board: Board, { objects, round, handle }: Resizing, shown: Preview): void {
+	const preview = ownBoxes(objects, shown);
 	// A wider or narrower text is as high as its lines then are.
 	for (const object of objects) {
 		const box = preview.get(object.id)!;
@@ -135,4 +153,21 @@ export function finishResize(board: Board, { objects, round, handle }: Resizing,
 		const factor = first.box[2] === 0 ? 1 : preview.get(first.id)![2] / first.box[2];
 		scaleObjects(board.room.hand, board.model, preview, round.w === 0 ? 1 : factor);
 	} else setBoxes(board.room.hand, preview);
+	// A mark that grew to one side has its middle elsewhere on what it sticks to.
+	placeMarks(
+		board.room.hand,
+		board.model,
+		new Map([...preview].filter(([id]) => isStuckAlone(board, id, preview))),
+	);
+	// Narrower columns need higher rows.
+	for (const { id } of objects) {
+		const object = board.model.find(id);
+		if (object && isHolder(object)) board.writing.grow(object);
+	}
+}
+
+/** Whether a mark was reshaped, but not what it sticks to. */
+function isStuckAlone(board: Board, id: string, preview: Preview): boolean {
+	const mark = board.model.find(id);
+	return mark?.kind === 'mark' && !(mark.on && preview.has(mark.on.to));
 }

@@ -146,7 +146,7 @@
 	.format {
 		display: flex;
 		align-items: center;
-		gap: 4px;
+		gap: 2px;
 	}
 	.address {
 		display: flex;

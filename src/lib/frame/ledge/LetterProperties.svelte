@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** How the text of an object is set: typeface, size, alignment, and what belongs to its kind. */
-	import { ALIGNMENTS, FAMILIES, type KindName } from '$core/board/objects';
+	import { ALIGNMENTS, FAMILIES, hasStyle, type KindName } from '$core/board/objects';
 	import { m } from '$lib/paraglide/messages';
 	import Center from '@lucide/svelte/icons/text-align-center';
 	import Left from '@lucide/svelte/icons/text-align-start';
@@ -46,13 +46,13 @@
 		value={style['size'] as number | undefined}
 		onchoose={(size) => onset({ size })}
 	/>
-	<Choice
-		label={m.align()}
-		values={ALIGNMENTS.map((value) => ({ value, label: ALIGN_LABELS[value] }))}
-		value={(style['align'] as (typeof ALIGNMENTS)[number] | undefined) ?? usual}
-		face={alignFace}
-		onchoose={(align) => onset({ align })}
-	/>
+	{#if hasStyle(kind, 'align')}<Choice
+			label={m.align()}
+			values={ALIGNMENTS.map((value) => ({ value, label: ALIGN_LABELS[value] }))}
+			value={(style['align'] as (typeof ALIGNMENTS)[number] | undefined) ?? usual}
+			face={alignFace}
+			onchoose={(align) => onset({ align })}
+		/>{/if}
 	{#if kind === 'note'}
 		<label class="check"
 			><input
@@ -60,6 +60,14 @@
 				checked={style['bare'] !== true}
 				onchange={(event) => onset({ bare: event.currentTarget.checked ? undefined : true })}
 			/>{m.band()}</label
+		>
+	{:else if kind === 'table'}
+		<label class="check"
+			><input
+				type="checkbox"
+				checked={style['headed'] !== false}
+				onchange={(event) => onset({ headed: event.currentTarget.checked ? undefined : false })}
+			/>{m.headings()}</label
 		>
 	{:else if kind === 'text'}
 		<div>

@@ -1,5 +1,7 @@
 <script lang="ts">
 	/** The middle of the ledge: properties of what is selected, or of what the tool in hand will make. */
+	import { isHolder } from '$core/board/holders/forms';
+	import type { Holder } from '$core/board/holders/setting';
 	import { isTooLong } from '$core/board/kinds/note';
 	import { NOTE_FORMS, ROUTES, TEXT_ROLES, type KindName, type ShapeName } from '$core/board/objects';
 	import { changeConnector } from '$core/board/edits';
@@ -20,8 +22,10 @@
 	import { setBoxes } from '$core/board/edits';
 	import { NOTE_SIZES } from '$core/board/objects';
 	import Choice from '../../ui/Choice.svelte';
+	import { kindName } from '../../ui/kind-names';
 	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
+	import HolderProperties from './HolderProperties.svelte';
 	import FormatBar from './FormatBar.svelte';
 	import LetterProperties from './LetterProperties.svelte';
 	import PenProperties from './PenProperties.svelte';
@@ -42,17 +46,7 @@
 		shape: 'shape',
 		link: 'connector',
 		field: 'field',
-	};
-	const KIND_LABEL: Record<KindName, () => string> = {
-		note: () => m.kind_note(),
-		text: () => m.kind_text(),
-		shape: () => m.kind_shape(),
-		connector: () => m.kind_connector(),
-		field: () => m.kind_field(),
-		theme: () => m.kind_theme(),
-		group: () => m.kind_group(),
-		stroke: () => m.kind_stroke(),
-		picture: () => m.kind_picture(),
+		mark: 'mark',
 	};
 	const objects = $derived.by(() => {
 		void board.room.version;
@@ -69,6 +63,7 @@
 	});
 	const first = $derived(objects[0]);
 	const kinds = $derived(new Set(parts.map((object) => object.kind)));
+	const holder = $derived(objects.length === 1 && first && isHolder(first) ? (first as Holder) : undefined);
 	/** The kind whose properties stand here. */
 	const kind = $derived<KindName | undefined>(
 		parts.length > 0 ? (kinds.size === 1 ? parts[0]!.kind : undefined) : TOOL_KIND[board.tool],
@@ -80,13 +75,11 @@
 	);
 	const lock = $derived(objects.find((object) => object.lock)?.lock);
 	const label = $derived.by(() => {
-		if (objects.length === 0) return kind ? m.next_of_kind({ kind: KIND_LABEL[kind]() }) : '';
+		if (objects.length === 0) return kind ? m.next_of_kind({ kind: kindName(kind) }) : '';
 		if (lock) return lock === 'led' ? m.locked_for_all() : m.locked();
 		if (objects.length > 1) return m.selected_count({ count: objects.length });
 		if (first!.kind === 'note' && isTooLong(first as never, board.context)) return m.note_long();
-		return first!.kind === 'note' && first!.by[1]
-			? m.note_by({ name: first!.by[1] })
-			: KIND_LABEL[first!.kind]();
+		return first!.kind === 'note' && first!.by[1] ? m.note_by({ name: first!.by[1] }) : kindName(first!.kind);
 	});
 	/** Notes that could be sorted: those selected, or those in the selected field. */
 	const sortable = $derived.by(() => {
@@ -148,8 +141,8 @@
 	}
 </script>
 
-{#if board.editing && board.editor}
-	<FormatBar {board} editor={board.editor} />
+{#if board.editing && board.writing.editor}
+	<FormatBar {board} editor={board.writing.editor} />
 {:else if board.mayEdit && objects.length === 0 && (board.tool === 'pen' || board.tool === 'rub')}
 	<div class="properties"><PenProperties {board} rubs={board.tool === 'rub'} /></div>
 {:else if label !== '' && board.mayEdit}
@@ -233,6 +226,22 @@
 						><Unbend size={17} /></button
 					>{/if}
 			{/if}
+			{#if holder}
+				<HolderProperties {board} {holder} {style} onset={put} />
+			{:else if kind === 'mark'}
+				<Swatches
+					of="pigments"
+					none
+					own
+					value={text('fill') ?? board.next.markFill}
+					onchoose={(fill) => {
+						board.next.markFill = fill;
+						put({ fill });
+					}}
+					label={m.mark_disc()}
+					size={20}
+				/>
+			{/if}
 			{#if kind === 'picture' && objects.length === 1}
 				<button
 					class="button"
@@ -240,7 +249,7 @@
 					onclick={() => board.startCropping()}><Crop size={16} />{m.command_crop()}</button
 				>
 			{/if}
-			{#if kind === 'text' || kind === 'connector' || kind === 'field' || kind === 'theme' || kind === 'stroke'}
+			{#if kind === 'text' || kind === 'connector' || kind === 'field' || kind === 'theme' || kind === 'stroke' || (holder && !board.cell) || (kind === 'mark' && text('fill') === 'none')}
 				<Swatches of="chalks" own value={text('chalk')} onchoose={set('chalk')} label={m.chalk()} size={20} />
 			{/if}
 			{#if objects.length > 0 && (kind === 'note' || kind === 'text' || kind === 'shape')}

@@ -4,6 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import Funnel from '@lucide/svelte/icons/funnel';
 	import type { Board } from '../../board/board.svelte';
+	import { kindName } from '../../ui/kind-names';
 	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 	import { writersOn, type Wanted } from './tree';
@@ -15,15 +16,21 @@
 	}
 	const { board, wanted, onchange }: Props = $props();
 
-	const KINDS: { kind: KindName; label: () => string }[] = [
-		{ kind: 'note', label: () => m.kind_note() },
-		{ kind: 'text', label: () => m.kind_text() },
-		{ kind: 'shape', label: () => m.kind_shape() },
-		{ kind: 'connector', label: () => m.kind_connector() },
-		{ kind: 'field', label: () => m.kind_field() },
-		{ kind: 'theme', label: () => m.kind_theme() },
-		{ kind: 'stroke', label: () => m.kind_stroke() },
-		{ kind: 'picture', label: () => m.kind_picture() },
+	const KINDS: KindName[] = [
+		'note',
+		'text',
+		'shape',
+		'connector',
+		'field',
+		'theme',
+		'columns',
+		'grid',
+		'list',
+		'actions',
+		'table',
+		'stroke',
+		'picture',
+		'mark',
 	];
 	const isOn = $derived(Boolean(wanted.kind ?? wanted.colour ?? wanted.person));
 	const writers = $derived.by(() => {
@@ -43,7 +50,7 @@
 				onchange({ ...wanted, kind: (event.currentTarget.value || undefined) as KindName | undefined })}
 		>
 			<option value="">{m.filter_any()}</option>
-			{#each KINDS as { kind, label } (kind)}<option value={kind}>{label()}</option>{/each}
+			{#each KINDS as kind (kind)}<option value={kind}>{kindName(kind)}</option>{/each}
 		</select>
 	</label>
 	<label class="filter"

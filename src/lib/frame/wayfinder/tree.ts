@@ -1,6 +1,7 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
-import type { BoardModel } from '$core/board/model';
+import { isRegion, type BoardModel } from '$core/board/model';
 import type { BoardObject, KindName, Sheet } from '$core/board/objects';
+import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
 
 export interface Branch {
@@ -23,10 +24,11 @@ export interface SheetTree {
 
 const readingOrder = (a: BoardObject, b: BoardObject): number => a.box[1] - b.box[1] || a.box[0] - b.box[0];
 
-/** One line of an object's text. */
+/** One line of an object's text: of a holder its title. */
 export const lineOf = (object: BoardObject): string =>
-	plainText(object.text).replace(/\s+/g, ' ').trim() ||
-	(object.kind === 'picture' ? (object.name ?? '') : '');
+	(object.parts && plainText(object.text).trim() ? plainText(object.text) : wordsOf(object))
+		.replace(/\s+/g, ' ')
+		.trim();
 
 /** The first of a list in reading order, without sorting all of it: boards have tens of thousands. */
 export function firstInOrder(objects: readonly BoardObject[], most: number): BoardObject[] {
@@ -43,8 +45,7 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
 	return kept.sort(readingOrder).slice(0, most);
 }
 
-const isBranch = (object: BoardObject): boolean =>
-	object.kind === 'field' || object.kind === 'theme' || object.kind === 'group';
+const isBranch = (object: BoardObject): boolean => isRegion(object) || object.kind === 'group';
 
 /**
  * Sheets with the number of objects on each; the branches of only the sheet that is shown.
@@ -115,7 +116,7 @@ export function findOn(
 		if (object.kind === 'connector' && kind === undefined && object.text.length === 0) continue;
 		if (colour !== undefined && !coloursOf(object).includes(colour)) continue;
 		if (person !== undefined && object.by[0] !== person) continue;
-		const text = `${lineOf(object)} ${object.kind === 'note' ? object.by[1] : ''}`.toLocaleLowerCase();
+		const text = `${wordsOf(object)} ${object.kind === 'note' ? object.by[1] : ''}`.toLocaleLowerCase();
 		if (text.includes(wanted)) found.push(object);
 		if (found.length >= most) break;
 	}

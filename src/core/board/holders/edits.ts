@@ -1,0 +1,266 @@
+/** What people do to the rows, columns and lines of a holder. Each function is one step of undo. */
+import { generateKeyBetween } from 'fractional-indexing';
+import { richFrom, type RichText } from '../../text/rich';
+import { objectsOf, type ObjectMap } from '../document';
+import type { SceneContext } from '../drawing';
+import { EditError, patch, transact, type Hand } from '../edits';
+import type { BoardModel } from '../model';
+import type { BoxValues } from '../objects';
+import { writeText } from '../rich-document';
+import { formOf, isHolder, isTextCell } from './forms';
+import { HEAD_ROW } from './layout';
+import {
+	cellKey,
+	factKey,
+	HEAD,
+	isFact,
+	MOST_TRACKS,
+	partOf,
+	rowAndCol,
+	rowNodKey,
+	trackKey,
+	type FactName,
+	type Facts,
+	type Track,
+} from './parts';
+import { neededRows, type Holder } from './setting';
+
+export type Axis = 'row' | 'col';
+
+function holderOf(model: BoardModel, id: string): Holder {
+	const object = model.find(id);
+	if (!object || !isHolder(object)) throw new EditError('This is no longer on the board.');
+	return object as Holder;
+}
+
+const tracksOf = (holder: Holder, axis: Axis): Track[] =>
+	(axis === 'row' ? holder.parts?.rows : holder.parts?.cols) ?? [];
+
+/** Whether rows or columns of a holder can be added and taken away. */
+export const canChangeTracks = (holder: Holder, axis: Axis): boolean => {
+	const form = formOf(holder.kind)!;
+	return axis === 'row' ? form.rows : form.freeCols;
+};
+
+/** Runs `work` on the object's map as one step; the text of a cell that was never written in is made for it. */
+function edit(hand: Hand, id: string, work: (map: ObjectMap) => void): void {
+	transact(hand, () => {
+		const map = objectsOf(hand.doc).get(id);
+		if (!map) return;
+		work(map);
+		map.set('changed', hand.now());
+	});
+}
+
+/** The box of a holder, `by` units wider. */
+const widened = ({ set, box }: Holder, by: number): BoxValues => {
+	const [x, y, w, h, angle] = set ?? box;
+	return [x, y, Math.max(40, w + by), h, angle];
+};
+
+/**
+ * Adds a row or column right after another one, before all when `after` is undefined. Returns its id.
+ * @throws EditError when the holder has as many as it can take
+ */
+export function addTrack(
+	hand: Hand,
+	model: BoardModel,
+	id: string,
+	axis: Axis,
+	after: string | undefined,
+): string {
+	const holder = holderOf(model, id);
+	const tracks = tracksOf(holder, axis);
+	if (!canChangeTracks(holder, axis)) throw new EditError('Its columns belong to its form.');
+	if (tracks.length >= MOST_TRACKS)
+		throw new EditError(`More than ${MOST_TRACKS} of these is too many to work with.`);
+	const index = after === undefined ? -1 : tracks.findIndex((track) => track.id === after);
+	const like = tracks[Math.max(0, index)];
+	const z = generateKeyBetween(tracks[index]?.z ?? null, tracks[index + 1]?.z ?? null);
+	const size = like?.size ?? (axis === 'row' ? 32 : 160);
+	const track = hand.newId();
+	edit(hand, id, (map) => {
+		map.set(trackKey(axis, track), [z, axis === 'row' && !formOf(holder.kind)!.flow ? 32 : size]);
+		// Columns share the width of the holder: with one more it gets wider by as much.
+		const shares = tracks.reduce((sum, each) => sum + each.size, 0) || 1;
+		if (axis === 'col') map.set('box', widened(holder, (size * holder.box[2]) / shares));
+	});
+	return track;
+}
+
+/** Removes rows or columns with the texts in them; things that lie there stay in the holder. The last one stays. */
+export function removeTrack(hand: Hand, model: BoardModel, id: string, axis: Axis, track: string): boolean {
+	const holder = holderOf(model, id);
+	const tracks = tracksOf(holder, axis);
+	const gone = tracks.find((each) => each.id === track);
+	if (!gone || tracks.length < 2 || !canChangeTracks(holder, axis)) return false;
+	const near = tracks[tracks.indexOf(gone) - 1] ?? tracks[1]!;
+	const width = holder.laid?.cols.find((col) => col.id === track)?.size ?? 0;
+	transact(hand, () => {
+		edit(hand, id, (map) => {
+			for (const key of [...map.keys()]) {
+				const [is, first, second] = key.split(':');
+				const isThere = axis === 'row' ? first === track : second === track;
+				const isOfIt =
+					(is === 'cell' && isThere) || (axis === 'row' && /^(fact|nodrow)$/.test(is!) && first === track);
+				if (isOfIt || key === trackKey(axis, track)) map.delete(key);
+			}
+			if (axis === 'col') map.set('box', widened(holder, -width));
+		});
+		for (const { id: card, held } of model.cardsOf(id))
+			if (held?.[axis] === track) patch(hand, card, { held: { ...held, [axis]: near.id } });
+	});
+	return true;
+}
+
+/** Moves a row or column by one place. */
+export function shiftTrack(
+	hand: Hand,
+	model: BoardModel,
+	id: string,
+	axis: Axis,
+	track: string,
+	by: -1 | 1,
+): void {
+	const tracks = tracksOf(holderOf(model, id), axis);
+	const index = tracks.findIndex((each) => each.id === track);
+	const [low, high] = by > 0 ? [index + 1, index + 2] : [index - 2, index - 1];
+	if (index < 0 || !tracks[by > 0 ? low : high]) return;
+	const z = generateKeyBetween(tracks[low]?.z ?? null, tracks[high]?.z ?? null);
+	edit(hand, id, (map) => map.set(trackKey(axis, track), [z, tracks[index]!.size]));
+}
+
+/** Gives a column a width, board units; the holder is as much wider or narrower. */
+export function setColumnWidth(hand: Hand, model: BoardModel, id: string, col: string, width: number): void {
+	const holder = holderOf(model, id);
+	const before = holder.laid?.cols.find((each) => each.id === col);
+	const track = tracksOf(holder, 'col').find((each) => each.id === col);
+	if (!before || !track || before.size === 0) return;
+	const wanted = Math.max(30, width);
+	// Sizes are shares of the set width: one unit of share is that many units on the board.
+	const unit = before.size / track.size;
+	edit(hand, id, (map) => {
+		map.set(trackKey('col', col), [track.z, wanted / unit]);
+		map.set('box', widened(holder, wanted - before.size));
+	});
+}
+
+/** The live text of a cell is made when it is first written in. */
+export function openCell(hand: Hand, id: string, part: string): void {
+	const map = objectsOf(hand.doc).get(id);
+	if (map && !map.has(cellKey(part))) transact(hand, () => map.set(cellKey(part), writeText([])));
+}
+
+/** Makes rows as high as their text needs. */
+export function fitRows(hand: Hand, model: BoardModel, id: string, context: SceneContext): void {
+	const object = model.find(id);
+	if (!object || !isHolder(object)) return;
+	const holder = object as Holder;
+	const needed = neededRows(holder, context);
+	const form = formOf(holder.kind)!;
+	const changes = new Map<string, [string, number]>();
+	for (const track of tracksOf(holder, 'row')) {
+		const size = needed.get(track.id) ?? 0;
+		// Rows that hold things are set by hand: they only grow.
+		const next = form.flow ? Math.max(track.size, size) : size;
+		if (Math.abs(next - track.size) > 0.5) changes.set(track.id, [track.z, next]);
+	}
+	const head = Math.max(HEAD_ROW, needed.get(HEAD) ?? 0);
+	if (form.headRow && Math.abs(head - (holder.parts?.head?.h ?? HEAD_ROW)) > 0.5)
+		changes.set(HEAD, ['', head]);
+	if (changes.size === 0) return;
+	edit(hand, id, (map) => {
+		for (const [row, value] of changes) map.set(trackKey('row', row), value);
+	});
+}
+
+/**
+ * Sets what is known of an action item; undefined takes it away.
+ * @throws EditError when the value is none that such a fact can have
+ */
+export function setFact<N extends FactName>(
+	hand: Hand,
+	id: string,
+	row: string,
+	name: N,
+	value: Facts[N],
+): void {
+	if (value !== undefined && !isFact(name, value)) throw new EditError('This cannot be understood.');
+	edit(hand, id, (map) => {
+		if (value === undefined) map.delete(factKey(row, name));
+		else map.set(factKey(row, name), value);
+	});
+}
+
+/** Signs an action item off, or takes one's signature back. What another person signed stays signed. */
+export function signOff(hand: Hand, model: BoardModel, id: string, row: string): boolean {
+	const signed = holderOf(model, id).parts?.facts[row]?.signed;
+	if (signed && signed.id !== hand.person.id) return false;
+	const { id: person, name } = hand.person;
+	setFact(hand, id, row, 'signed', signed ? undefined : { id: person, name, at: hand.now() });
+	return true;
+}
+
+/** Nods at a line, or takes one's nod back. */
+export function nodAtRow(hand: Hand, id: string, row: string): void {
+	const key = rowNodKey(row, hand.person.id);
+	edit(hand, id, (map) => {
+		if (map.has(key)) map.delete(key);
+		else map.set(key, hand.person.name);
+	});
+}
+
+/**
+ * Writes a block of texts, row by row, from a cell on; rows and columns are added where they do not suffice.
+ * Headings beside rows and fixed columns are passed over.
+ */
+export function writeBlock(
+	hand: Hand,
+	model: BoardModel,
+	id: string,
+	from: string,
+	texts: readonly (readonly (string | RichText)[])[],
+): void {
+	transact(hand, () => {
+		const holder = holderOf(model, id);
+		const form = formOf(holder.kind)!;
+		const start = rowAndCol(from);
+		const grow = (axis: Axis, first: string, count: number): string[] => {
+			const ids = tracksOf(holder, axis).map((track) => track.id);
+			const at = Math.max(0, ids.indexOf(first));
+			if (!canChangeTracks(holder, axis)) return ids.slice(at, at + count);
+			const missing = Math.min(at + count, MOST_TRACKS) - ids.length;
+			return [...ids, ...addTracks(hand, holder, axis, missing)].slice(at, at + count);
+		};
+		const rows = grow('row', start.row, texts.length);
+		const cols = grow('col', start.col, Math.max(0, ...texts.map((line) => line.length)));
+		edit(hand, id, (map) => {
+			rows.forEach((row, i) =>
+				cols.forEach((col, j) => {
+					const text = texts[i]?.[j];
+					if (text === undefined || !isTextCell(form, row, col)) return;
+					map.set(cellKey(partOf(row, col)), writeText(typeof text === 'string' ? richFrom(text) : text));
+				}),
+			);
+		});
+	});
+}
+
+/** Adds rows or columns at the end, inside a step that is under way; returns their ids. */
+function addTracks(hand: Hand, holder: Holder, axis: Axis, count: number): string[] {
+	const map = objectsOf(hand.doc).get(holder.id);
+	if (!map || count <= 0) return [];
+	const tracks = tracksOf(holder, axis);
+	let last = tracks.at(-1)?.z ?? null;
+	const size = tracks.at(-1)?.size ?? 120;
+	const ids: string[] = [];
+	for (let i = 0; i < count; i++) {
+		last = generateKeyBetween(last, null);
+		const id = hand.newId();
+		ids.push(id);
+		map.set(trackKey(axis, id), [last, axis === 'row' ? 32 : size]);
+	}
+	const shares = tracks.reduce((sum, each) => sum + each.size, 0) || 1;
+	if (axis === 'col') map.set('box', widened(holder, (count * size * holder.box[2]) / shares));
+	return ids;
+}

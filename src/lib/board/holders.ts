@@ -1,0 +1,87 @@
+/** Putting holders and marks on the board, with the words they start with. */
+import type { HolderKind } from '$core/board/holders/forms';
+import { newParts, startSize, type HolderWords } from '$core/board/holders/make';
+import { MARK_SIZE } from '$core/board/kinds/mark';
+import { stickAt } from '$core/board/marks';
+import type { Box, Point } from '$core/geometry/box';
+import { m } from '$lib/paraglide/messages';
+import { kindName } from '../ui/kind-names';
+import type { Board } from './board.svelte';
+
+const ROWS: Record<HolderKind, number> = { columns: 0, grid: 2, list: 4, actions: 3, table: 4 };
+
+function wordsOf(kind: HolderKind): HolderWords {
+	switch (kind) {
+		case 'columns':
+			return { columns: [m.columns_open(), m.columns_going(), m.columns_done()] };
+		case 'grid':
+			return {
+				columns: [1, 2, 3].map((number) => m.heading_column({ number })),
+				rows: [1, 2].map((number) => m.heading_row({ number })),
+			};
+		case 'list':
+			return { columns: [] };
+		case 'actions':
+			return { columns: ['', m.actions_what(), m.actions_who(), m.actions_until(), m.actions_signed()] };
+		case 'table':
+			return { columns: [1, 2, 3].map((number) => m.heading_column({ number })) };
+	}
+}
+
+/** Puts a holder down with its middle at a point, or in a box that the hand drew; selects it. Returns its id. */
+export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box): string {
+	const parts = newParts(board.room.hand, kind, ROWS[kind], wordsOf(kind));
+	const { w, h } = startSize(kind, parts);
+	const size = drawn ? { w: Math.max(drawn.w, w * 0.4), h: Math.max(drawn.h, 90) } : { w, h };
+	const corner = drawn ?? { x: at.x - w / 2, y: at.y - h / 2 };
+	let id = '';
+	board.asOne(() => {
+		id = board.add({
+			kind,
+			box: [Math.round(corner.x), Math.round(corner.y), Math.round(size.w), Math.round(size.h), 0],
+			style: { chalk: board.next.chalk },
+			text: kindName(kind),
+			parts,
+		});
+		const made = board.model.find(id);
+		if (made) board.writing.grow(made);
+	});
+	return id;
+}
+
+/** A pictogram as it is chosen from the shelf. */
+export interface Chosen {
+	name: string;
+	d: string;
+	solid: boolean;
+}
+
+/** Puts a mark down with its middle at a point; it sticks to what lies there. Returns its id. */
+export function putMark(board: Board, { name, d, solid }: Chosen, at: Point, size = MARK_SIZE): string {
+	const { markFill, chalk } = board.next;
+	const on = stickAt(board.model, board.sheet, at, new Set());
+	return board.add<'mark'>({
+		kind: 'mark',
+		box: [Math.round(at.x - size / 2), Math.round(at.y - size / 2), size, size, 0],
+		style: { name, d, ...(solid ? { solid } : {}), fill: markFill, chalk },
+		...(on ? { on } : {}),
+	});
+}
+
+/** Puts marks on the upper right corners of what is selected, each on its own; in the middle of nothing. */
+export function markSelection(board: Board, chosen: Chosen): void {
+	const hosts = board.selected.filter(
+		({ kind }) => kind !== 'connector' && kind !== 'group' && kind !== 'mark',
+	);
+	if (hosts.length === 0) {
+		putMark(board, chosen, board.menuAt ?? board.middle);
+		return;
+	}
+	board.oneStep(() => {
+		const ids = hosts.map(({ box: [x, y, w], nods }) =>
+			// Beside the sign that counts nods, which has the very corner.
+			putMark(board, chosen, { x: x + w - (nods ? 54 : 14), y: y + 6 }, 34),
+		);
+		board.select(ids);
+	});
+}

@@ -1,0 +1,105 @@
+/** The hand inside a holder: cells are picked, lines nodded at and ticked, columns made wider. */
+import { spotAt, type HolderSpot } from '$core/board/holders/draw';
+import { nodAtRow, setColumnWidth, setFact } from '$core/board/holders/edits';
+import { isHolder } from '$core/board/holders/forms';
+import { localPoint, TITLE } from '$core/board/holders/layout';
+import { HEAD } from '$core/board/holders/parts';
+import { textParts, type Holder } from '$core/board/holders/setting';
+import { chalkOn } from '$core/board/colours';
+import type { Primitive } from '$core/board/drawing';
+import { turn, type Point } from '$core/geometry/box';
+import type { Board } from '../board.svelte';
+import type { HandEvent } from './tool';
+
+/** How near the hand must come to the edge of a column, pixels. */
+const NEAR = 5;
+
+export interface Spot extends HolderSpot {
+	holder: Holder;
+}
+
+/** What of the uppermost holder is under the hand; nothing where something else lies on it. */
+export function spotUnder(board: Board, event: HandEvent, id: string | undefined): Spot | undefined {
+	const holder = id ? board.model.find(id) : undefined;
+	if (!holder || !isHolder(holder)) return undefined;
+	const spot = spotAt(holder as Holder, event.at, (event.touch ? 3 : 1) * (NEAR / board.view.scale));
+	return spot && { ...spot, holder: holder as Holder };
+}
+
+/** Whether a spot does something when it is clicked, whatever is selected. */
+export const isActive = ({ holder, row, col }: Spot): boolean =>
+	row !== undefined &&
+	row !== HEAD &&
+	((holder.kind === 'list' && col === 'nods') || (holder.kind === 'actions' && col === 'done'));
+
+/** Nods at a line, or ticks an item. */
+export function act(board: Board, { holder, row, col }: Spot): void {
+	if (!board.mayEdit || row === undefined) return;
+	if (col === 'nods') nodAtRow(board.room.hand, holder.id, row);
+	else if (!holder.lock) {
+		const isDone = holder.parts?.facts[row]?.done;
+		setFact(board.room.hand, holder.id, row, 'done', isDone ? undefined : true);
+	}
+}
+
+/** Picks the cell under the hand in a holder that was selected already. */
+export function pickCell(board: Board, spot: Spot | undefined): void {
+	board.cell = spot?.part;
+	board.wake();
+}
+
+/** Writes in the cell under the hand, or in the title. */
+export function writeAt(board: Board, { holder, part }: Spot): void {
+	if (part === undefined || textParts(holder).includes(part)) board.startEditing(holder.id, part);
+	else pickCell(board, { holder, part });
+}
+
+export interface Widening {
+	id: string;
+	col: string;
+	/** Where the hand took hold, and how wide the column was. */
+	from: Point;
+	size: number;
+	width: number;
+}
+
+/** Begins to make the column wider whose edge is under the hand. */
+export function startWidening(board: Board, { holder, edge }: Spot, event: HandEvent): Widening | undefined {
+	const size = holder.laid?.cols.find(({ id }) => id === edge)?.size;
+	if (edge === undefined || size === undefined || holder.lock || !board.mayEdit) return undefined;
+	return { id: holder.id, col: edge, from: localPoint(holder.box, event.at), size, width: size };
+}
+
+/** The width that a column would have with the hand where it is now. */
+export function widen(board: Board, widening: Widening, event: HandEvent): void {
+	const holder = board.model.find(widening.id);
+	if (!holder) return;
+	const by = localPoint(holder.box, event.at).x - widening.from.x;
+	widening.width = Math.max(30, Math.round(widening.size + by));
+	board.wake();
+}
+
+export function finishWidening(board: Board, { id, col, size, width }: Widening): void {
+	if (width === size) return;
+	board.asOne(() => {
+		setColumnWidth(board.room.hand, board.model, id, col, width);
+		const holder = board.model.find(id);
+		if (holder) board.writing.grow(holder);
+	});
+}
+
+/** The line at which the edge of the column would be. */
+export function wideningItems(board: Board, { id, col, width }: Widening): Primitive[] {
+	const holder = board.model.find(id);
+	const laid = holder?.laid?.cols.find((each) => each.id === col);
+	if (!holder || !laid) return [];
+	const [x, y, w, h, angle] = holder.box;
+	const centre = { x: x + w / 2, y: y + h / 2 };
+	const end = (dy: number): [number, number] => {
+		const p = turn({ x: x + laid.at + width, y: y + dy }, centre, angle);
+		return [p.x, p.y];
+	};
+	const stroke = chalkOn('ochre', board.ground.surface);
+	const points = [end(TITLE), end(h)];
+	return [{ type: 'path', points, closed: false, stroke, width: 2 / board.view.scale }];
+}

@@ -1,0 +1,45 @@
+/** Where what is carried would go if the hand let go now: into which holder, and to which place there. */
+import { cardsAmong, landing, slotAt, type Slot } from '$core/board/holders/cards';
+import type { Primitive } from '$core/board/drawing';
+import { chalkOn } from '$core/board/colours';
+import type { Box } from '$core/geometry/box';
+import type { Board } from '../board.svelte';
+import type { HandEvent } from './tool';
+
+export interface Landing {
+	slot: Slot;
+	boxes: Box[];
+}
+
+/** Things beyond which it is not shown one by one where they land. */
+const MOST_SHOWN = 24;
+
+export function landingOf(board: Board, ids: ReadonlySet<string>, event: HandEvent): Landing | undefined {
+	const cards = cardsAmong(board.model, board.selection);
+	if (cards.length === 0) return undefined;
+	const moving = new Set(ids);
+	const slot = slotAt(board.model, board.sheet, event.at, moving);
+	if (!slot) return undefined;
+	const sizes = cards.slice(0, MOST_SHOWN).map(({ box: [, , w, h] }) => ({ w, h }));
+	return { slot, boxes: landing(board.model, slot, sizes, moving) };
+}
+
+/** The places, as dashed boxes, and the line between the neighbours. */
+export function landingItems(board: Board, { boxes }: Landing): Primitive[] {
+	const stroke = chalkOn('ochre', board.ground.surface);
+	const unit = 1 / board.view.scale;
+	return boxes.flatMap(({ x, y, w, h }): Primitive[] => [
+		{
+			type: 'rect',
+			x,
+			y,
+			w,
+			h,
+			r: 4,
+			fill: stroke + '24',
+			stroke,
+			width: 2 * unit,
+			dash: [7 * unit, 5 * unit],
+		},
+	]);
+}

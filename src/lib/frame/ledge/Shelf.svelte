@@ -1,0 +1,161 @@
+<script lang="ts">
+	/** More to put on the board: holders, pictures, marks. */
+	import { PATH_DATA } from '$core/board/kinds/mark';
+	import { HOLDERS } from '$core/board/holders/forms';
+	import { m } from '$lib/paraglide/messages';
+	import Camera from '@lucide/svelte/icons/camera';
+	import Image from '@lucide/svelte/icons/image';
+	import Plus from '@lucide/svelte/icons/plus';
+	import { z } from 'zod';
+	import type { Board } from '../../board/board.svelte';
+	import { markSelection, type Chosen } from '../../board/holders';
+	import { addPictures, chooseFiles } from '../../board/pictures';
+	import { ask, messageOf } from '../../ui/api';
+	import { HOLDER_ICONS } from '../../ui/holder-icons';
+	import { kindName } from '../../ui/kind-names';
+	import Pop from '../../ui/Pop.svelte';
+
+	const { board }: { board: Board } = $props();
+
+	const foundSchema = z.array(
+		z.object({ name: z.string(), label: z.string(), d: z.string().regex(PATH_DATA), solid: z.boolean() }),
+	);
+	const isTaken = $derived(board.tool === 'holder' || board.tool === 'mark');
+	let words = $state('');
+	let found = $state.raw<z.infer<typeof foundSchema>>([]);
+	let problem = $state('');
+	/** Counts the questions, so that a late answer does not replace a newer one. */
+	let asked = 0;
+
+	/** Asks for pictograms a moment after the last key. */
+	$effect(() => {
+		const wanted = words.trim();
+		if (!board.shelf) return;
+		const turn = ++asked;
+		const timer = setTimeout(() => void look(wanted, turn), wanted === '' ? 0 : 150);
+		return () => clearTimeout(timer);
+	});
+
+	async function look(wanted: string, turn: number): Promise<void> {
+		try {
+			const answer = await ask(
+				foundSchema,
+				'GET',
+				`/api/marks?${new URLSearchParams({ find: wanted, most: '84' })}`,
+			);
+			if (turn !== asked) return;
+			found = answer;
+			problem = answer.length === 0 ? m.marks_none() : '';
+		} catch (error) {
+			if (turn === asked) problem = messageOf(error);
+		}
+	}
+
+	function takeHolder(kind: (typeof HOLDERS)[number]): void {
+		board.next.holder = kind;
+		board.shelf = false;
+		board.takeUp('holder');
+	}
+
+	/** Onto what is selected at once; otherwise the hand takes it and puts it down. */
+	function takeMark({ name, d, solid }: Chosen): void {
+		const chosen = { name, d, solid };
+		board.next.mark = chosen;
+		board.shelf = false;
+		if (board.selection.size > 0) markSelection(board, chosen);
+		else board.takeUp('mark');
+	}
+
+	async function takePictures(): Promise<void> {
+		board.shelf = false;
+		const files = await chooseFiles(true);
+		if (files.length > 0) await addPictures(board, files, board.middle);
+	}
+</script>
+
+<Pop label={m.shelf_more()} wide bind:open={board.shelf} button={`tool${isTaken ? ' taken' : ''}`}>
+	{#snippet face()}
+		<Plus size={20} strokeWidth={1.75} />
+		<span>{m.shelf()} <kbd>A</kbd></span>
+	{/snippet}
+	<div role="group" aria-label={m.shelf_holders()}>
+		<p class="label">{m.shelf_holders()}</p>
+		<div class="row">
+			{#each HOLDERS as kind (kind)}
+				{@const Icon = HOLDER_ICONS[kind]}
+				<button class="button" onclick={() => takeHolder(kind)}><Icon size={17} />{kindName(kind)}</button>
+			{/each}
+		</div>
+	</div>
+	<div role="group" aria-label={m.shelf_pictures()}>
+		<p class="label">{m.shelf_pictures()}</p>
+		<div class="row">
+			<button class="button" onclick={takePictures}><Image size={17} />{m.picture_file()}</button>
+			<button
+				class="button"
+				onclick={() => {
+					board.shelf = false;
+					board.ask('camera');
+				}}><Camera size={17} />{m.picture_camera()}</button
+			>
+		</div>
+	</div>
+	<div role="group" aria-label={m.shelf_marks()}>
+		<p class="label">{m.shelf_marks()}</p>
+		<input
+			class="entry find"
+			type="search"
+			placeholder={m.marks_find()}
+			aria-label={m.marks_find()}
+			bind:value={words}
+		/>
+		{#if problem !== ''}<p class="hint" role="status">{problem}</p>{/if}
+		<div class="marks">
+			{#each found as mark (mark.name)}
+				<button class="icon-button" aria-label={mark.label} title={mark.label} onclick={() => takeMark(mark)}>
+					<svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"
+						><path
+							d={mark.d}
+							fill={mark.solid ? 'currentColor' : 'none'}
+							stroke={mark.solid ? 'none' : 'currentColor'}
+							stroke-width="1.8"
+							stroke-linecap="round"
+							stroke-linejoin="round"
+						/></svg
+					>
+				</button>
+			{/each}
+		</div>
+		<p class="hint">{m.marks_hint()}</p>
+	</div>
+</Pop>
+
+<style>
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		margin-top: 4px;
+	}
+	.find {
+		width: 100%;
+		margin: 4px 0 6px;
+	}
+	.marks {
+		display: grid;
+		grid-template-columns: repeat(12, 34px);
+		gap: 1px;
+		height: 176px;
+		overflow-y: auto;
+		align-content: start;
+	}
+	.marks .icon-button {
+		width: 34px;
+		height: 34px;
+	}
+	.hint {
+		margin-top: 4px;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+</style>
