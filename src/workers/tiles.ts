@@ -50,6 +50,7 @@ const ctx = canvas.getContext('2d', { alpha: false })!;
 const small = new OffscreenCanvas(TILE, TILE);
 const smallCtx = small.getContext('2d', { alpha: false })!;
 
+const EVERYWHERE: Box = { x: -1e8, y: -1e8, w: 2e8, h: 2e8 };
 let sheet = '';
 let ground: Ground = plainGround('slate');
 let wanted: Wanted | undefined;
@@ -79,7 +80,7 @@ function paintPart(
 	h: number,
 	ratio: number,
 ): void {
-	paintGround(target, ground, base, w, h, ratio);
+	paintGround(target, ground, base, w, h, ratio, images);
 	target.textBaseline = 'alphabetic';
 	const coarse = isCoarse(base.scale);
 	for (const { id, drawing } of board.drawingsIn(sheet, box, ground.surface, coarse)) {
@@ -328,6 +329,7 @@ scope.onmessage = ({ data }) => {
 				(file, width) => new URL(fileAddress(data.boardId, file, width), location.origin).href,
 				(file) => {
 					spoil(board.partsOf(board.showing(file)));
+					if (file === ground.picture?.file) spoil([{ sheet, box: EVERYWHERE }]);
 					isSpoiled = true;
 					run();
 				},

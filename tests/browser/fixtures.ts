@@ -164,4 +164,20 @@ export async function drag(
 	await page.mouse.up();
 }
 
+export const undo = (page: Page): Promise<void> => page.keyboard.press('Control+z');
+
+export const byKind = async (page: Page, kind: string): Promise<Seen[]> =>
+	(await objectsIn(page)).filter((object) => object.kind === kind);
+
+/** Chooses from the menu that is open. */
+export const choose = (page: Page, name: string | RegExp): Promise<void> =>
+	page.getByTestId('menu').getByRole('menuitem', { name }).click();
+
+/** Runs a command by its name. */
+export async function find(page: Page, command: string): Promise<void> {
+	await page.keyboard.press('Control+k');
+	await page.getByRole('combobox', { name: 'What do you want to do?' }).fill(command);
+	await page.keyboard.press('Enter');
+}
+
 export { expect };

@@ -101,7 +101,7 @@ test('two people work on the same text and the same sheet at once', async ({ ilk
 	await ilka.page.keyboard.press('Escape');
 	await maren.page.keyboard.press('Escape');
 	await ilka.page.getByRole('button', { name: 'Add a sheet' }).click();
-	await expect(maren.page.getByRole('treeitem', { name: /Sheet 4/ })).toBeVisible();
+	await expect(maren.page.getByRole('treeitem', { name: /Sheet 5/ })).toBeVisible();
 });
 
 test('the main screens have no accessibility faults that a machine can find', async ({
@@ -119,6 +119,27 @@ test('the main screens have no accessibility faults that a machine can find', as
 		).toEqual([]);
 	};
 	await check(ilka.page, 'the board');
+	await ilka.page.getByRole('treeitem', { name: /^Plan/ }).click();
+	await ilka.page.getByRole('treeitem', { name: /^What we agreed/ }).click();
+	await ilka.page.getByTestId('live').focus();
+	await ilka.page.keyboard.press('Tab');
+	await check(ilka.page, 'a holder with a cell picked');
+	await ilka.page.getByRole('button', { name: 'Keep this view as a place' }).click();
+	await ilka.page.keyboard.press('Enter');
+	for (const [key, role] of [
+		['a', 'button'],
+		['?', 'dialog'],
+		['Control+k', 'dialog'],
+	] as const) {
+		await ilka.page.keyboard.press('Escape');
+		await ilka.page.getByRole('application').focus();
+		await ilka.page.keyboard.press(key);
+		await expect(
+			ilka.page.getByRole(role, key === 'a' ? { name: 'star', exact: true } : {}).first(),
+		).toBeVisible();
+		await check(ilka.page, `what ${key} opens`);
+	}
+	await ilka.page.keyboard.press('Escape');
 	const nele = await join('Nele', { phone: true });
 	await expect(nele.page.getByLabel('Write a note')).toBeVisible();
 	await check(nele.page, 'the phone');

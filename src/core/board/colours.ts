@@ -93,6 +93,18 @@ export function contrast(a: string, b: string): number {
 	return (light + 0.05) / (dark + 0.05);
 }
 
+/** The darkest and the lightest colour among pixels given as red, green, blue, alpha. */
+export function extremes(pixels: ArrayLike<number>): { dark: string; light: string } {
+	let [dark, light] = ['#FFFFFF', '#000000'];
+	for (let i = 0; i + 3 < pixels.length; i += 4) {
+		const hex = (at: number): string => pixels[at]!.toString(16).padStart(2, '0');
+		const colour = `#${hex(i)}${hex(i + 1)}${hex(i + 2)}`.toUpperCase();
+		if (contrast(colour, '#000000') < contrast(dark, '#000000')) dark = colour;
+		if (contrast(colour, '#000000') > contrast(light, '#000000')) light = colour;
+	}
+	return { dark, light };
+}
+
 /** The pigment that stands for a person: the same one on every screen. */
 export function pigmentOf(personId: string): Pigment {
 	let hash = 2166136261;

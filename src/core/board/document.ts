@@ -13,6 +13,8 @@ export type ObjectMap = Y.Map<unknown>;
 export const objectsOf = (doc: Y.Doc): Y.Map<ObjectMap> => doc.getMap<ObjectMap>('objects');
 export const sheetsOf = (doc: Y.Doc): Y.Map<Y.Map<unknown>> => doc.getMap<Y.Map<unknown>>('sheets');
 
+export const placesOf = (doc: Y.Doc): Y.Map<Y.Map<unknown>> => doc.getMap<Y.Map<unknown>>('places');
+
 /** The live text of an object or of one of its parts, for the editor; undefined when there is none. */
 export function fragmentOf(doc: Y.Doc, id: string, part?: string): Y.XmlFragment | undefined {
 	const text = objectsOf(doc)

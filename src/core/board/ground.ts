@@ -11,7 +11,23 @@ export interface Ground {
 	pattern: Pattern;
 	/** The surface whose chalk values are used. */
 	surface: Surface;
+	/** A picture of one's own, laid side by side over the whole sheet, under a veil of the ground's colour. */
+	picture?: GroundPicture;
 }
+
+export interface GroundPicture {
+	file: string;
+	/** Size of one, board units. */
+	w: number;
+	h: number;
+	/** Pixels of the whole file. */
+	natural: readonly [number, number];
+	/** How much of the ground's colour lies over it, 0 to 1: as much as letters need to stay readable. */
+	veil: number;
+}
+
+/** Side of a picture on the ground at most, board units. */
+const LARGEST_PICTURE = 1600;
 
 /** Least contrast of every chalk on every ground (WCAG 2.2, 1.4.3). */
 export const LEAST_CONTRAST = 4.5;
@@ -40,8 +56,30 @@ export function ownGround(wanted: string): Ground {
 	return { colour, grain, field: SURFACE_COLOURS[surface].field, pattern: 'dots', surface };
 }
 
+/** How much of a colour has to lie over a picture so that every chalk reads on its darkest and lightest parts. */
+export function veilOver(ground: Pick<Ground, 'colour' | 'surface'>, parts: readonly string[]): number {
+	const reads = (veil: number): boolean =>
+		parts.every((part) => leastContrast(blend(part, ground.colour, veil), ground.surface) >= LEAST_CONTRAST);
+	for (let veil = 0.3; veil < 1; veil += 0.02) if (reads(veil)) return Math.round(veil * 100) / 100;
+	return 1;
+}
+
 export function groundOf(sheet: Pick<Sheet, 'surface' | 'ground'> | undefined): Ground {
-	const { colour, pattern } = sheet?.ground ?? {};
+	const { colour, pattern, picture } = sheet?.ground ?? {};
 	const ground = colour ? ownGround(colour) : plainGround(sheet?.surface ?? 'slate');
-	return pattern ? { ...ground, pattern } : ground;
+	// Over a picture no pattern is drawn unless it is asked for.
+	const own: Ground = { ...ground, pattern: pattern ?? (picture ? 'none' : ground.pattern) };
+	if (!picture) return own;
+	const [w, h] = picture.natural;
+	const scale = Math.min(1, LARGEST_PICTURE / Math.max(w, h));
+	return {
+		...own,
+		picture: {
+			file: picture.file,
+			natural: picture.natural,
+			w: w * scale,
+			h: h * scale,
+			veil: veilOver(own, [picture.dark, picture.light]),
+		},
+	};
 }

@@ -7,11 +7,12 @@
  */
 import * as Y from 'yjs';
 import { holdsPoint, type Box, type Point } from '../geometry/box';
-import { objectsOf, sheetsOf } from './document';
+import { objectsOf, placesOf, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
 import { Followers } from './followers';
 import { isHolder, takesCards } from './holders/forms';
 import { boundsOfObject, hits } from './kinds';
+import { readPlaces, type Place } from './named-places';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
 import { readObject } from './reading';
 import { Routes } from './routes';
@@ -53,6 +54,7 @@ export class BoardModel {
 	private readonly followers: Followers;
 	private readonly listeners = new Set<(change: BoardChange) => void>();
 	private sheetList: Sheet[] = [];
+	private placeList: Place[] = [];
 	/** Time left for routing at once, and when that was reckoned. */
 	private routingTime = ROUTING;
 	private routedAt = 0;
@@ -82,11 +84,19 @@ export class BoardModel {
 			this.readSheets();
 			this.tell({ changed: new Set(), removed: new Set(), sheets: true, local: transaction.local });
 		};
+		const places = placesOf(doc);
+		const onPlaces = (_: unknown, transaction: Y.Transaction): void => {
+			this.placeList = readPlaces(doc);
+			this.tell({ changed: new Set(), removed: new Set(), sheets: false, local: transaction.local });
+		};
+		places.observeDeep(onPlaces as never);
+		this.placeList = readPlaces(doc);
 		objects.observeDeep(onObjects as never);
 		sheets.observeDeep(onSheets as never);
 		this.stop = () => {
 			objects.unobserveDeep(onObjects as never);
 			sheets.unobserveDeep(onSheets as never);
+			places.unobserveDeep(onPlaces as never);
 		};
 		this.readSheets();
 		for (const id of objects.keys()) this.read(id);
@@ -125,6 +135,11 @@ export class BoardModel {
 	/** Sheets in their order. */
 	get sheets(): readonly Sheet[] {
 		return this.sheetList;
+	}
+
+	/** Named places on sheets that there are, in their order. */
+	get places(): readonly Place[] {
+		return this.placeList.filter(({ sheet }) => this.sheetList.some((each) => each.id === sheet));
 	}
 
 	/** Everything on a sheet, from the bottom of the stack to its top. */

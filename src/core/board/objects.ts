@@ -82,7 +82,19 @@ export const sheetSchema = z.object({
 	surface: z.enum(SURFACES),
 	/** What is drawn on the ground, and a ground colour of one's own. */
 	ground: z
-		.object({ pattern: z.enum(PATTERNS).optional(), colour: z.string().regex(OWN_COLOUR).optional() })
+		.object({
+			pattern: z.enum(PATTERNS).optional(),
+			colour: z.string().regex(OWN_COLOUR).optional(),
+			/** A picture on the ground: its file, its pixels, and the colours of its darkest and lightest parts. */
+			picture: z
+				.object({
+					file: z.string().regex(/^[0-9a-f]{64}$/),
+					natural: z.tuple([z.number().gt(0).lte(100_000), z.number().gt(0).lte(100_000)]),
+					dark: z.string().regex(OWN_COLOUR),
+					light: z.string().regex(OWN_COLOUR),
+				})
+				.optional(),
+		})
 		.optional(),
 });
 export type Sheet = z.infer<typeof sheetSchema>;

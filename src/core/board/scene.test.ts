@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { roughMeasure } from '../text/fonts';
 import {
+	blend,
 	CHALKS,
 	chalkOn,
 	contrast,
+	extremes,
 	pigmentOf,
 	PIGMENT_COLOURS,
 	PIGMENTS,
@@ -24,6 +26,35 @@ import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from './testing';
 
 const textIn = (items: Primitive[]): string[] =>
 	items.flatMap((item) => (item.type === 'text' ? [item.text] : []));
+
+describe('a picture on the ground', () => {
+	it('is veiled as much as every chalk needs to be read on its darkest and lightest parts', () => {
+		for (const surface of SURFACES) {
+			for (const [dark, light] of [
+				['#000000', '#FFFFFF'],
+				['#203040', '#708090'],
+				['#D8D0C0', '#FFF8E8'],
+			] as const) {
+				const ground = groundOf({
+					surface,
+					ground: { picture: { file: 'a'.repeat(64), natural: [3200, 800], dark, light } },
+				});
+				expect(ground.picture).toMatchObject({ w: 1600, h: 400 });
+				expect(ground.pattern).toBe('none');
+				for (const part of [dark, light]) {
+					const seen = blend(part, ground.colour, ground.picture!.veil);
+					for (const chalk of CHALKS)
+						expect(contrast(chalkOn(chalk, ground.surface), seen)).toBeGreaterThanOrEqual(4.4);
+				}
+			}
+		}
+	});
+
+	it('has its darkest and lightest parts found among pixels', () => {
+		const pixels = [10, 20, 30, 255, 250, 240, 230, 255, 128, 128, 128, 255];
+		expect(extremes(pixels)).toEqual({ dark: '#0A141E', light: '#FAF0E6' });
+	});
+});
 
 describe('colours', () => {
 	it('has text on every pigment with a contrast of at least 7', () => {

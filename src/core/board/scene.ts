@@ -3,7 +3,7 @@ import type { Box } from '../geometry/box';
 import { inflate, unionOf } from '../geometry/box';
 import type { Measure } from '../text/fonts';
 import type { Surface } from './colours';
-import type { Ground } from './ground';
+import type { Ground, GroundPicture } from './ground';
 import type { Drawing, SceneContext } from './drawing';
 import { takesCards } from './holders/forms';
 import { drawingOf } from './kinds';
@@ -77,6 +77,8 @@ export interface Picture {
 	drawings: Drawing[];
 	view: Box;
 	ground: string;
+	/** The picture on the ground. */
+	backdrop?: GroundPicture;
 	surface: Surface;
 }
 
@@ -96,6 +98,7 @@ export function pictureOf(
 		drawings: inPaintOrder(objects).map((object) => drawingOf(object, context)),
 		view: inflate(bounds, margin),
 		ground: ground.colour,
+		...(ground.picture ? { backdrop: ground.picture } : {}),
 		surface: ground.surface,
 	};
 }

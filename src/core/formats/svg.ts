@@ -2,6 +2,7 @@
  * Drawings as SVG (W3C, SVG 1.1). Text stands as text, set line by line where the layout put it, with the
  * shipped fonts embedded; or as outlines, for renderers that have no fonts.
  */
+import type { GroundPicture } from '../board/ground';
 import type { Drawing, Paint, Primitive } from '../board/drawing';
 import type { Box } from '../geometry/box';
 import { FAMILY_NAMES, type Face } from '../text/fonts';
@@ -11,6 +12,8 @@ export interface SvgOptions {
 	view: Box;
 	/** Ground behind everything; left clear when not given. */
 	ground?: string;
+	/** A picture laid side by side over the ground, under a veil of the ground's colour. */
+	backdrop?: GroundPicture | undefined;
 	title: string;
 	/** Style sheet with the fonts as data, put into the file. */
 	fontCss?: string;
@@ -121,6 +124,19 @@ function group({ box, items }: Drawing, options: SvgOptions): string {
 	return `<g${transform ? ` transform="${transform.trim()}"` : ''}>${body}</g>`;
 }
 
+/** The picture on the ground, as a pattern that begins at the origin of the board. */
+function backdropOf({ backdrop, images, view, ground }: SvgOptions): string {
+	const href = backdrop && images?.get(backdrop.file);
+	if (!backdrop || !href || !ground) return '';
+	const { w, h, veil } = backdrop;
+	const room = `x="${n(view.x)}" y="${n(view.y)}" width="${n(view.w)}" height="${n(view.h)}"`;
+	return (
+		`<defs><pattern id="ground" patternUnits="userSpaceOnUse" width="${n(w)}" height="${n(h)}">` +
+		`<image width="${n(w)}" height="${n(h)}" preserveAspectRatio="none" href="${href}"/></pattern></defs>` +
+		`<rect ${room} fill="url(#ground)"/><rect ${room} fill="${ground}" fill-opacity="${n(veil)}"/>`
+	);
+}
+
 /** A whole picture. Drawings are painted in the given order. */
 export function svgOf(drawings: readonly Drawing[], options: SvgOptions): string {
 	const { view, ground, title, scale = 1 } = options;
@@ -133,6 +149,7 @@ export function svgOf(drawings: readonly Drawing[], options: SvgOptions): string
 		parts.push(
 			`<rect x="${n(view.x)}" y="${n(view.y)}" width="${n(view.w)}" height="${n(view.h)}" fill="${ground}"/>`,
 		);
+	parts.push(backdropOf(options));
 	for (const drawing of drawings) parts.push(group(drawing, options));
 	parts.push('</svg>');
 	return parts.filter((part) => part !== '').join('\n') + '\n';

@@ -5,18 +5,7 @@
 	import { boxOf, settingOf } from '$core/board/kinds';
 	import { m } from '$lib/paraglide/messages';
 	import { Editor, Extension } from '@tiptap/core';
-	import Bold from '@tiptap/extension-bold';
-	import Document from '@tiptap/extension-document';
-	import HardBreak from '@tiptap/extension-hard-break';
-	import Italic from '@tiptap/extension-italic';
-	import Paragraph from '@tiptap/extension-paragraph';
-	import { BulletList, ListItem, OrderedList, TaskItem, TaskList } from '@tiptap/extension-list';
-	import Link from '@tiptap/extension-link';
-	import Strike from '@tiptap/extension-strike';
-	import Text from '@tiptap/extension-text';
-	import Underline from '@tiptap/extension-underline';
-	import { isSafeLink } from '$core/text/rich';
-	import { Ink } from './ink-mark';
+	import { TEXT_EXTENSIONS } from './text-extensions';
 	import { ySyncPlugin } from '@tiptap/y-tiptap';
 	import { onMount } from 'svelte';
 	import type { Board } from './board.svelte';
@@ -64,21 +53,7 @@
 		const editor = new Editor({
 			element: host,
 			extensions: [
-				Document,
-				Paragraph,
-				Text,
-				Bold,
-				Italic,
-				Underline,
-				Strike,
-				Ink,
-				HardBreak,
-				BulletList,
-				OrderedList,
-				ListItem,
-				TaskList,
-				TaskItem.configure({ nested: true }),
-				Link.configure({ openOnClick: false, autolink: true, isAllowedUri: (url) => isSafeLink(url) }),
+				...TEXT_EXTENSIONS,
 				Extension.create({ name: 'liveText', addProseMirrorPlugins: () => [ySyncPlugin(fragment)] }),
 			],
 			editorProps: {

@@ -2,7 +2,7 @@
  * The board as one person works on it: view, selection, tool, text being edited, undo. Tools and commands
  * act through it; all computation stands in core.
  */
-import { objectsOf, sheetsOf } from '$core/board/document';
+import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
 import type { SceneContext } from '$core/board/drawing';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
@@ -10,9 +10,10 @@ import { shiftCards } from '$core/board/holders/cards';
 import type { HolderKind } from '$core/board/holders/forms';
 import { isResizable } from '$core/board/kinds';
 import { groundOf, type Ground } from '$core/board/ground';
-import type { BoardModel } from '$core/board/model';
+import { isRegion, type BoardModel } from '$core/board/model';
 import type { BoardObject, KindName, NoteForm, ShapeName, TextRole } from '$core/board/objects';
 import { sceneContext } from '$core/board/scene';
+import { freePlace } from '$core/geometry/free-place';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
 import { fitBox, pan, reveal, toBoard, zoomAt, type Size, type View } from '$core/geometry/view';
@@ -118,7 +119,7 @@ export class Board {
 	constructor(readonly room: Room) {
 		this.model = room.model;
 		this.held = new InHand(this);
-		this.undo = new Y.UndoManager([objectsOf(room.stage), sheetsOf(room.stage)], {
+		this.undo = new Y.UndoManager([objectsOf(room.stage), sheetsOf(room.stage), placesOf(room.stage)], {
 			trackedOrigins: new Set<unknown>([room.origin, ySyncPluginKey]),
 			captureTimeout: 0,
 		});
@@ -274,6 +275,17 @@ export class Board {
 	/** The middle of what is seen, in board coordinates. */
 	get middle(): Point {
 		return toBoard(this.view, { x: this.size.w / 2, y: this.size.h / 2 });
+	}
+
+	/** Upper left corner of a free place for something new: in the middle of the view, or below what is there. */
+	freeSpot(w: number, h: number): Point {
+		const { x, y } = this.middle;
+		const room = { x: Math.round(x - w / 2), y: Math.round(y - h / 2), w, h: 1e6 };
+		const taken = this.model
+			.touching(this.sheet, room)
+			.filter((object) => object.kind !== 'connector' && object.kind !== 'group' && !isRegion(object))
+			.map(({ id }) => this.model.boundsOf(id)!);
+		return freePlace({ room, size: { w, h }, taken, gap: 14 });
 	}
 
 	// Editing

@@ -1,16 +1,23 @@
-/** Copy, cut and paste through the system's clipboard: our own objects as they are, other text as a note. */
+/** Copy, cut and paste through the system's clipboard: our own objects as they are, cells as a table, other text as a note. */
 import { copyOut, type Clip } from '$core/board/clip';
 import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
 import { addObjects, removeObjects, type NewObject } from '$core/board/edits';
 import { neededHeight } from '$core/board/kinds';
 import { freePlace } from '$core/geometry/free-place';
-import { plainText, richFrom } from '$core/text/rich';
+import { richFrom, type RichText } from '$core/text/rich';
 import { richSchema } from '$core/text/rich-schema';
-import { partsSchema } from '$core/board/holders/parts';
+import { writeBlock } from '$core/board/holders/edits';
+import { formOf } from '$core/board/holders/forms';
+import { MOST_TRACKS, partsSchema } from '$core/board/holders/parts';
+import { textParts } from '$core/board/holders/setting';
+import { rowsOf, wordsOf } from '$core/board/words';
 import { m } from '$lib/paraglide/messages';
 import { messageOf, send } from '../ui/api';
 import { toaster } from '../ui/toaster';
+import { holderIn } from './commands/holders';
+import { putTable } from './holders';
+import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
 import { addPictures, picturesIn } from './pictures';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
@@ -40,12 +47,18 @@ export function copy(board: Board, event: ClipboardEvent): boolean {
 	const clip = copyOut(board.model, board.selection);
 	event.clipboardData.setData(TYPE, JSON.stringify(clip.objects));
 	event.clipboardData.setData(FROM, board.room.info.boardId);
+	const inOrder = [...clip.objects].sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
+	const [only] = clip.objects;
+	const rows = clip.objects.length === 1 && only?.parts ? rowsOf(only) : undefined;
 	event.clipboardData.setData(
 		'text/plain',
-		clip.objects
-			.map((object) => plainText(object.text))
-			.filter(Boolean)
-			.join('\n'),
+		rows ? asTabs(rows) : inOrder.map(wordsOf).filter(Boolean).join('\n'),
+	);
+	event.clipboardData.setData(
+		'text/html',
+		rows
+			? asTable(rows)
+			: inOrder.map((object) => (object.parts ? asTable(rowsOf(object)) : asHtml(object.text))).join(''),
 	);
 	event.preventDefault();
 	return true;
@@ -58,18 +71,45 @@ export function cut(board: Board, event: ClipboardEvent): void {
 export function paste(board: Board, event: ClipboardEvent): void {
 	const data = event.clipboardData;
 	if (!data || !board.mayEdit) return;
-	const pictures = picturesIn(data);
-	if (pictures.length > 0) {
-		event.preventDefault();
-		void addPictures(board, pictures);
-		return;
-	}
+	const html = data.getData('text/html');
+	const text = data.getData('text/plain');
 	const clip = readClip(data.getData(TYPE));
-	const text = data.getData('text/plain').trim();
-	if (clip) void pasteClip(board, clip, data.getData(FROM));
-	else if (text !== '') pasteText(board, text);
+	const cells = clip ? undefined : cellsIn(html, text);
+	// Spreadsheets put a picture of the cells beside the cells.
+	const pictures = clip || cells ? [] : picturesIn(data);
+	if (pictures.length > 0) void addPictures(board, pictures);
+	else if (clip) void pasteClip(board, clip, data.getData(FROM));
+	else if (cells) pasteCells(board, cells);
+	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html));
 	else return;
 	event.preventDefault();
+}
+
+/** Rows and columns beyond which a table is no help on a board. */
+const MOST_CELLS = 20_000;
+
+/** Writes cells into the selected holder from the picked cell on; otherwise makes a table of them. */
+function pasteCells(board: Board, cells: RichText[][]): void {
+	const columns = Math.max(...cells.map((row) => row.length));
+	if (cells.length > MOST_TRACKS || columns > MOST_TRACKS || cells.length * columns > MOST_CELLS) {
+		toaster.error({ title: m.paste_too_large(), description: m.paste_too_large_more({ rows: MOST_TRACKS }) });
+		return;
+	}
+	if (pasteIntoCells(board, cells)) return;
+	board.asOne(() => putTable(board, cells));
+}
+
+/** Says whether there was a cell to write in. */
+function pasteIntoCells(board: Board, cells: RichText[][]): boolean {
+	const holder = holderIn(board);
+	const first = holder && textParts(holder)[0];
+	const from = board.cell ?? (holder?.kind === 'table' ? first : undefined);
+	if (!holder || holder.lock || from === undefined || formOf(holder.kind)?.flow) return false;
+	board.asOne(() => {
+		writeBlock(board.room.hand, board.model, holder.id, from, cells);
+		board.writing.grow(board.model.find(holder.id)!);
+	});
+	return true;
 }
 
 /** Puts a clip down; pictures from another board are brought along first. */
@@ -90,10 +130,18 @@ async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> 
 /** Lines beyond which nobody wants a note each. */
 const MOST_LINES = 200;
 
-/** Puts text down as a note, and offers one note a line where it has several. */
-function pasteText(board: Board, text: string): void {
-	const whole = putNotes(board, [text]);
+/** Puts text down as a note, and offers one note a line where it has several; a line each in a list or table. */
+function pasteText(board: Board, text: string, formatted: RichText | undefined): void {
 	const lines = text.split(/\r\n|\r|\n/).flatMap((line) => line.trim() || []);
+	if (
+		board.cell !== undefined &&
+		pasteIntoCells(
+			board,
+			lines.map((line) => [richFrom(line)]),
+		)
+	)
+		return;
+	const whole = putNotes(board, [formatted ?? richFrom(text)]);
 	if (lines.length < 2 || lines.length > MOST_LINES) return;
 	toaster.create({
 		title: m.pasted_lines(),
@@ -104,7 +152,7 @@ function pasteText(board: Board, text: string): void {
 			onClick: () => {
 				board.oneStep(() => {
 					removeObjects(board.room.hand, board.model, whole);
-					putNotes(board, lines);
+					putNotes(board, lines.map(richFrom));
 				});
 			},
 		},
@@ -112,7 +160,7 @@ function pasteText(board: Board, text: string): void {
 }
 
 /** Puts notes down in rows round the middle of the view, in free places. Returns their ids. */
-function putNotes(board: Board, texts: readonly string[]): string[] {
+function putNotes(board: Board, texts: readonly RichText[]): string[] {
 	const { form, pigment } = board.next;
 	const { w, h } = NOTE_SIZES[form];
 	const columns = Math.ceil(Math.sqrt(texts.length * 1.4));
@@ -144,10 +192,8 @@ function putNotes(board: Board, texts: readonly string[]): string[] {
 /** The box that a new note needs for its text. */
 function grownBox(board: Board, note: NewObject<'note'>): NewObject['box'] {
 	const [x, y, w, h, angle] = note.box;
-	const text = richFrom(note.text as string);
 	const object = {
 		...note,
-		text,
 		id: '',
 		z: '',
 		by: ['', ''],

@@ -3,6 +3,8 @@ import type { HolderKind } from '$core/board/holders/forms';
 import { newParts, startSize, type HolderWords } from '$core/board/holders/make';
 import { MARK_SIZE } from '$core/board/kinds/mark';
 import { stickAt } from '$core/board/marks';
+import { partOf } from '$core/board/holders/parts';
+import { plainText, type RichText } from '$core/text/rich';
 import type { Box, Point } from '$core/geometry/box';
 import { m } from '$lib/paraglide/messages';
 import { kindName } from '../ui/kind-names';
@@ -47,6 +49,30 @@ export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box
 		if (made) board.writing.grow(made);
 	});
 	return id;
+}
+
+/** Puts a table with these cells into the middle of the view; columns are as wide as their longest words. */
+export function putTable(board: Board, cells: readonly (readonly RichText[])[]): void {
+	const { hand } = board.room;
+	const count = Math.max(...cells.map((row) => row.length));
+	const parts = newParts(hand, 'table', cells.length, { columns: Array.from({ length: count }, () => '') });
+	parts.cols.forEach((col, i) => {
+		const longest = Math.max(...cells.map((row) => plainText(row[i] ?? []).length));
+		col.size = Math.max(70, Math.min(260, 24 + longest * 8));
+	});
+	cells.forEach((row, i) =>
+		row.forEach((text, j) => void (parts.cells[partOf(parts.rows[i]!.id, parts.cols[j]!.id)] = text)),
+	);
+	const { w, h } = startSize('table', parts);
+	const { x, y } = board.freeSpot(w, Math.min(h, 400));
+	const id = board.add<'table'>({
+		kind: 'table',
+		box: [x, y, w, h, 0],
+		style: { chalk: board.next.chalk },
+		text: '',
+		parts,
+	});
+	board.writing.grow(board.model.find(id)!);
 }
 
 /** A pictogram as it is chosen from the shelf. */

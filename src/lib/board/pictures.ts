@@ -1,13 +1,15 @@
 /** Bringing pictures onto the board: from files, the clipboard, the camera; replacing one; cropping. */
 import { changePicture } from '$core/board/edits';
 import { WHOLE, wholeBox } from '$core/board/kinds/picture';
-import type { ObjectOf } from '$core/board/objects';
+import { extremes } from '$core/board/colours';
+import type { ObjectOf, Sheet } from '$core/board/objects';
 import type { Point } from '$core/geometry/box';
 import { m } from '$lib/paraglide/messages';
 import { z } from 'zod';
 import { ApiError, messageOf } from '../ui/api';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
+import { fileAddress } from './painter/images';
 
 /** Largest side that a new picture gets, board units, and distance of several from each other. */
 const LARGEST = 480;
@@ -133,3 +135,34 @@ export function uncrop(board: Board): void {
 
 export const isCropped = (board: Board): boolean =>
 	Boolean(selectedPicture(board)?.crop?.some((value, i) => value !== WHOLE[i]));
+
+/** Colours of the darkest and the lightest part of a picture, of a few hundred parts. */
+async function extremesOf(file: Blob): Promise<{ dark: string; light: string }> {
+	const side = 20;
+	const canvas = new OffscreenCanvas(side, side);
+	const ctx = canvas.getContext('2d', { willReadFrequently: true })!;
+	ctx.fillStyle = '#FFFFFF';
+	ctx.fillRect(0, 0, side, side);
+	const bitmap = await createImageBitmap(file);
+	ctx.drawImage(bitmap, 0, 0, side, side);
+	bitmap.close();
+	const { data } = ctx.getImageData(0, 0, side, side);
+	return extremes(data);
+}
+
+/** Chooses a picture and has the server keep it, for the ground of a sheet; undefined when there is none. */
+export async function chooseGround(
+	board: Board,
+): Promise<NonNullable<Sheet['ground']>['picture'] | undefined> {
+	const [file] = await chooseFiles(false);
+	if (!file) return undefined;
+	try {
+		const { hash, width, height } = await upload(board, file);
+		// Of what the server made of it: browsers know fewer kinds of file.
+		const stored = await fetch(fileAddress(board.room.info.boardId, hash, 256));
+		return { file: hash, natural: [width, height], ...(await extremesOf(await stored.blob())) };
+	} catch (error) {
+		toaster.error({ title: m.file_refused({ name: file.name }), description: messageOf(error) });
+		return undefined;
+	}
+}

@@ -1,5 +1,6 @@
 /** Ways to places: objects that refer to each other, and addresses that open the board at one spot. */
 import { tieSeeAlso } from '$core/board/approve';
+import { addPlace, type Place } from '$core/board/named-places';
 import { nextField } from '$core/board/sequence';
 import { m } from '$lib/paraglide/messages';
 import { toaster } from '../ui/toaster';
@@ -71,4 +72,25 @@ export function goToField(board: Board, by: -1 | 1): void {
 	if (!next) return;
 	reached.set(board.sheet, next.id);
 	board.goTo(next.id);
+}
+
+/** Keeps what is seen under a name. Returns the id of the place. */
+export function keepPlace(
+	board: Board,
+	title = m.place_named({ number: board.model.places.length + 1 }),
+): string {
+	const { x, y } = board.middle;
+	return addPlace(board.room.hand, {
+		title,
+		sheet: board.sheet,
+		x: Math.round(x),
+		y: Math.round(y),
+		scale: board.view.scale,
+	});
+}
+
+/** Shows a named place. */
+export function goToPlace(board: Board, { sheet, x, y, scale }: Place): void {
+	board.goToSheet(sheet);
+	board.setView({ x: x - board.size.w / 2 / scale, y: y - board.size.h / 2 / scale, scale });
 }

@@ -9,7 +9,7 @@
 	/** Commands of one label stand in one row with all their keys. */
 	const rows = $derived.by(() => {
 		const byLabel = new Map<string, string[]>();
-		for (const command of COMMANDS.filter(({ keys }) => keys.length > 0)) {
+		for (const command of COMMANDS.filter(({ keys, quiet }) => keys.length > 0 && !quiet)) {
 			const label = command.label();
 			byLabel.set(label, [...(byLabel.get(label) ?? []), shownKey(command.keys[0]!, mac)]);
 		}

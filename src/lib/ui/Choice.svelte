@@ -45,5 +45,6 @@
 		min-width: 34px;
 		padding: 0 8px;
 		font-size: var(--size-note);
+		white-space: nowrap;
 	}
 </style>

@@ -1,6 +1,7 @@
 /** Commands on the text, the clipboard and the selection. */
 import { goToSeeAlso } from '../places';
 import { seeAlso } from '../places';
+import { copyPicture } from '../copy-picture';
 import { nextNote } from '../going-on';
 import { grow } from '../going-on';
 import { nod } from '$core/board/approve';
@@ -121,6 +122,14 @@ export const EDIT_COMMANDS: Command[] = [
 		section: 'clipboard',
 		when: hasSelection,
 		run: byBrowser('copy'),
+	},
+	{
+		id: 'copy picture',
+		label: () => m.command_copy_picture(),
+		keys: ['$mod+Shift+c'],
+		section: 'clipboard',
+		when: hasSelection,
+		run: (board) => copyPicture(board),
 	},
 	{
 		id: 'duplicate',

@@ -1,5 +1,5 @@
 /** Commands that change what one sees, and nothing on the board. */
-import { copyAddress, goToField } from '../places';
+import { copyAddress, goToField, goToPlace, keepPlace } from '../places';
 import { unionOf } from '$core/geometry/box';
 import { m } from '$lib/paraglide/messages';
 import { hasSelection, type Command } from './command';
@@ -55,6 +55,22 @@ export const VIEW_COMMANDS: Command[] = [
 		when: (board) => board.model.fields.size > 0,
 		run: (board) => goToField(board, -1),
 	},
+	{
+		id: 'keep place',
+		label: () => m.command_keep_place(),
+		keys: ['m'],
+		edits: true,
+		section: 'view',
+		run: (board) => void keepPlace(board),
+	},
+	...Array.from({ length: 9 }, (_, i): Command => ({
+		id: `place ${i + 1}`,
+		label: () => m.place_named({ number: i + 1 }),
+		keys: [`Shift+Digit${i + 1}`],
+		quiet: i > 0,
+		when: (board) => board.model.places.length > i,
+		run: (board) => goToPlace(board, board.model.places[i]!),
+	})),
 	{
 		id: 'guides',
 		label: () => m.command_guides(),

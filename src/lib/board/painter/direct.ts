@@ -130,7 +130,7 @@ export class DirectPainter implements Painter {
 		this.frame = undefined;
 		const { ctx, view, size, ratio } = this;
 		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
-		paintGround(ctx, this.ground, base, this.canvas.width, this.canvas.height, ratio);
+		paintGround(ctx, this.ground, base, this.canvas.width, this.canvas.height, ratio, this.images);
 		const coarse = isCoarse(base.scale);
 		const context = { ...this.context!, coarse };
 		const drawings = coarse ? this.drawings.coarse : this.drawings.fine;

@@ -1,5 +1,6 @@
 /** Dots, squares or lines of a surface: they thin out as one zooms out. */
 import type { Ground } from '$core/board/ground';
+import type { Images } from './images';
 import type { Base, Canvas2D } from './primitives';
 
 /** Distance of the dots at full size, in board units, and the least one on the screen, in pixels. */
@@ -17,11 +18,13 @@ export function paintGround(
 	w: number,
 	h: number,
 	ratio: number,
+	images?: Images,
 ): void {
 	ctx.setTransform(1, 0, 0, 1, 0, 0);
 	const { colour, grain, pattern } = ground;
 	ctx.fillStyle = colour;
 	ctx.fillRect(0, 0, w, h);
+	if (ground.picture && images) paintPictures(ctx, ground, base, w, h, images);
 	if (pattern === 'none') return;
 	let step = STEP;
 	while (step * base.scale < LEAST * ratio) step *= 4;
@@ -42,6 +45,35 @@ export function paintGround(
 			ctx.fillRect(x - size / 2, y - size / 2, size, size);
 		}
 	}
+}
+
+/** Smaller than this on the canvas, pictures on the ground are only noise. */
+const LEAST_PICTURE = 24;
+
+/** The ground's picture side by side, and the veil over it. */
+function paintPictures(
+	ctx: Canvas2D,
+	ground: Ground,
+	base: Base,
+	w: number,
+	h: number,
+	images: Images,
+): void {
+	const { file, w: side, h: height, veil } = ground.picture!;
+	const [stepX, stepY] = [side * base.scale, height * base.scale];
+	if (Math.min(stepX, stepY) < LEAST_PICTURE) return;
+	const image = images.get(file, stepX);
+	if (!image) return;
+	// Whole pixels, or seams would show between them.
+	const column = (i: number): number => Math.round((i * side - base.x) * base.scale);
+	const row = (i: number): number => Math.round((i * height - base.y) * base.scale);
+	for (let j = Math.floor(base.y / height); row(j) < h; j++)
+		for (let i = Math.floor(base.x / side); column(i) < w; i++)
+			ctx.drawImage(image, column(i), row(j), column(i + 1) - column(i), row(j + 1) - row(j));
+	ctx.globalAlpha = veil;
+	ctx.fillStyle = ground.colour;
+	ctx.fillRect(0, 0, w, h);
+	ctx.globalAlpha = 1;
 }
 
 const mod = (value: number, by: number): number => ((value % by) + by) % by;

@@ -9,12 +9,13 @@
 	interface Props {
 		style: Record<string, unknown>;
 		/** Connectors have ends; shapes can be seen through. */
-		of: 'connector' | 'shape';
+		of: 'connector' | 'shape' | 'stroke';
 		onset: (style: Record<string, unknown>) => void;
 	}
 	const { style, of, onset }: Props = $props();
 
-	const WIDTHS = [1, 2, 4, 7];
+	/** Of lines and outlines; what pens draw is thicker. */
+	const WIDTHS = $derived(of === 'stroke' ? [2, 4, 8, 14, 24] : [1, 2, 4, 7]);
 	const ALPHAS = [1, 0.75, 0.5, 0.25];
 	const DASH_LABELS = { solid: m.dash_solid(), dashed: m.dash_dashed(), dotted: m.dash_dotted() };
 	const TIP_LABELS: Record<Tip, string> = {
@@ -49,7 +50,7 @@
 		/>
 	</svg>
 {/snippet}
-{#snippet widthFace(value: number)}{@render sample(value, 'solid')}{/snippet}
+{#snippet widthFace(value: number)}{@render sample(Math.min(value, 13), 'solid')}{/snippet}
 {#snippet dashFace(value: string)}{@render sample(2, value)}{/snippet}
 {#snippet tipFace(value: Tip)}
 	<svg width="26" height="16" aria-hidden="true">
@@ -88,13 +89,13 @@
 		face={widthFace}
 		onchoose={(value) => onset({ width: value })}
 	/>
-	<Choice
-		label={m.dash()}
-		values={DASHES.map((value) => ({ value, label: DASH_LABELS[value] }))}
-		value={dash}
-		face={dashFace}
-		onchoose={(value) => onset({ dash: value })}
-	/>
+	{#if of !== 'stroke'}<Choice
+			label={m.dash()}
+			values={DASHES.map((value) => ({ value, label: DASH_LABELS[value] }))}
+			value={dash}
+			face={dashFace}
+			onchoose={(value) => onset({ dash: value })}
+		/>{/if}
 	{#if of === 'connector'}
 		<Choice
 			label={m.end_start()}
@@ -110,7 +111,7 @@
 			face={tipFace}
 			onchoose={(end) => onset({ end })}
 		/>
-	{:else}
+	{:else if of === 'shape'}
 		<Choice
 			label={m.see_through()}
 			values={ALPHAS.map((value) => ({ value, label: `${Math.round((1 - value) * 100)} %` }))}

@@ -252,6 +252,7 @@
 			{#if kind === 'text' || kind === 'connector' || kind === 'field' || kind === 'theme' || kind === 'stroke' || (holder && !board.cell) || (kind === 'mark' && text('fill') === 'none')}
 				<Swatches of="chalks" own value={text('chalk')} onchoose={set('chalk')} label={m.chalk()} size={20} />
 			{/if}
+			{#if kind === 'stroke'}<LineProperties {style} of="stroke" onset={put} />{/if}
 			{#if objects.length > 0 && (kind === 'note' || kind === 'text' || kind === 'shape')}
 				<LetterProperties {kind} {style} onset={put} />
 			{/if}

@@ -143,14 +143,14 @@
 	}
 	.marks {
 		display: grid;
-		grid-template-columns: repeat(12, 34px);
+		grid-template-columns: repeat(11, 36px);
 		gap: 1px;
 		height: 176px;
 		overflow-y: auto;
 		align-content: start;
 	}
 	.marks .icon-button {
-		width: 34px;
+		width: 36px;
 		height: 34px;
 	}
 	.hint {

@@ -1,11 +1,13 @@
 <script lang="ts">
 	/** The ground of the sheet: surface, own colour, pattern; for this sheet or all. */
 	import { SURFACE_COLOURS, SURFACES, type Surface } from '$core/board/colours';
-	import { PATTERNS, type Pattern } from '$core/board/objects';
+	import { PATTERNS, type Pattern, type Sheet } from '$core/board/objects';
 	import { changeSheet } from '$core/board/sheets';
 	import { m } from '$lib/paraglide/messages';
+	import Image from '@lucide/svelte/icons/image';
 	import SurfaceIcon from '@lucide/svelte/icons/layers';
 	import type { Board } from '../../board/board.svelte';
+	import { chooseGround } from '../../board/pictures';
 	import Choice from '../../ui/Choice.svelte';
 	import Pop from '../../ui/Pop.svelte';
 
@@ -28,14 +30,28 @@
 		none: m.pattern_none(),
 	};
 
+	async function takePicture(): Promise<void> {
+		const picture = await chooseGround(board);
+		if (picture) change({ picture });
+	}
+
 	/** Writes to this sheet, or to every sheet, as one step. */
-	function change(values: { surface?: Surface; colour?: string | undefined; pattern?: Pattern }): void {
+	function change(values: {
+		surface?: Surface;
+		colour?: string | undefined;
+		pattern?: Pattern;
+		picture?: NonNullable<Sheet['ground']>['picture'] | undefined;
+	}): void {
 		const sheets = all ? board.model.sheets : board.model.sheets.filter((each) => each.id === board.sheet);
 		board.oneStep(() => {
 			for (const each of sheets) {
 				const ground = { ...each.ground, ...('pattern' in values ? { pattern: values.pattern } : {}) };
 				if ('surface' in values) delete ground.colour;
 				if (values.colour) ground.colour = values.colour;
+				if ('picture' in values) {
+					delete ground.picture;
+					if (values.picture) ground.picture = values.picture;
+				}
 				changeSheet(board.room.hand, each.id, {
 					...(values.surface ? { surface: values.surface } : {}),
 					ground: Object.keys(ground).length > 0 ? ground : undefined,
@@ -64,10 +80,18 @@
 			onchange={(event) => change({ colour: event.currentTarget.value.toUpperCase() })}
 		/>{m.own_colour()}</label
 	>
+	<div class="own">
+		<button class="button" onclick={takePicture}><Image size={16} />{m.surface_picture()}</button>
+		{#if sheet?.ground?.picture}
+			<button class="button plain" onclick={() => change({ picture: undefined })}
+				>{m.surface_picture_away()}</button
+			>
+		{/if}
+	</div>
 	<Choice
 		label={m.pattern()}
 		values={PATTERNS.map((value) => ({ value, label: PATTERN_LABELS[value] }))}
-		value={sheet?.ground?.pattern ?? 'dots'}
+		value={board.ground.pattern}
 		onchoose={(pattern) => change({ pattern })}
 	/>
 	<label class="own"><input type="checkbox" bind:checked={all} />{m.surface_all()}</label>

@@ -1,7 +1,5 @@
 <script lang="ts">
 	/** The left edge: overview, and the board as one searchable tree that is used with the keyboard as well. */
-	import { pigmentColours } from '$core/board/colours';
-	import type { BoardObject } from '$core/board/objects';
 	import { m } from '$lib/paraglide/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
@@ -14,11 +12,16 @@
 	import { SvelteSet } from 'svelte/reactivity';
 	import type { Board } from '../../board/board.svelte';
 	import { calmly } from '../../ui/calmly.svelte';
+	import { HOLDER_ICONS } from '../../ui/holder-icons';
+	import type { HolderKind } from '$core/board/holders/forms';
+	import ObjectRow from './ObjectRow.svelte';
 	import Overview from './Overview.svelte';
+	import Places from './Places.svelte';
+	import { onObjectKey } from './row-keys';
 	import { insertSheet, SHEET_COMMANDS, shiftSheet } from './sheet-commands';
 	import SheetRow from './SheetRow.svelte';
 	import Filters from './Filters.svelte';
-	import { findOn, lineOf, treeOf, type Branch, type Wanted } from './tree';
+	import { findOn, treeOf, type Branch, type Wanted } from './tree';
 
 	const { board, onfold }: { board: Board; onfold: () => void } = $props();
 
@@ -43,8 +46,6 @@
 		return isLooking ? findOn(board.model, wanted, MOST) : undefined;
 	});
 
-	const labelOf = (object: BoardObject): string => lineOf(object) || m.without_words();
-
 	function toggle(id: string): void {
 		if (!open.delete(id)) open.add(id);
 	}
@@ -58,17 +59,11 @@
 		const row = rows[at]!;
 		const id = row.dataset['row']!;
 		const go = (index: number): void => rows[Math.max(0, Math.min(rows.length - 1, index))]?.focus();
-		const isObject = board.model.find(id) !== undefined;
 		const isSheet = board.model.sheets.some((sheet) => sheet.id === id);
 		if (event.altKey && isSheet && board.mayEdit && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
 			shiftSheet(board, id, event.key === 'ArrowUp' ? -1 : 1);
-		} else if (event.altKey && event.key.startsWith('Arrow') && isObject && board.mayEdit) {
-			const step = 16;
-			board.select([id]);
-			board.nudge(
-				event.key === 'ArrowLeft' ? -step : event.key === 'ArrowRight' ? step : 0,
-				event.key === 'ArrowUp' ? -step : event.key === 'ArrowDown' ? step : 0,
-			);
+		} else if (onObjectKey(board, id, event)) {
+			if (event.key === 'Delete') go(at);
 		} else if (event.key === 'ArrowDown') go(at + 1);
 		else if (event.key === 'ArrowUp') go(at - 1);
 		else if (event.key === 'Home') go(0);
@@ -78,13 +73,6 @@
 		else if (event.key === 'F2' && isSheet) sheetRows[id]?.startRename();
 		else if (event.key === 'Delete' && isSheet && board.mayEdit) {
 			SHEET_COMMANDS.find((command) => command.id === 'delete')!.run(board, id);
-		} else if (event.key === 'F2' && isObject && board.mayEdit) {
-			board.goTo(id);
-			board.startEditing(id);
-		} else if (event.key === 'Delete' && isObject && board.mayEdit) {
-			board.select([id]);
-			board.remove();
-			go(at);
 		} else return;
 		event.preventDefault();
 		event.stopPropagation();
@@ -93,34 +81,6 @@
 	/** Rows of sheets, to be renamed by key. */
 	const sheetRows: Record<string, SheetRow | undefined> = $state({});
 </script>
-
-{#snippet row(object: BoardObject, depth: number)}
-	<li role="none">
-		<button
-			class="row"
-			class:selected={board.selection.has(object.id)}
-			style:padding-left="{depth * 16 + 10}px"
-			data-row={object.id}
-			role="treeitem"
-			aria-selected={board.selection.has(object.id)}
-			tabindex="-1"
-			onclick={() => board.goTo(object.id)}
-		>
-			<span
-				class="dot"
-				style:background={object.kind === 'note'
-					? pigmentColours(object.style.pigment).ground
-					: object.kind === 'shape' && object.style.fill !== 'none'
-						? pigmentColours(object.style.fill).ground
-						: 'transparent'}
-			></span>
-			<span class="text">{labelOf(object)}</span>
-			{#if object.kind === 'note' && object.by[1]}<span class="sr-only"
-					>{m.note_by({ name: object.by[1] })}</span
-				>{/if}
-		</button>
-	</li>
-{/snippet}
 
 {#snippet branchRow(branch: Branch)}
 	{@const isOpen = open.has(branch.id)}
@@ -142,9 +102,11 @@
 			>
 				{#if branch.object.kind === 'field'}<Frame
 						size={15}
-					/>{:else if branch.object.kind === 'group'}<GroupIcon size={15} />{:else}<ThemeIcon
+					/>{:else if branch.object.kind === 'group'}<GroupIcon
 						size={15}
-					/>{/if}
+					/>{:else if branch.object.parts}{@const Icon = HOLDER_ICONS[branch.object.kind as HolderKind]}<Icon
+						size={15}
+					/>{:else}<ThemeIcon size={15} />{/if}
 				<span class="text"
 					>{branch.label || (branch.object.kind === 'group' ? m.kind_group() : m.without_words())}</span
 				>
@@ -153,7 +115,7 @@
 		</div>
 		{#if isOpen}
 			<ul role="group">
-				{#each branch.children as child (child.id)}{@render row(child, 2)}{/each}
+				{#each branch.children as child (child.id)}<ObjectRow {board} object={child} depth={2} />{/each}
 				{#if branch.count > branch.children.length}<li class="more">
 						{m.and_more({ count: branch.count - branch.children.length })}
 					</li>{/if}
@@ -187,10 +149,11 @@
 			onkeydown={onKey}
 			tabindex="-1"
 		>
-			{#each found as object (object.id)}{@render row(object, 0)}{/each}
+			{#each found as object (object.id)}<ObjectRow {board} {object} depth={0} />{/each}
 		</ul>
 		{#if found.length === 0}<p class="quiet none">{m.nothing_found()}</p>{/if}
 	{:else}
+		<Places {board} />
 		<div class="head">
 			<h2 class="label">{m.sheets()}</h2>
 			{#if board.mayEdit}<button
@@ -208,7 +171,7 @@
 					{#if isShown && branches.length + loose.length > 0}
 						<ul role="group">
 							{#each branches as branch (branch.id)}{@render branchRow(branch)}{/each}
-							{#each loose as object (object.id)}{@render row(object, 1)}{/each}
+							{#each loose as object (object.id)}<ObjectRow {board} {object} depth={1} />{/each}
 							{#if looseCount > loose.length}<li class="more">
 									{m.and_more({ count: looseCount - loose.length })}
 								</li>{/if}
@@ -303,12 +266,6 @@
 		color: var(--frame-quiet);
 		font-size: var(--size-small);
 		font-variant-numeric: tabular-nums;
-	}
-	.dot {
-		width: 9px;
-		height: 7px;
-		flex: none;
-		border-radius: 1px;
 	}
 	.wayfinder :global(.pair .row) {
 		min-width: 0;

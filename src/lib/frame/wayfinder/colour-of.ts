@@ -6,8 +6,9 @@ export function colourOf(object: BoardObject, surface: Surface): string | undefi
 	if (object.kind === 'connector' || object.kind === 'group') return undefined;
 	if (object.kind === 'picture') return '#80808099';
 	if (object.kind === 'note') return pigmentColours(object.style.pigment).ground;
-	if (object.kind === 'shape' && object.style.fill !== 'none')
-		return pigmentColours(object.style.fill).ground;
+	const { style } = object;
+	if ('fill' in style && style.fill !== undefined && style.fill !== 'none')
+		return pigmentColours(style.fill).ground;
 	const alpha = object.kind === 'shape' ? '60' : object.kind === 'text' ? '50' : '22';
-	return chalkOn(object.style.chalk, surface) + alpha;
+	return chalkOn(style.chalk, surface) + alpha;
 }

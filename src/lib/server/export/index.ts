@@ -60,10 +60,15 @@ const facesUsed = (items: readonly { items: readonly { type: string; face?: Face
 };
 
 /** The pictures of a drawing as data. A renderer that knows no WebP gets them as PNG. */
-async function imagesFor(boardId: string, drawings: readonly Drawing[]): Promise<Map<string, string>> {
+async function imagesFor(
+	boardId: string,
+	drawings: readonly Drawing[],
+	backdrop: string | undefined,
+): Promise<Map<string, string>> {
 	const wanted = new Set(
 		drawings.flatMap(({ items }) => items.flatMap((item) => (item.type === 'image' ? item.file : []))),
 	);
+	if (backdrop) wanted.add(backdrop);
 	const images = new Map<string, string>();
 	for (const file of wanted) {
 		try {
@@ -98,12 +103,13 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 	);
 	const picture = sheet && pictureOf(model, objects, groundOf(sheet), serverMeasure);
 	if (!picture) throw new Refused(m.export_nothing(), 409);
-	const { view, ground, drawings } = picture;
-	const images = await imagesFor(request.boardId, drawings);
+	const { view, ground, drawings, backdrop } = picture;
+	const images = await imagesFor(request.boardId, drawings, backdrop?.file);
 	if (request.format === 'svg') {
 		const svg = svgOf(drawings, {
 			view,
 			ground,
+			backdrop,
 			title: request.title,
 			fontCss: fontCss(facesUsed(drawings)),
 			images,
@@ -114,7 +120,7 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 	if (Math.max(view.w, view.h) * scale > LARGEST_PNG) {
 		throw new Refused(m.export_too_large({ pixels: LARGEST_PNG }), 409);
 	}
-	const svg = svgOf(drawings, { view, ground, title: request.title, outline, scale, images });
+	const svg = svgOf(drawings, { view, ground, backdrop, title: request.title, outline, scale, images });
 	const image = await renderAsync(svg, { font: { loadSystemFonts: false } });
 	return { name, type: 'image/png', body: image.asPng() };
 }

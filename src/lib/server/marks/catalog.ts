@@ -3,7 +3,7 @@
  * so that they look the same on every machine and in every export.
  */
 import * as fontkit from 'fontkit';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { GLYPH_SIDE, MOST_PATH_DATA } from '$core/board/kinds/mark';

@@ -1,0 +1,48 @@
+/** Places on the board that people have given a name, to come back to. */
+import { generateKeyBetween } from 'fractional-indexing';
+import * as Y from 'yjs';
+import { z } from 'zod';
+import { placesOf } from './document';
+import { transact, type Hand } from './edits';
+import { coordinate, identifier } from './kinds/common';
+import { byStack } from './objects';
+
+export const placeSchema = z.object({
+	id: identifier,
+	title: z.string().min(1).max(200),
+	z: z.string().min(1).max(256),
+	sheet: identifier,
+	/** Middle of the view, board units, and its scale. */
+	x: coordinate,
+	y: coordinate,
+	scale: z.number().gt(0).lte(64),
+});
+export type Place = z.infer<typeof placeSchema>;
+
+/** Places in their order; those that cannot be read are left out. */
+export function readPlaces(doc: Y.Doc): Place[] {
+	return [...placesOf(doc)]
+		.flatMap(([id, map]) => {
+			const place = placeSchema.safeParse({ ...(map instanceof Y.Map ? map.toJSON() : {}), id });
+			return place.success ? [place.data] : [];
+		})
+		.sort(byStack);
+}
+
+/** Keeps a view under a name, after the others. Returns its id. */
+export function addPlace(hand: Hand, place: Omit<Place, 'id' | 'z'>): string {
+	const id = hand.newId();
+	const last = readPlaces(hand.doc).at(-1);
+	const values = { ...place, z: generateKeyBetween(last?.z ?? null, null) };
+	transact(hand, () => placesOf(hand.doc).set(id, new Y.Map<unknown>(Object.entries(values))));
+	return id;
+}
+
+export function renamePlace(hand: Hand, id: string, title: string): void {
+	const name = title.trim().slice(0, 200);
+	if (name !== '') transact(hand, () => placesOf(hand.doc).get(id)?.set('title', name));
+}
+
+export function removePlace(hand: Hand, id: string): void {
+	transact(hand, () => placesOf(hand.doc).delete(id));
+}

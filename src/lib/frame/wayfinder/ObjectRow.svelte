@@ -1,0 +1,42 @@
+<script lang="ts">
+	/** One object in the wayfinder. What is said to whoever listens is worked out when the row is come to. */
+	import type { BoardObject } from '$core/board/objects';
+	import { m } from '$lib/paraglide/messages';
+	import type { Board } from '../../board/board.svelte';
+	import { colourOf } from './colour-of';
+	import { describe } from './describe';
+	import { lineOf } from './tree';
+
+	const { board, object, depth }: { board: Board; object: BoardObject; depth: number } = $props();
+	const isSelected = $derived(board.selection.has(object.id));
+	const said = $derived.by(() => {
+		void board.room.version;
+		return describe(board.model, object);
+	});
+</script>
+
+<li role="none">
+	<button
+		class="row"
+		class:selected={isSelected}
+		style:padding-left="{depth * 16 + 10}px"
+		data-row={object.id}
+		role="treeitem"
+		aria-selected={isSelected}
+		tabindex="-1"
+		onclick={() => board.goTo(object.id)}
+	>
+		<span class="dot" style:background={colourOf(object, board.ground.surface) ?? 'transparent'}></span>
+		<span class="text">{lineOf(object) || m.without_words()}</span>
+		<span class="sr-only">{said}</span>
+	</button>
+</li>
+
+<style>
+	.dot {
+		width: 9px;
+		height: 7px;
+		flex: none;
+		border-radius: 1px;
+	}
+</style>

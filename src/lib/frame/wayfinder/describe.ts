@@ -1,0 +1,34 @@
+/** An object for whoever listens: its kind, its words, who wrote it, where it is, what it is linked with. */
+import { linkedWith } from '$core/board/linked';
+import type { BoardModel } from '$core/board/model';
+import type { BoardObject } from '$core/board/objects';
+import { plainText } from '$core/text/rich';
+import { m } from '$lib/paraglide/messages';
+import { kindName } from '../../ui/kind-names';
+import { lineOf } from './tree';
+
+/** Links that are named; of more only the number is. */
+const MOST = 4;
+
+export function describe(model: BoardModel, object: BoardObject): string {
+	const nameOf = (other: BoardObject): string => lineOf(other) || kindName(other.kind);
+	const field = model.fieldOf(object);
+	const holder = object.held && model.find(object.held.in);
+	const linked = linkedWith(model, object.id).map(nameOf);
+	const nods = object.nods?.length ?? 0;
+	const theme = object.theme && model.find(object.theme);
+	return [
+		kindName(object.kind),
+		object.by[1] ? m.said_by({ name: object.by[1] }) : '',
+		field ? m.said_in({ name: nameOf(field) }) : '',
+		theme ? m.said_in({ name: nameOf(theme) }) : '',
+		holder ? m.said_in({ name: nameOf(holder) }) : '',
+		linked.length > MOST ? m.said_links({ count: linked.length }) : '',
+		linked.length > 0 && linked.length <= MOST ? m.said_linked({ names: linked.join('; ') }) : '',
+		nods > 0 ? m.said_nods({ count: nods }) : '',
+		object.kind === 'connector' && plainText(object.text) === '' ? m.without_words() : '',
+		object.lock ? m.locked() : '',
+	]
+		.filter(Boolean)
+		.join(', ');
+}
