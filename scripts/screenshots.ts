@@ -152,6 +152,24 @@ try {
 	await page.getByTestId('live').click({ position: { x: 20, y: 20 } });
 	await shoot(page, 'flow');
 
+	await page.getByRole('treeitem', { name: /^Plan/ }).first().click();
+	await page.getByRole('button', { name: 'Keep this view as a place' }).click();
+	await page.getByLabel('Rename the place').fill('Before the season');
+	await page.keyboard.press('Enter');
+	await page.getByRole('treeitem', { name: /^What we agreed/ }).click();
+	await page.getByRole('application').focus();
+	await page.keyboard.press('f');
+	for (let i = 0; i < 5; i++) await page.keyboard.press('Tab');
+	await shoot(page, 'holders');
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('a');
+	await page.getByLabel('Find a pictogram').fill('tool');
+	await page.getByRole('button', { name: 'wrench', exact: true }).first().waitFor();
+	await shoot(page, 'shelf');
+	await page.keyboard.press('Escape');
+
+	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await surface(page, 'Linen', 'Ruled lines');
 	await pickObject(page, 'Passed?');
 	await page

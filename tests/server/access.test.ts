@@ -5,6 +5,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { lockObjects } from '$core/board/groups';
+import { removeTrack, writeBlock } from '$core/board/holders/edits';
+import { holderAt } from '$core/board/testing';
 import { plainText } from '$core/text/rich';
 import { connect, socketFor, until } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
@@ -231,6 +233,87 @@ describe('a facilitator’s lock', () => {
 		await until(() => ilka.model.find(locked)?.box[0] === 7, 'then it can be moved');
 		ilka.destroy();
 		joao.destroy();
+	});
+});
+
+describe('holders on the server', () => {
+	const objects = (client: { doc: Y.Doc }): Y.Map<Y.Map<unknown>> => client.doc.getMap('objects');
+	const idOf = async (name: string): Promise<string> => {
+		const rows =
+			await server.sql`select id from people where name = ${name} order by created_at desc limit 1`;
+		return String(rows[0]!['id']);
+	};
+
+	it('keep the cells of a locked table, and let others nod at the lines of a locked list', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Bilal');
+		const ilka = await connect(server, owner, board);
+		const bilal = await connect(server, editor, board);
+		const here = { ...ilka, sheet: ilka.model.sheets[0]!.id };
+		const [table, list] = [holderAt(here, 'table', ['Thing', 'Count']), holderAt(here, 'list')];
+		const { rows, cols } = ilka.model.find(table)!.parts!;
+		const part = `${rows[1]!.id}:${cols[0]!.id}`;
+		writeBlock(ilka.hand, ilka.model, table, part, [['lamps']]);
+		lockObjects(ilka.hand, ilka.model, [table, list], 'led');
+		await until(() => bilal.model.find(list)?.lock === 'led', 'the lock has arrived');
+		const me = await idOf('Bilal');
+		const line = bilal.model.find(list)!.parts!.rows[0]!.id;
+		bilal.doc.transact(() => {
+			const map = objects(bilal).get(table)!;
+			(map.get(`cell:${part}`) as Y.XmlFragment).delete(0, 1);
+			map.set(`cell:${rows[1]!.id}:${cols[1]!.id}`, new Y.XmlFragment());
+			map.delete(`row:${rows[0]!.id}`);
+			objects(bilal).get(list)!.set(`nodrow:${line}:${me}`, 'Bilal');
+		});
+		const isKept = (client: typeof ilka): boolean => {
+			const parts = client.model.find(table)?.parts;
+			return (
+				parts?.rows.length === 2 &&
+				plainText(parts.cells[part] ?? []) === 'lamps' &&
+				client.model.find(list)?.parts?.nods[line]?.length === 1
+			);
+		};
+		await until(() => isKept(ilka) && isKept(bilal), 'the table is as it was, the nod has gone through');
+		ilka.destroy();
+		bilal.destroy();
+	});
+
+	it('have signatures and nods at lines only in one’s own name', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Sunniva');
+		const ilka = await connect(server, owner, board);
+		const sunniva = await connect(server, editor, board);
+		const here = { ...ilka, sheet: ilka.model.sheets[0]!.id };
+		const actions = holderAt(here, 'actions', ['', 'What', 'Who', 'Until', 'Signed off']);
+		const [first, second] = ilka.model.find(actions)!.parts!.rows.map(({ id }) => id) as [string, string];
+		const her = await idOf(owner.name);
+		const me = await idOf('Sunniva');
+		const signed = (id: string, name: string) => ({ id, name, at: 5 });
+		objects(ilka).get(actions)!.set(`fact:${first}:signed`, signed(her, 'Ilka'));
+		await until(() => Boolean(sunniva.model.find(actions)?.parts?.facts[first]?.signed), 'it is signed');
+		sunniva.doc.transact(() => {
+			const map = objects(sunniva).get(actions)!;
+			map.delete(`fact:${first}:signed`);
+			map.set(`fact:${second}:signed`, signed(her, 'Ilka'));
+			map.set(`nodrow:${first}:${her}`, 'Ilka');
+			map.set(`fact:${second}:due`, '2027-01-01');
+		});
+		const isTrue = (client: typeof ilka): boolean => {
+			const parts = client.model.find(actions)?.parts;
+			return (
+				parts?.facts[first]?.signed?.id === her &&
+				parts.facts[second]?.signed === undefined &&
+				parts.facts[second]?.due === '2027-01-01' &&
+				parts.nods[first] === undefined
+			);
+		};
+		await until(() => isTrue(ilka) && isTrue(sunniva), 'only what people said themselves is left');
+		objects(sunniva).get(actions)!.set(`fact:${second}:signed`, signed(me, 'Sunniva'));
+		await until(() => ilka.model.find(actions)?.parts?.facts[second]?.signed?.id === me, 'she signs herself');
+		// With its row a signature goes, whoever removes it.
+		removeTrack(sunniva.hand, sunniva.model, actions, 'row', first);
+		await until(() => ilka.model.find(actions)?.parts?.rows.length === 1, 'the row is gone');
+		expect(ilka.model.find(actions)!.parts!.facts[first]).toBeUndefined();
+		ilka.destroy();
+		sunniva.destroy();
 	});
 });
 

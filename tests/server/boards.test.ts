@@ -169,7 +169,7 @@ describe('taking out', () => {
 		const notes = rows.filter((row) => row['kind'] === 'note');
 		expect(notes.length).toBeGreaterThan(70);
 		expect(new Set(notes.map((row) => row['author'])).size).toBe(8);
-		expect(new Set(rows.map((row) => row['sheet'])).size).toBe(3);
+		expect(new Set(rows.map((row) => row['sheet'])).size).toBe(4);
 	});
 
 	it('gives only the selection when asked, and says why when there is nothing', async () => {

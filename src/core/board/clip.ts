@@ -1,6 +1,7 @@
 /** Copying objects out and putting them down again, with what they hold and the links among them. */
 import { unionOf, type Box } from '../geometry/box';
 import { addObjects, shifted, withContents, type Hand, type NewObject } from './edits';
+import type { HolderParts } from './holders/parts';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject, type ConnectorEnd } from './objects';
 
@@ -59,7 +60,7 @@ export function putDown(
 			...(theme ? { theme } : {}),
 			...(group ? { group } : {}),
 			...(holder && object.held ? { held: { ...object.held, in: holder } } : {}),
-			...(object.parts ? { parts: { ...object.parts, nods: {} } } : {}),
+			...(object.parts ? { parts: unsigned(object.parts) } : {}),
 		};
 		if (object.kind === 'connector') {
 			const ends = object.ends.map((end): ConnectorEnd | undefined => {
@@ -88,4 +89,10 @@ export function putDown(
 	}
 	addObjects(hand, model, specs);
 	return specs.map((spec) => spec.id!);
+}
+
+/** Parts of a copy: what people said in their own name is not copied. */
+function unsigned(parts: HolderParts): HolderParts {
+	const facts = Object.entries(parts.facts).map(([row, known]) => [row, { ...known, signed: undefined }]);
+	return { ...parts, nods: {}, facts: Object.fromEntries(facts) as HolderParts['facts'] };
 }

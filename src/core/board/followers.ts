@@ -17,6 +17,7 @@ export class Followers {
 	private readonly members = new SetsByKey();
 	private readonly cards = new SetsByKey();
 	private readonly marks = new SetsByKey();
+	private readonly sorted = new SetsByKey();
 
 	constructor(
 		private readonly objects: Map<string, BoardObject>,
@@ -27,16 +28,23 @@ export class Followers {
 		if (object.group) this.members.add(object.group, object.id);
 		if (object.held) this.cards.add(object.held.in, object.id);
 		if (object.kind === 'mark' && object.on) this.marks.add(object.on.to, object.id);
+		if (object.theme) this.sorted.add(object.theme, object.id);
 	}
 
 	forget(object: BoardObject): void {
 		if (object.group) this.members.delete(object.group, object.id);
 		if (object.held) this.cards.delete(object.held.in, object.id);
 		if (object.kind === 'mark' && object.on) this.marks.delete(object.on.to, object.id);
+		if (object.theme) this.sorted.delete(object.theme, object.id);
 	}
 
 	membersOf(group: string): string[] {
 		return [...this.members.of(group)];
+	}
+
+	/** Notes that were sorted into a theme. */
+	notesOf({ id, sheet }: BoardObject): string[] {
+		return [...this.sorted.of(id)].filter((note) => this.objects.get(note)?.sheet === sheet);
 	}
 
 	/** All that is said to lie in something or to stick to it, whether there is such an object or not. */

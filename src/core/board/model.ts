@@ -45,8 +45,13 @@ const CROWD = 240;
 export class BoardModel {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
-	/** Ids of all fields: few, and often asked for. */
+	/** Ids of all fields, and of all that others lie in: few, and often asked for. */
 	readonly fields = new Set<string>();
+	readonly branches = new Set<string>();
+	/** Ids of pictures that play. */
+	readonly playing = new Set<string>();
+	/** How many things there are on each sheet; connectors and what others lie in are not counted. */
+	private readonly counts = new Map<string, number>();
 	private readonly index = new SpatialIndex();
 	private readonly routes: Routes;
 	/** Connectors by the object they are tied to. */
@@ -147,14 +152,28 @@ export class BoardModel {
 		return [...this.objects.values()].filter((object) => object.sheet === sheet).sort(byStack);
 	}
 
+	/** How many things are on a sheet; connectors, fields, groups and the like are not counted. */
+	countOn(sheet: string): number {
+		return this.counts.get(sheet) ?? 0;
+	}
+
+	/** What is on a sheet in reading order, as far as it is taken. */
+	*inOrder(sheet: string): Generator<BoardObject> {
+		for (const id of this.index.inOrder(sheet)) yield this.objects.get(id)!;
+	}
+
 	/** What a box touches on a sheet, in no particular order. */
 	touching(sheet: string, box: Box): BoardObject[] {
 		return this.index.touching(sheet, box).map((id) => this.objects.get(id)!);
 	}
 
+	/** What a box touches on a sheet; nothing at all where it is more than `most`. */
+	fewTouching(sheet: string, box: Box, most: number): BoardObject[] {
+		return this.index.touchesMoreThan(sheet, box, most) ? [] : this.touching(sheet, box);
+	}
+
 	/** What a box touches, for routing: nothing at all where it is so much that no way is looked for. */
-	readonly obstaclesIn = (sheet: string, box: Box): BoardObject[] =>
-		this.index.touchesMoreThan(sheet, box, CROWD) ? [] : this.touching(sheet, box);
+	readonly obstaclesIn = (sheet: string, box: Box): BoardObject[] => this.fewTouching(sheet, box, CROWD);
 
 	/** What a box touches on a sheet, from the bottom of the stack to its top. */
 	within(sheet: string, box: Box): BoardObject[] {
@@ -229,11 +248,7 @@ export class BoardModel {
 	 */
 	contentsOf(holder: BoardObject): string[] {
 		if (holder.kind === 'group') return this.membersOf(holder.id);
-		if (holder.kind === 'theme') {
-			return [...this.objects.values()]
-				.filter((o) => o.theme === holder.id && o.sheet === holder.sheet)
-				.map((o) => o.id);
-		}
+		if (holder.kind === 'theme') return this.followers.notesOf(holder);
 		const holds = isHolder(holder);
 		if (holder.kind !== 'field' && !holds) return [];
 		const cards = holds ? this.cardsOf(holder.id).map(({ id }) => id) : [];
@@ -328,6 +343,9 @@ export class BoardModel {
 		if (object.kind === 'group' && before) object = { ...object, box: before.box };
 		this.objects.set(id, object);
 		if (object.kind === 'field') this.fields.add(id);
+		if (isBranch(object)) this.branches.add(id);
+		if (object.kind === 'picture' && object.animated) this.playing.add(id);
+		this.count(object, 1);
 		this.followers.note(object);
 		if (object.kind === 'connector') {
 			for (const end of object.ends) if ('object' in end) this.ties.add(end.object, id);
@@ -337,9 +355,17 @@ export class BoardModel {
 
 	private forget(object: BoardObject): void {
 		this.fields.delete(object.id);
+		this.branches.delete(object.id);
+		this.playing.delete(object.id);
+		this.count(object, -1);
 		this.followers.forget(object);
 		if (object.kind !== 'connector') return;
 		for (const end of object.ends) if ('object' in end) this.ties.delete(end.object, object.id);
+	}
+
+	private count(object: BoardObject, by: 1 | -1): void {
+		if (isBranch(object) || object.kind === 'connector') return;
+		this.counts.set(object.sheet, (this.counts.get(object.sheet) ?? 0) + by);
 	}
 
 	private place(id: string): void {
@@ -367,6 +393,9 @@ export class BoardModel {
 /** Objects that others lie in: they are under them, and give way to the hand. */
 export const isRegion = (object: BoardObject): boolean =>
 	object.kind === 'field' || object.kind === 'theme' || takesCards(object);
+
+/** Objects that others are listed under: regions, holders of things, groups. */
+export const isBranch = (object: BoardObject): boolean => object.kind === 'group' || isRegion(object);
 
 const asBox = (object: BoardObject): Box => ({
 	x: object.box[0],

@@ -1,5 +1,6 @@
 /** Where things are, by sheet: an R-tree each (N. Beckmann et al., "The R*-tree", 1990; library rbush). */
 import RBush from 'rbush';
+import TinyQueue from 'tinyqueue';
 import type { Box } from '../geometry/box';
 
 interface Entry {
@@ -81,6 +82,21 @@ export class SpatialIndex {
 			} else stack.push(...node.children);
 		}
 		return false;
+	}
+
+	/**
+	 * Ids of what is on a sheet in reading order, from the top down, as far as they are taken: the first hundred
+	 * of a hundred thousand cost no more than those of a thousand (G. Hjaltason and H. Samet, "Distance browsing
+	 * in spatial databases", 1999, with the upper edge in place of the distance).
+	 */
+	*inOrder(sheet: string): Generator<string> {
+		const root = this.trees.get(sheet)?.toJSON() as Node | undefined;
+		if (!root || root.minX === Infinity) return;
+		const queue = new TinyQueue<Node | Entry>([root], (a, b) => a.minY - b.minY || a.minX - b.minX);
+		for (let node = queue.pop(); node; node = queue.pop()) {
+			if (!('children' in node)) yield node.id;
+			else for (const child of node.children) queue.push(child);
+		}
 	}
 
 	boundsOf(id: string): Box | undefined {

@@ -2,6 +2,7 @@
 	/** Pictures that play, over the canvas: a canvas shows only their first moment. */
 	import type { ObjectOf } from '$core/board/objects';
 	import { WHOLE, wholeBox } from '$core/board/kinds/picture';
+	import { overlaps } from '$core/geometry/box';
 	import { seen } from '$core/geometry/view';
 	import type { Board } from './board.svelte';
 
@@ -11,8 +12,12 @@
 	const playing = $derived.by(() => {
 		void board.room.version;
 		const found: ObjectOf<'picture'>[] = [];
-		for (const object of board.model.touching(board.sheet, seen(board.view, board.size))) {
-			if (object.kind === 'picture' && object.animated && found.push(object) >= MOST) break;
+		const view = seen(board.view, board.size);
+		for (const id of board.model.playing) {
+			const object = board.model.find(id);
+			const bounds = board.model.boundsOf(id);
+			if (object?.kind !== 'picture' || object.sheet !== board.sheet) continue;
+			if (bounds && overlaps(bounds, view) && found.push(object) >= MOST) break;
 		}
 		return found;
 	});

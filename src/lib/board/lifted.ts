@@ -20,6 +20,8 @@ interface Picture {
 	/** Whom it shows, and at what scale it was asked for. */
 	of: ReadonlySet<string>;
 	scale: number;
+	/** The scale that it was painted at: coarser where it would have been too large. */
+	fine: number;
 	ids: ReadonlySet<string>;
 }
 
@@ -54,13 +56,11 @@ export class Lifted {
 			const picture = this.pictureOf(ids, base.scale);
 			const { box, canvas } = picture;
 			ctx.setTransform(1, 0, 0, 1, 0, 0);
-			ctx.drawImage(
-				canvas,
-				Math.round((box.x + moved.dx - base.x) * base.scale),
-				Math.round((box.y + moved.dy - base.y) * base.scale),
-				box.w * base.scale,
-				box.h * base.scale,
-			);
+			const x = Math.round((box.x + moved.dx - base.x) * base.scale);
+			const y = Math.round((box.y + moved.dy - base.y) * base.scale);
+			// Unscaled it is a plain copy of pixels, several times faster.
+			if (picture.fine === base.scale) ctx.drawImage(canvas, x, y);
+			else ctx.drawImage(canvas, x, y, box.w * base.scale, box.h * base.scale);
 			this.paintEach(
 				[...ids].filter((id) => !picture.ids.has(id)),
 				ctx,
@@ -124,6 +124,13 @@ export class Lifted {
 			w: canvas.width / fine,
 			h: canvas.height / fine,
 		};
-		return (this.picture = { canvas, box, of: ids, scale, ids: new Set(carried.map((object) => object.id)) });
+		return (this.picture = {
+			canvas,
+			box,
+			of: ids,
+			scale,
+			fine,
+			ids: new Set(carried.map((object) => object.id)),
+		});
 	}
 }

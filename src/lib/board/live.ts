@@ -25,6 +25,8 @@ import type { Sketch } from './tools/tool';
 import type { Point } from '$core/geometry/box';
 
 const HANDLE = 9;
+/** Objects whose outlines are drawn one by one while they are moved. */
+const MOST_OUTLINED = 30;
 /** Type smaller than this on the screen is not read, pixels. */
 const READABLE = 11;
 
@@ -83,7 +85,10 @@ export class LiveLayer {
 		ctx.strokeStyle = chalkOn('white', surface);
 		ctx.lineWidth = line;
 		ctx.setLineDash([]);
-		for (const id of board.selection) {
+		// Of many on the move only the box round all of them is shown.
+		const isCrowd = board.held.moved !== undefined && board.selection.size > MOST_OUTLINED;
+		if (isCrowd) this.outlineAll();
+		for (const id of isCrowd ? [] : board.selection) {
 			const object = board.held.shown(id);
 			if (object?.sheet === board.sheet) this.outline(object, 3 / board.view.scale);
 		}
@@ -120,6 +125,17 @@ export class LiveLayer {
 			ctx.stroke();
 		}
 		if (!board.held.preview) this.paintKnobs();
+	}
+
+	/** One box round everything that is being moved. */
+	private outlineAll(): void {
+		const { ctx, board } = this;
+		const round = resizeTarget(board);
+		if (!round) return;
+		const unit = 1 / board.view.scale;
+		ctx.setLineDash([5 * unit, 4 * unit]);
+		ctx.strokeRect(round.x - 3 * unit, round.y - 3 * unit, round.w + 6 * unit, round.h + 6 * unit);
+		ctx.setLineDash([]);
 	}
 
 	private dot(p: Point, radius: number, fill: string): void {

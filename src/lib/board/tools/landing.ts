@@ -14,12 +14,10 @@ export interface Landing {
 /** Things beyond which it is not shown one by one where they land. */
 const MOST_SHOWN = 24;
 
-export function landingOf(board: Board, ids: ReadonlySet<string>, event: HandEvent): Landing | undefined {
-	const cards = cardsAmong(board.model, board.selection);
-	if (cards.length === 0) return undefined;
-	const moving = new Set(ids);
+export function landingOf(board: Board, moving: ReadonlySet<string>, event: HandEvent): Landing | undefined {
 	const slot = slotAt(board.model, board.sheet, event.at, moving);
-	if (!slot) return undefined;
+	const cards = slot ? cardsAmong(board.model, board.selection) : [];
+	if (!slot || cards.length === 0) return undefined;
 	const sizes = cards.slice(0, MOST_SHOWN).map(({ box: [, , w, h] }) => ({ w, h }));
 	return { slot, boxes: landing(board.model, slot, sizes, moving) };
 }

@@ -142,7 +142,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 		const { round } = moving;
 		const snap = snapMove(
 			{ ...round, x: round.x + dx, y: round.y + dy },
-			others(board, moving.ids),
+			others(board, moving.ids, moving),
 			SNAP / board.view.scale,
 		);
 		if (!event.shift || dx !== 0) dx += snap.dx;

@@ -8,7 +8,7 @@ import type { BoardObject } from '$core/board/objects';
 import { centreOf, turn, type Box, type Point } from '$core/geometry/box';
 import { snapSize } from '$core/geometry/guides';
 import { carry, resize, type Handle } from '$core/geometry/resize';
-import { seen } from '$core/geometry/view';
+import { seen, type View } from '$core/geometry/view';
 import type { Board } from '../board.svelte';
 import type { Preview } from '../in-hand';
 import type { HandEvent } from './tool';
@@ -33,21 +33,27 @@ export interface Turning {
 export const SNAP = 6;
 const MOST_OTHERS = 250;
 
-/** Boxes in view that what is moved or resized could snap to. */
-export function others(board: Board, moving: ReadonlySet<string>): Box[] {
-	const near = board.model.touching(board.sheet, seen(board.view, board.size));
-	if (near.length > MOST_OTHERS * 2) return [];
-	return near
+/** What was found for one movement of the hand: the same for as long as the view stands still. */
+let found: { by: object; view: View; boxes: Box[] } | undefined;
+
+/**
+ * Boxes in view that what is moved or resized could snap to.
+ * @param by the movement that asks, frame after frame
+ */
+export function others(board: Board, moving: ReadonlySet<string>, by: object): Box[] {
+	const { view } = board;
+	if (found?.by === by && found.view === view) return found.boxes;
+	const boxes = board.model
+		.fewTouching(board.sheet, seen(view, board.size), MOST_OTHERS * 2)
 		.filter(({ id, kind }) => kind !== 'connector' && kind !== 'group' && !moving.has(id))
 		.slice(0, MOST_OTHERS)
 		.map(({ id }) => board.model.boundsOf(id)!);
+	found = { by, view, boxes };
+	return boxes;
 }
 
-export function resized(
-	board: Board,
-	{ objects, handle, round, start }: Resizing,
-	event: HandEvent,
-): Preview {
+export function resized(board: Board, resizing: Resizing, event: HandEvent): Preview {
+	const { objects, handle, round, start } = resizing;
 	const preview: Preview = new Map();
 	if (objects.length === 1) {
 		const object = objects[0]!;
@@ -60,7 +66,7 @@ export function resized(
 			((object.kind === 'note' || object.kind === 'picture') && handle.length === 2 && !isCropping);
 		let after = resize({ x, y, w, h }, handle, local.x, local.y, leastSize(object), keep);
 		if (board.snapping && !event.hold && angle === 0 && !keep) {
-			const near = others(board, new Set([object.id]));
+			const near = others(board, new Set([object.id]), resizing);
 			const size = snapSize(after, near, SNAP / board.view.scale);
 			const sign = { x: handle.includes('w') ? -1 : 1, y: handle.includes('n') ? -1 : 1 };
 			const by = { x: (size.w - w) * sign.x, y: (size.h - h) * sign.y };

@@ -9,7 +9,9 @@
 
 	const { board, object, depth }: { board: Board; object: BoardObject; depth: number } = $props();
 	const isSelected = $derived(board.selection.has(object.id));
+	let isReached = $state(false);
 	const said = $derived.by(() => {
+		if (!isReached) return '';
 		void board.room.version;
 		return describe(board.model, object);
 	});
@@ -24,6 +26,8 @@
 		role="treeitem"
 		aria-selected={isSelected}
 		tabindex="-1"
+		onfocus={() => (isReached = true)}
+		onblur={() => (isReached = false)}
 		onclick={() => board.goTo(object.id)}
 	>
 		<span class="dot" style:background={colourOf(object, board.ground.surface) ?? 'transparent'}></span>

@@ -28,9 +28,7 @@
 		const k = view.scale * ratio;
 		ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
 		const objects = [];
-		for (const object of board.model.objects.values()) {
-			if (object.sheet === sheet.id && objects.push(object) >= MOST) break;
-		}
+		for (const object of board.model.inOrder(sheet.id)) if (objects.push(object) >= MOST) break;
 		for (const object of inPaintOrder(objects)) {
 			const colour = colourOf(object, ground.surface);
 			if (!colour) continue;

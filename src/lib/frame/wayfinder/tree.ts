@@ -1,5 +1,5 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
-import { isRegion, type BoardModel } from '$core/board/model';
+import { isBranch, type BoardModel } from '$core/board/model';
 import type { BoardObject, KindName, Sheet } from '$core/board/objects';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
@@ -45,22 +45,14 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
 	return kept.sort(readingOrder).slice(0, most);
 }
 
-const isBranch = (object: BoardObject): boolean => isRegion(object) || object.kind === 'group';
-
 /**
  * Sheets with the number of objects on each; the branches of only the sheet that is shown.
  * @param most how many loose objects, and children of a branch, are listed
  */
 export function treeOf(model: BoardModel, shown: string, most: number): SheetTree[] {
-	const counts = new Map<string, number>();
-	const here: BoardObject[] = [];
-	const holders: BoardObject[] = [];
-	for (const object of model.objects.values()) {
-		if (object.sheet === shown && isBranch(object)) holders.push(object);
-		if (isBranch(object) || object.kind === 'connector') continue;
-		counts.set(object.sheet, (counts.get(object.sheet) ?? 0) + 1);
-		if (object.sheet === shown) here.push(object);
-	}
+	const holders = [...model.branches]
+		.flatMap((id) => model.find(id) ?? [])
+		.filter((object) => object.sheet === shown);
 	const inside = new Set<string>();
 	const branches = holders.sort(readingOrder).map((holder): Branch => {
 		const children = model
@@ -76,18 +68,17 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 			count: children.length,
 		};
 	});
-	const loose = inside.size === 0 ? here : here.filter((object) => !inside.has(object.id));
-	return model.sheets.map((sheet) =>
-		sheet.id === shown
-			? {
-					sheet,
-					count: counts.get(sheet.id) ?? 0,
-					branches,
-					loose: firstInOrder(loose, most),
-					looseCount: loose.length,
-				}
-			: { sheet, count: counts.get(sheet.id) ?? 0, branches: [], loose: [], looseCount: 0 },
-	);
+	const looseCount = model.countOn(shown) - inside.size;
+	const loose: BoardObject[] = [];
+	for (const object of looseCount > 0 ? model.inOrder(shown) : []) {
+		if (object.kind === 'connector' || isBranch(object) || inside.has(object.id)) continue;
+		if (loose.push(object) >= Math.min(most, looseCount)) break;
+	}
+	return model.sheets.map((sheet) => ({
+		sheet,
+		count: model.countOn(sheet.id),
+		...(sheet.id === shown ? { branches, loose, looseCount } : { branches: [], loose: [], looseCount: 0 }),
+	}));
 }
 
 /** What is looked for; whatever is left out does not matter. */
@@ -103,6 +94,18 @@ export interface Wanted {
 const coloursOf = ({ style }: BoardObject): unknown[] =>
 	Object.values(style).filter((value) => typeof value === 'string');
 
+/** Words of objects in small letters; an object that changed is another one. */
+const sought = new WeakMap<BoardObject, string>();
+
+function soughtIn(object: BoardObject): string {
+	let text = sought.get(object);
+	if (text === undefined) {
+		text = `${wordsOf(object)} ${object.kind === 'note' ? object.by[1] : ''}`.toLocaleLowerCase();
+		sought.set(object, text);
+	}
+	return text;
+}
+
 /** Objects on any sheet that are wanted, in reading order. */
 export function findOn(
 	model: BoardModel,
@@ -116,8 +119,7 @@ export function findOn(
 		if (object.kind === 'connector' && kind === undefined && object.text.length === 0) continue;
 		if (colour !== undefined && !coloursOf(object).includes(colour)) continue;
 		if (person !== undefined && object.by[0] !== person) continue;
-		const text = `${wordsOf(object)} ${object.kind === 'note' ? object.by[1] : ''}`.toLocaleLowerCase();
-		if (text.includes(wanted)) found.push(object);
+		if (soughtIn(object).includes(wanted)) found.push(object);
 		if (found.length >= most) break;
 	}
 	return found.sort(readingOrder);

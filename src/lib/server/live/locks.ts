@@ -3,60 +3,51 @@
  * sends it and by whatever client. Nods are not edits of the object and go through.
  */
 import { objectsOf, readText, writeText } from '$core/board/document';
+import type { RichText } from '$core/text/rich';
 import * as Y from 'yjs';
 import { log } from '../log';
+import { falseClaims, takeBack } from './claims';
 
 type Edit = (work: (doc: Y.Doc) => void) => Promise<unknown>;
 
-/** Values of a locked object, its text as plain data. */
+/** Values of a locked object, its texts as plain data. */
 interface Kept {
 	values: Map<string, unknown>;
-	text: string;
+	texts: Map<string, string>;
 }
 
 /** Keys that others may write on a locked object. */
-const isOpen = (key: string): boolean => key.startsWith('nod:') || key.startsWith('see:');
+const isOpen = (key: string): boolean => /^(nod|see|nodrow):/.test(key);
 
 function keep(map: Y.Map<unknown>): Kept {
 	const values = new Map<string, unknown>();
-	for (const [key, value] of map.entries()) if (key !== 'text' && !isOpen(key)) values.set(key, value);
-	return { values, text: JSON.stringify(readText(map.get('text'))) };
+	const texts = new Map<string, string>();
+	for (const [key, value] of map.entries()) {
+		if (isOpen(key)) continue;
+		if (value instanceof Y.AbstractType) texts.set(key, JSON.stringify(readText(value)));
+		else values.set(key, value);
+	}
+	return { values, texts };
 }
 
 const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
+const sameMaps = (a: ReadonlyMap<string, unknown>, b: ReadonlyMap<string, unknown>): boolean =>
+	a.size === b.size && [...a].every(([key, value]) => same(b.get(key), value));
+
 /** Writes the kept values back; only what differs, so that a repeated attempt costs little. */
-function restore(objects: Y.Map<Y.Map<unknown>>, id: string, { values, text }: Kept): void {
+function restore(objects: Y.Map<Y.Map<unknown>>, id: string, kept: Kept): void {
 	let map = objects.get(id);
 	if (!(map instanceof Y.Map)) {
-		map = new Y.Map<unknown>([...values]);
-		map.set('text', writeText(JSON.parse(text)));
+		map = new Y.Map<unknown>();
 		objects.set(id, map);
-		return;
 	}
-	for (const key of [...map.keys()]) {
-		if (key !== 'text' && !isOpen(key) && !values.has(key)) map.delete(key);
-	}
-	for (const [key, value] of values) if (!same(map.get(key), value)) map.set(key, value);
-	if (JSON.stringify(readText(map.get('text'))) !== text) map.set('text', writeText(JSON.parse(text)));
-}
-
-interface FalseNod {
-	map: Y.Map<unknown>;
-	key: string;
-	before: unknown;
-}
-
-/** Nods that somebody gave or took back in another person's name. */
-function falseNods(events: Y.YEvent<Y.AbstractType<unknown>>[], person: string | undefined): FalseNod[] {
-	if (person === undefined) return [];
-	return events.flatMap((event) => {
-		if (event.path.length !== 1 || !(event.target instanceof Y.Map)) return [];
-		const map = event.target as Y.Map<unknown>;
-		return [...event.changes.keys]
-			.filter(([key]) => key.startsWith('nod:') && key !== `nod:${person}`)
-			.map(([key, change]) => ({ map, key, before: change.oldValue as unknown }));
-	});
+	const now = keep(map);
+	for (const key of [...now.values.keys(), ...now.texts.keys()])
+		if (!kept.values.has(key) && !kept.texts.has(key)) map.delete(key);
+	for (const [key, value] of kept.values) if (!same(now.values.get(key), value)) map.set(key, value);
+	for (const [key, text] of kept.texts)
+		if (now.texts.get(key) !== text) map.set(key, writeText(JSON.parse(text) as RichText));
 }
 
 /**
@@ -85,19 +76,13 @@ export function watchLocks(
 		if (!kept) return map instanceof Y.Map && map.get('lock') === 'led';
 		if (!(map instanceof Y.Map)) return true;
 		const now = keep(map);
-		if (now.text !== kept.text || now.values.size !== kept.values.size) return true;
-		return [...kept.values].some(([key, value]) => !same(now.values.get(key), value));
+		return !sameMaps(now.values, kept.values) || !sameMaps(now.texts, kept.texts);
 	};
 	const onChange = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
-		const foreign = falseNods(events, personOf(transaction.origin));
+		const foreign = falseClaims(events, personOf(transaction.origin));
 		if (foreign.length > 0) {
-			edit(() => {
-				for (const { map, key, before } of foreign) {
-					if (before === undefined) map.delete(key);
-					else map.set(key, before);
-				}
-			}).catch((error: unknown) =>
-				log.error({ err: error }, 'a nod in another name could not be taken back'),
+			edit(() => takeBack(foreign)).catch((error: unknown) =>
+				log.error({ err: error }, 'what was said in another name could not be taken back'),
 			);
 		}
 		const ids = new Set<string>();
