@@ -1,10 +1,13 @@
 import { fileURLToPath } from 'node:url';
+import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 /** Unit tests stand beside their code; server tests need a running PostgreSQL and a build. */
 export default defineConfig({
+	// State that lives in runes is tested without a page as well.
+	plugins: [svelte()],
 	resolve: { alias: { $core: at('./src/core'), $lib: at('./src/lib') } },
 	test: {
 		projects: [

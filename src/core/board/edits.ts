@@ -74,13 +74,7 @@ export const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(w
 
 /** Stack places above everything on a sheet, or below it for regions drawn round what is there. */
 export function stackPlaces(model: BoardModel, sheet: string, count: number, under: boolean): string[] {
-	let low: string | null = null;
-	let high: string | null = null;
-	for (const object of model.objects.values()) {
-		if (object.sheet !== sheet) continue;
-		if (low === null || object.z < low) low = object.z;
-		if (high === null || object.z > high) high = object.z;
-	}
+	const { low, high } = model.stackOn(sheet);
 	try {
 		return under ? generateNKeysBetween(null, low, count) : generateNKeysBetween(high, null, count);
 	} catch {

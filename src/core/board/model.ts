@@ -6,11 +6,11 @@
  *     const stop = model.onChange(({ changed, removed }) => painter.apply(changed, removed));
  */
 import * as Y from 'yjs';
-import { holdsPoint, type Box, type Point } from '../geometry/box';
+import type { Box, Point } from '../geometry/box';
 import { objectsOf, placesOf, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
+import { contentsOf, fieldOf, isBranch, isRegion, outermost } from './containment';
 import { Followers } from './followers';
-import { isHolder, takesCards } from './holders/forms';
 import { boundsOfObject, hits } from './kinds';
 import { readPlaces, type Place } from './named-places';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
@@ -52,6 +52,8 @@ export class BoardModel {
 	readonly playing = new Set<string>();
 	/** How many things there are on each sheet; connectors and what others lie in are not counted. */
 	private readonly counts = new Map<string, number>();
+	/** Lowest and highest places in the stack that were ever seen on each sheet. */
+	private readonly stacks = new Map<string, { low: string; high: string }>();
 	private readonly index = new SpatialIndex();
 	private readonly routes: Routes;
 	/** Connectors by the object they are tied to. */
@@ -157,6 +159,11 @@ export class BoardModel {
 		return this.counts.get(sheet) ?? 0;
 	}
 
+	/** Places in the stack of a sheet: everything on it lies between them. */
+	stackOn(sheet: string): { low: string | null; high: string | null } {
+		return this.stacks.get(sheet) ?? { low: null, high: null };
+	}
+
 	/** What is on a sheet in reading order, as far as it is taken. */
 	*inOrder(sheet: string): Generator<BoardObject> {
 		for (const id of this.index.inOrder(sheet)) yield this.objects.get(id)!;
@@ -224,38 +231,18 @@ export class BoardModel {
 
 	/** The outermost group that an object is in; the object itself when it is in none. */
 	outermost(object: BoardObject): BoardObject {
-		let out = object;
-		for (let depth = 0; out.group && depth < 32; depth++) {
-			const above = this.objects.get(out.group);
-			if (above?.kind !== 'group') break;
-			out = above;
-		}
-		return out;
+		return outermost(this, object);
 	}
 
 	/** The uppermost field whose inside holds the object's centre. */
 	fieldOf(object: BoardObject): BoardObject | undefined {
-		const [x, y, w, h] = object.box;
-		const centre = { x: x + w / 2, y: y + h / 2 };
-		return this.within(object.sheet, { ...centre, w: 0, h: 0 })
-			.reverse()
-			.find((other) => other.kind === 'field' && other.id !== object.id && holdsPoint(asBox(other), centre));
+		return fieldOf(this, object);
 	}
 
-	/**
-	 * Ids of what an object takes along: members of a group, notes of a theme, whatever was put into a holder,
-	 * and whatever has its centre in a field, or in a holder and lies upon it.
-	 */
+	/** Ids of what an object takes along: members, sorted notes, what was put in, what lies inside. */
 	contentsOf(holder: BoardObject): string[] {
-		if (holder.kind === 'group') return this.membersOf(holder.id);
 		if (holder.kind === 'theme') return this.followers.notesOf(holder);
-		const holds = isHolder(holder);
-		if (holder.kind !== 'field' && !holds) return [];
-		const cards = holds ? this.cardsOf(holder.id).map(({ id }) => id) : [];
-		const inside = this.within(holder.sheet, asBox(holder))
-			.filter((o) => o.id !== holder.id && o.kind !== 'connector' && isInside(o, holder))
-			.filter((o) => !holds || (!o.held && !isRegion(o) && (takesCards(holder) || byStack(o, holder) > 0)));
-		return [...cards, ...inside.map((o) => o.id)];
+		return contentsOf(this, holder);
 	}
 
 	/** Builds the spatial index at one go: for many objects several times faster than one by one. */
@@ -346,6 +333,7 @@ export class BoardModel {
 		if (isBranch(object)) this.branches.add(id);
 		if (object.kind === 'picture' && object.animated) this.playing.add(id);
 		this.count(object, 1);
+		this.widenStack(object);
 		this.followers.note(object);
 		if (object.kind === 'connector') {
 			for (const end of object.ends) if ('object' in end) this.ties.add(end.object, id);
@@ -366,6 +354,13 @@ export class BoardModel {
 	private count(object: BoardObject, by: 1 | -1): void {
 		if (isBranch(object) || object.kind === 'connector') return;
 		this.counts.set(object.sheet, (this.counts.get(object.sheet) ?? 0) + by);
+	}
+
+	private widenStack({ sheet, z }: BoardObject): void {
+		const stack = this.stacks.get(sheet);
+		if (!stack) this.stacks.set(sheet, { low: z, high: z });
+		else if (z < stack.low) stack.low = z;
+		else if (z > stack.high) stack.high = z;
 	}
 
 	private place(id: string): void {
@@ -390,23 +385,4 @@ export class BoardModel {
 	}
 }
 
-/** Objects that others lie in: they are under them, and give way to the hand. */
-export const isRegion = (object: BoardObject): boolean =>
-	object.kind === 'field' || object.kind === 'theme' || takesCards(object);
-
-/** Objects that others are listed under: regions, holders of things, groups. */
-export const isBranch = (object: BoardObject): boolean => object.kind === 'group' || isRegion(object);
-
-const asBox = (object: BoardObject): Box => ({
-	x: object.box[0],
-	y: object.box[1],
-	w: object.box[2],
-	h: object.box[3],
-});
-
-/** Whether the object's centre lies in the region, and a region in it is the smaller one. */
-function isInside(object: BoardObject, region: BoardObject): boolean {
-	const [x, y, w, h] = object.box;
-	if (!holdsPoint(asBox(region), { x: x + w / 2, y: y + h / 2 })) return false;
-	return !isRegion(object) || w * h < region.box[2] * region.box[3];
-}
+export { isBranch, isRegion } from './containment';

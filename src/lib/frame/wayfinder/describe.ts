@@ -2,6 +2,7 @@
 import { linkedWith } from '$core/board/linked';
 import type { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
+import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
 import { m } from '$lib/paraglide/messages';
 import { kindName } from '../../ui/kind-names';
@@ -9,6 +10,8 @@ import { lineOf } from './tree';
 
 /** Links that are named; of more only the number is. */
 const MOST = 4;
+/** Of what stands in a holder this many letters are said. */
+const MOST_WORDS = 600;
 
 export function describe(model: BoardModel, object: BoardObject): string {
 	const nameOf = (other: BoardObject): string => lineOf(other) || kindName(other.kind);
@@ -19,6 +22,7 @@ export function describe(model: BoardModel, object: BoardObject): string {
 	const theme = object.theme && model.find(object.theme);
 	return [
 		kindName(object.kind),
+		object.parts ? wordsOf(object).split('\n').slice(1).join('; ').slice(0, MOST_WORDS) : '',
 		object.by[1] ? m.said_by({ name: object.by[1] }) : '',
 		field ? m.said_in({ name: nameOf(field) }) : '',
 		theme ? m.said_in({ name: nameOf(theme) }) : '',

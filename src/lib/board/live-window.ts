@@ -1,0 +1,83 @@
+/** What the live layer shows in window pixels, whatever the zoom: titles of fields, who nodded, other people. */
+import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
+import { TITLE_SIZE } from '$core/board/kinds/region';
+import { isEmpty, plainText } from '$core/text/rich';
+import { toScreen } from '$core/geometry/view';
+import type { Board } from './board.svelte';
+import { cssFont } from './measure';
+
+/** Type smaller than this on the screen is not read, pixels. */
+const READABLE = 11;
+
+/** Titles of fields that would be too small to read from here, at a size that can be read. */
+export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, surface: Surface): void {
+	const { scale } = board.view;
+	if (TITLE_SIZE.field * scale >= READABLE) return;
+	ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, READABLE + 2);
+	ctx.textBaseline = 'alphabetic';
+	for (const id of board.model.fields) {
+		const field = board.held.shown(id);
+		if (field?.kind !== 'field' || field.sheet !== board.sheet || isEmpty(field.text)) continue;
+		const [x, y, w, h] = field.box;
+		const p = toScreen(board.view, { x, y });
+		const room = w * scale;
+		if (room < 40 || p.x > board.size.w || p.y > board.size.h || p.x + room < 0 || p.y + h * scale < 0)
+			continue;
+		let title = plainText(field.text).replace(/\s+/g, ' ');
+		while (title.length > 1 && ctx.measureText(title).width > room - 10)
+			title = title.slice(0, -2).trimEnd() + '…';
+		const width = ctx.measureText(title).width;
+		ctx.fillStyle = board.ground.colour;
+		ctx.beginPath();
+		ctx.roundRect(p.x, p.y - READABLE - 11, width + 10, READABLE + 9, 3);
+		ctx.fill();
+		ctx.fillStyle = chalkOn(field.style.chalk, surface);
+		ctx.fillText(title, p.x + 5, p.y - 7);
+	}
+}
+
+/** Who nodded, beside the sign that is pointed at. */
+export function paintNodders(ctx: CanvasRenderingContext2D, board: Board): void {
+	const object = board.pointed ? board.model.find(board.pointed) : undefined;
+	if (!object?.nods?.length || object.sheet !== board.sheet) return;
+	const [x, y, w] = object.box;
+	const p = toScreen(board.view, { x: x + w, y });
+	const text = object.nods.map(({ name }) => name).join(', ');
+	ctx.font = cssFont({ family: 'sans', bold: false, italic: false }, 13);
+	const width = Math.min(ctx.measureText(text).width, 320) + 16;
+	ctx.fillStyle = '#18211E';
+	ctx.beginPath();
+	ctx.roundRect(p.x + 12, p.y - 34, width, 24, 4);
+	ctx.fill();
+	ctx.fillStyle = '#F2EEE3';
+	ctx.textBaseline = 'alphabetic';
+	ctx.fillText(text, p.x + 20, p.y - 17, 320);
+}
+
+export function paintPeople(ctx: CanvasRenderingContext2D, board: Board): void {
+	for (const { cursor, sheet, name, person } of board.room.people) {
+		if (!cursor || sheet !== board.sheet) continue;
+		const p = toScreen(board.view, { x: cursor[0], y: cursor[1] });
+		if (p.x < -100 || p.y < -40 || p.x > board.size.w + 10 || p.y > board.size.h + 10) continue;
+		const { ground, ink } = PIGMENT_COLOURS[pigmentOf(person)];
+		ctx.fillStyle = ground;
+		ctx.strokeStyle = '#1D2421';
+		ctx.lineWidth = 1.2;
+		ctx.beginPath();
+		ctx.moveTo(p.x, p.y);
+		ctx.lineTo(p.x + 4, p.y + 15);
+		ctx.lineTo(p.x + 7.5, p.y + 10);
+		ctx.lineTo(p.x + 13, p.y + 8);
+		ctx.closePath();
+		ctx.fill();
+		ctx.stroke();
+		ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, 12);
+		const width = ctx.measureText(name).width + 12;
+		ctx.beginPath();
+		ctx.roundRect(p.x + 14, p.y + 12, width, 19, 4);
+		ctx.fill();
+		ctx.fillStyle = ink;
+		ctx.textBaseline = 'alphabetic';
+		ctx.fillText(name, p.x + 20, p.y + 26);
+	}
+}
