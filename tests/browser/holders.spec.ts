@@ -183,6 +183,19 @@ test('cells are written in by hand and by keys, pasted from a spreadsheet, and c
 	expect(copied[0]).toContain('Lamps\t61');
 	expect(copied[1]).toContain('<td>Lamps</td><td>61</td>');
 
+	// Programs that know nothing of cells get a picture.
+	await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+	await page.keyboard.press('Control+Shift+C');
+	await expect(page.getByText('The picture is on the clipboard')).toBeVisible();
+	const size = await page.evaluate(async () => {
+		const [item] = await navigator.clipboard.read();
+		const { width, height } = await createImageBitmap(await item!.getType('image/png'));
+		return [width, height];
+	});
+	const { box } = await byId(page, table.id);
+	expect(Math.abs(size[0]! - 2 * (box[2] + 64))).toBeLessThan(6);
+	expect(Math.abs(size[1]! - 2 * (box[3] + 64))).toBeLessThan(6);
+
 	// With nothing selected, cells become a table of their own.
 	await page.keyboard.press('Escape');
 	await page.keyboard.press('Escape');

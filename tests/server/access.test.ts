@@ -6,7 +6,9 @@ import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { lockObjects } from '$core/board/groups';
 import { removeTrack, writeBlock } from '$core/board/holders/edits';
-import { holderAt } from '$core/board/testing';
+import { addObject } from '$core/board/edits';
+import { addSheet } from '$core/board/sheets';
+import { holderAt, noteAt } from '$core/board/testing';
 import { plainText } from '$core/text/rich';
 import { connect, socketFor, until } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
@@ -233,6 +235,33 @@ describe('a facilitator’s lock', () => {
 		await until(() => ilka.model.find(locked)?.box[0] === 7, 'then it can be moved');
 		ilka.destroy();
 		joao.destroy();
+	});
+});
+
+describe('a sheet with something locked on it', () => {
+	it('comes back when another client deletes it, with what is locked; other sheets go', async () => {
+		const editor = await guest(server, (await makeLink(owner, board, 'editor')).token, 'Femke R.');
+		const ilka = await connect(server, owner, board);
+		const femke = await connect(server, editor, board);
+		const [kept, gone] = [
+			addSheet(ilka.hand, ilka.model, 'Agreed'),
+			addSheet(ilka.hand, ilka.model, 'Scratch'),
+		];
+		const note = addObject(ilka.hand, ilka.model, noteAt(kept, 0, 0, 'signed'));
+		lockObjects(ilka.hand, ilka.model, [note], 'led');
+		await until(() => femke.model.find(note)?.lock === 'led', 'the lock has arrived');
+		femke.doc.transact(() => {
+			for (const id of [kept, gone]) femke.doc.getMap('sheets').delete(id);
+			femke.doc.getMap('objects').delete(note);
+		});
+		const titles = (client: typeof ilka): string[] => client.model.sheets.map(({ title }) => title);
+		const isBack = (client: typeof ilka): boolean =>
+			titles(client).includes('Agreed') &&
+			!titles(client).includes('Scratch') &&
+			client.model.find(note)?.lock === 'led';
+		await until(() => isBack(ilka) && isBack(femke), 'the sheet and the note are back, for both');
+		ilka.destroy();
+		femke.destroy();
 	});
 });
 

@@ -9,6 +9,7 @@ import { richFrom, type RichText } from '../text/rich';
 import { objectsOf, writeText, type ObjectMap } from './document';
 import { isHolder, takesCards } from './holders/forms';
 import type { HolderParts } from './holders/parts';
+import { CELL_TEXT } from './holders/setting';
 import { writeParts } from './holders/write';
 import { TEXT_SIZES } from './kinds/text';
 import { stickIn } from './marks';
@@ -241,8 +242,7 @@ export function scaleObjects(
 		for (const [id, box] of boxes) {
 			const object = model.find(id);
 			if (!object) continue;
-			const size =
-				object.kind === 'text' ? (object.style.size ?? TEXT_SIZES[object.style.role]) : sizeOf(object);
+			const size = sizeOf(object);
 			const scaled = size === undefined ? undefined : Math.round(size * factor * 10) / 10;
 			const style = scaled === undefined ? {} : { style: { ...object.style, size: Math.max(6, scaled) } };
 			patch(hand, id, { box, ...style });
@@ -250,8 +250,12 @@ export function scaleObjects(
 	});
 }
 
-const sizeOf = (object: BoardObject): number | undefined =>
-	'size' in object.style ? (object.style.size as number | undefined) : undefined;
+/** Size of the type in an object, where it does not follow from the room that the text has. */
+function sizeOf(object: BoardObject): number | undefined {
+	if (object.kind === 'text') return object.style.size ?? TEXT_SIZES[object.style.role];
+	const own = 'size' in object.style ? (object.style.size as number | undefined) : undefined;
+	return own ?? (isHolder(object) ? CELL_TEXT : undefined);
+}
 
 /** Moves objects to new upper left corners, what they hold along with them. */
 export function moveTo(

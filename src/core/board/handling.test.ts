@@ -14,7 +14,16 @@ import {
 import { groupObjects, lockObjects, ungroupObjects } from './groups';
 import { byStack } from './objects';
 import { addSheet } from './sheets';
-import { fieldAt, linkBetween, noteAt, shapeAt, testBoard, type TestBoard, partner } from './testing';
+import {
+	fieldAt,
+	holderAt,
+	linkBetween,
+	noteAt,
+	shapeAt,
+	testBoard,
+	type TestBoard,
+	partner,
+} from './testing';
 
 const boxOf = ({ model }: TestBoard, id: string) => model.find(id)!.box;
 
@@ -84,6 +93,11 @@ describe('groups', () => {
 		});
 		scaleObjects(hand, model, new Map([[title, [0, 0, 400, 80, 0]]]), 2);
 		expect(model.find(title)).toMatchObject({ box: [0, 0, 400, 80, 0], style: { size: 48 } });
+		const table = holderAt(board, 'table');
+		const [, , w, h] = model.find(table)!.box;
+		scaleObjects(hand, model, new Map([[table, [0, 0, w * 2, h * 2, 0]]]), 2);
+		expect(model.find(table)).toMatchObject({ style: { size: 28 } });
+		expect(model.find(table)!.laid!.cols[0]!.size).toBe(300);
 	});
 
 	it('carry connectors that are tied to the group itself', () => {

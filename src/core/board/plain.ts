@@ -32,6 +32,9 @@ export function paintedOf(model: BoardModel, id: string): Painted | undefined {
 	return route ? { object, route } : { object };
 }
 
+/** Objects from which on they are put into the index at one go. */
+const MANY = 200;
+
 /** Drawings kept at most; the store is emptied when it grows past that. */
 const MOST_DRAWINGS = 12_000;
 
@@ -58,8 +61,13 @@ export class PlainBoard {
 			else this.routes.delete(object.id);
 			this.forget(object.id);
 		}
-		if (isStart) this.index.rebuild(painted.flatMap(({ object }) => this.placeOf(object) ?? []));
-		else {
+		if (isStart || painted.length > MANY) {
+			this.index.placeMany(painted.flatMap(({ object }) => this.placeOf(object) ?? []));
+			for (const { object } of painted) {
+				if (!this.placeOf(object)) this.index.remove(object.id);
+				if (!isStart) this.note(object.id, dirty);
+			}
+		} else {
 			for (const { object } of painted) {
 				const place = this.placeOf(object);
 				if (place) this.index.place(place.id, place.sheet, place.box);

@@ -43,12 +43,18 @@ export class SpatialIndex {
 		this.entries.delete(id);
 	}
 
-	/** Starts anew with all things at one go: for many several times faster than one by one. */
+	/** Starts anew with all things at one go. */
 	rebuild(things: Iterable<{ id: string; sheet: string; box: Box }>): void {
 		this.trees.clear();
 		this.entries.clear();
+		this.placeMany(things);
+	}
+
+	/** Puts many things where they are now: several times faster than one by one. */
+	placeMany(things: Iterable<{ id: string; sheet: string; box: Box }>): void {
 		const bySheet = new Map<string, Entry[]>();
 		for (const { id, sheet, box } of things) {
+			this.remove(id);
 			const entry = entryOf(id, box);
 			this.entries.set(id, { sheet, entry });
 			const list = bySheet.get(sheet);

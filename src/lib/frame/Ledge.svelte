@@ -81,19 +81,19 @@
 			<span class="bar"></span>
 		{/if}
 		<button
-			class="icon-button"
+			class="icon-button wide-only"
 			aria-label={m.command_zoom_out()}
 			title={m.command_zoom_out()}
 			onclick={() => board.zoom(0.8)}><Minus size={18} /></button
 		>
 		<button
-			class="percent"
+			class="percent wide-only"
 			title={m.command_full_size()}
 			aria-label={m.zoom_percent({ percent: Math.round(board.view.scale * 100) })}
 			onclick={() => board.zoomTo(1)}>{Math.round(board.view.scale * 100)} %</button
 		>
 		<button
-			class="icon-button"
+			class="icon-button wide-only"
 			aria-label={m.command_zoom_in()}
 			title={m.command_zoom_in()}
 			onclick={() => board.zoom(1.25)}><Plus size={18} /></button
@@ -104,9 +104,12 @@
 			title={m.command_fit()}
 			onclick={() => board.fit()}><Maximize size={18} /></button
 		>
-		{#if board.mayEdit}<SurfaceProperties {board} />{/if}
-		<button class="icon-button keys" aria-label={m.keys()} title={m.keys()} onclick={() => board.ask('keys')}
-			><Keyboard size={18} /></button
+		{#if board.mayEdit}<span class="wide-only"><SurfaceProperties {board} /></span>{/if}
+		<button
+			class="icon-button wide-only"
+			aria-label={m.keys()}
+			title={m.keys()}
+			onclick={() => board.ask('keys')}><Keyboard size={18} /></button
 		>
 	</div>
 </footer>
@@ -187,19 +190,40 @@
 		margin: 0 6px;
 		background: var(--frame-line);
 	}
+	/* On a phone the properties of what is selected stand in a row of their own above the tools; two fingers zoom. */
 	@media (max-width: 700px) {
 		.ledge {
-			overflow-x: auto;
+			flex-wrap: wrap;
+			height: auto;
 		}
 		.selection {
-			flex: none;
+			order: -1;
+			flex: 0 0 100%;
+			height: 50px;
+			border-bottom: 1px solid var(--frame-line);
 		}
-		.tools :global(.tool span),
-		.keys {
+		.selection:not(:has(*)) {
+			display: none;
+		}
+		.tools {
+			flex: 1;
+			min-width: 0;
+			height: 56px;
+			overflow-x: auto;
+			border-right: 0;
+		}
+		.view {
+			height: 56px;
+			padding: 0 4px;
+		}
+		.wide-only,
+		.bar,
+		.tools :global(.tool span) {
 			display: none;
 		}
 		.tools :global(.tool) {
-			min-width: 40px;
+			flex: none;
+			min-width: 44px;
 		}
 	}
 </style>

@@ -174,15 +174,24 @@ export class TilePainter implements Painter {
 		this.ask();
 	}
 
-	/** Hands the whole board to the worker, in pieces that leave the page free. */
+	/**
+	 * Hands the whole board to the worker, in pieces that leave the page free: first the sheet that is shown, which
+	 * can be painted then, after it the others.
+	 */
 	private async load(): Promise<void> {
-		const ids = [...this.model.objects.keys()];
-		for (let i = 0; i < ids.length; i += CHUNK) {
-			await new Promise((done) => setTimeout(done));
-			if (this.isGone) return;
-			this.put(ids.slice(i, i + CHUNK), [], i + CHUNK >= ids.length);
+		// Only then is it known which sheet is shown.
+		await new Promise((done) => setTimeout(done));
+		const shown: string[] = [];
+		const others: string[] = [];
+		for (const { id, sheet } of this.model.objects.values()) (sheet === this.sheet ? shown : others).push(id);
+		for (const ids of [shown, others]) {
+			for (let i = 0; i < ids.length; i += CHUNK) {
+				await new Promise((done) => setTimeout(done));
+				if (this.isGone) return;
+				this.put(ids.slice(i, i + CHUNK), [], ids === others || i + CHUNK >= ids.length);
+			}
+			if (ids === shown && ids.length === 0) this.put([], [], true);
 		}
-		if (ids.length === 0) this.put([], [], true);
 		this.isLoaded = true;
 		this.flush();
 	}

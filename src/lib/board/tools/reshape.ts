@@ -134,8 +134,9 @@ export const withCards = (board: Board, objects: readonly BoardObject[]): string
 
 /** Adds to the boxes of holders those of what lies in them. */
 export function carryCards(board: Board, preview: Preview): Preview {
+	// What is reshaped itself, as when a group is scaled, keeps the size that it was given.
 	for (const [id, box] of [...preview])
-		for (const [card, at] of board.model.cardBoxes(id, box)) preview.set(card, at);
+		for (const [card, at] of board.model.cardBoxes(id, box)) if (!preview.has(card)) preview.set(card, at);
 	return preview;
 }
 

@@ -2,7 +2,7 @@
  * Keeps facilitators' locks: what somebody else does to an object under one is taken back at once, whoever
  * sends it and by whatever client. Nods are not edits of the object and go through.
  */
-import { objectsOf, readText, writeText } from '$core/board/document';
+import { objectsOf, readText, sheetsOf, writeText } from '$core/board/document';
 import type { RichText } from '$core/text/rich';
 import * as Y from 'yjs';
 import { log } from '../log';
@@ -105,5 +105,44 @@ export function watchLocks(
 		}).catch((error: unknown) => log.error({ err: error }, 'a locked object could not be put back'));
 	};
 	objects.observeDeep(onChange as never);
-	return () => objects.unobserveDeep(onChange as never);
+	const stopSheets = watchSheets(
+		doc,
+		(work, what) => void edit(work).catch((error: unknown) => log.error({ err: error }, what)),
+		(id, origin) => !leads(origin) && [...locked.values()].some(({ values }) => values.get('sheet') === id),
+	);
+	return () => {
+		objects.unobserveDeep(onChange as never);
+		stopSheets();
+	};
+}
+
+/** Brings a sheet back that was deleted with something locked on it. */
+function watchSheets(
+	doc: Y.Doc,
+	edit: (work: () => void, what: string) => void,
+	isHeld: (sheet: string, origin: unknown) => boolean,
+): () => void {
+	const sheets = sheetsOf(doc);
+	const kept = new Map<string, [string, unknown][]>();
+	const note = (id: string): void => {
+		const map = sheets.get(id);
+		if (map instanceof Y.Map) kept.set(id, [...map.entries()]);
+	};
+	for (const id of sheets.keys()) note(id);
+	const onChange = (events: Y.YEvent<Y.AbstractType<unknown>>[], { origin }: Y.Transaction): void => {
+		for (const event of events) {
+			const ids = event.path.length === 0 ? [...event.keys.keys()] : [String(event.path[0])];
+			for (const id of ids) {
+				const values = kept.get(id);
+				if (sheets.has(id) || !values || !isHeld(id, origin)) note(id);
+				else
+					edit(
+						() => void (sheets.has(id) || sheets.set(id, new Y.Map<unknown>(values))),
+						'a sheet with something locked on it could not be brought back',
+					);
+			}
+		}
+	};
+	sheets.observeDeep(onChange as never);
+	return () => sheets.unobserveDeep(onChange as never);
 }
