@@ -45,10 +45,12 @@ const scope = self as unknown as {
 	fonts: FontFaceSet;
 };
 const board = new PlainBoard(browserMeasure);
-const canvas = new OffscreenCanvas(TILE, TILE);
-const ctx = canvas.getContext('2d', { alpha: false })!;
-const small = new OffscreenCanvas(TILE, TILE);
-const smallCtx = small.getContext('2d', { alpha: false })!;
+const padOf = (alpha: boolean): OffscreenCanvasRenderingContext2D =>
+	new OffscreenCanvas(TILE, TILE).getContext('2d', { alpha })!;
+/** What whole tiles and parts of them are painted on: opaque, or clear where something plays beneath. */
+const OPAQUE = { tile: padOf(false), part: padOf(false) };
+const CLEAR = { tile: padOf(true), part: padOf(true) };
+let pads = OPAQUE;
 
 const EVERYWHERE: Box = { x: -1e8, y: -1e8, w: 2e8, h: 2e8 };
 let sheet = '';
@@ -138,8 +140,7 @@ class Overview {
 			target.beginPath();
 			target.rect(padded.x, padded.y, padded.w, padded.h);
 			target.clip();
-			target.fillStyle = ground.colour;
-			target.fillRect(padded.x, padded.y, padded.w, padded.h);
+			this.clear(target, padded);
 			this.paint(target, board.drawingsIn(sheet, padded, ground.surface, isCoarse(this.scale)));
 			target.restore();
 		}
@@ -152,9 +153,8 @@ class Overview {
 		this.scale = Math.min(OVERVIEW.scale, OVERVIEW.side / box.w, OVERVIEW.side / box.h);
 		this.canvas = new OffscreenCanvas(Math.ceil(box.w * this.scale), Math.ceil(box.h * this.scale));
 		this.box = box;
-		const target = this.canvas.getContext('2d', { alpha: false })!;
-		target.fillStyle = ground.colour;
-		target.fillRect(0, 0, this.canvas.width, this.canvas.height);
+		const target = this.canvas.getContext('2d', { alpha: pads === CLEAR })!;
+		this.clear(target, { x: 0, y: 0, w: this.canvas.width, h: this.canvas.height });
 		this.parts = board.drawingsIn(sheet, box, ground.surface, isCoarse(this.scale));
 		this.at = 0;
 	}
@@ -166,6 +166,14 @@ class Overview {
 		if (this.at < this.parts!.length) return;
 		this.parts = undefined;
 		await this.send();
+	}
+
+	/** Nothing but the ground; nothing at all where a picture plays beneath, for the page has veiled it already. */
+	private clear(target: OffscreenCanvasRenderingContext2D, { x, y, w, h }: Box): void {
+		target.clearRect(x, y, w, h);
+		if (pads === CLEAR) return;
+		target.fillStyle = ground.colour;
+		target.fillRect(x, y, w, h);
 	}
 
 	private paint(
@@ -220,11 +228,12 @@ function patch(): void {
 		const y2 = Math.min(TILE, Math.ceil((tile.dirty.y + tile.dirty.h) * scale - top) + SOFT);
 		tile.dirty = undefined;
 		if (x2 <= x1 || y2 <= y1) continue;
-		[small.width, small.height] = [x2 - x1, y2 - y1];
+		const { part } = pads;
+		[part.canvas.width, part.canvas.height] = [x2 - x1, y2 - y1];
 		const base = { scale, x: (left + x1) / scale, y: (top + y1) / scale };
 		const box = { x: base.x, y: base.y, w: (x2 - x1) / scale, h: (y2 - y1) / scale };
-		paintPart(smallCtx, base, box, x2 - x1, y2 - y1, wanted?.ratio ?? 1);
-		patches.push({ key, x: x1, y: y1, bitmap: small.transferToImageBitmap() });
+		paintPart(part, base, box, x2 - x1, y2 - y1, wanted?.ratio ?? 1);
+		patches.push({ key, x: x1, y: y1, bitmap: part.canvas.transferToImageBitmap() });
 	}
 	if (patches.length > 0)
 		scope.postMessage(
@@ -255,7 +264,7 @@ function paintTile(tile: TileAt): void {
 	const side = TILE / scale;
 	const base = { scale, x: tx * side, y: ty * side };
 	paintPart(
-		ctx,
+		pads.tile,
 		base,
 		inflate({ x: base.x, y: base.y, w: side, h: side }, SOFT / scale),
 		TILE,
@@ -264,7 +273,7 @@ function paintTile(tile: TileAt): void {
 	);
 	const key = keyOf(level, tx, ty);
 	have.set(key, tile);
-	const bitmap = canvas.transferToImageBitmap();
+	const bitmap = pads.tile.canvas.transferToImageBitmap();
 	scope.postMessage({ is: 'tile', sheet, key, level, tx, ty, bitmap }, [bitmap]);
 }
 
@@ -352,6 +361,7 @@ scope.onmessage = ({ data }) => {
 			if (ground.surface !== data.ground.surface) board.forgetDrawings();
 			sheet = data.sheet;
 			ground = data.ground;
+			pads = ground.picture?.moves ? CLEAR : OPAQUE;
 			have.clear();
 			overview.reset();
 			break;

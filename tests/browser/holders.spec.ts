@@ -1,5 +1,6 @@
 /** Columns, grids, lists, action items and tables in people's hands, with a second person watching. */
 import type { Page } from '@playwright/test';
+import sharp from 'sharp';
 import {
 	drag,
 	expect,
@@ -348,6 +349,18 @@ test('a mark sticks to what it is put on, is recoloured, and lies free elsewhere
 		.toBe(true);
 });
 
+interface Choice {
+	name: string;
+	mimeType: string;
+	buffer: Buffer;
+}
+async function chooseGround(page: Page, file: Choice): Promise<void> {
+	const own = page.getByRole('button', { name: 'Own picture' });
+	if (!(await own.isVisible())) await page.getByRole('button', { name: 'Surface', exact: true }).click();
+	const [chooser] = await Promise.all([page.waitForEvent('filechooser'), own.click()]);
+	await chooser.setFiles(file);
+}
+
 test('formatted text is pasted as it was, places are kept and come back to, a picture lies on the ground', async ({
 	ilka: { page },
 	join,
@@ -392,11 +405,6 @@ test('formatted text is pasted as it was, places are kept and come back to, a pi
 	expect((await view(page)).x).toBeGreaterThan(x);
 	expect((await view(page)).y).toBeGreaterThan(y);
 
-	await page.getByRole('button', { name: 'Surface', exact: true }).click();
-	const [chooser] = await Promise.all([
-		page.waitForEvent('filechooser'),
-		page.getByRole('button', { name: 'Own picture' }).click(),
-	]);
 	const picture = await page.evaluate(async () => {
 		const canvas = new OffscreenCanvas(200, 100);
 		const ctx = canvas.getContext('2d')!;
@@ -405,7 +413,7 @@ test('formatted text is pasted as it was, places are kept and come back to, a pi
 		const bytes = new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer());
 		return [...bytes];
 	});
-	await chooser.setFiles({ name: 'wood.png', mimeType: 'image/png', buffer: Buffer.from(picture) });
+	await chooseGround(page, { name: 'wood.png', mimeType: 'image/png', buffer: Buffer.from(picture) });
 	// Between the objects the ground is neither the plain surface nor the bare picture.
 	const pixel = (): Promise<number[]> =>
 		maren.page.evaluate(() => {
@@ -414,4 +422,49 @@ test('formatted text is pasted as it was, places are kept and come back to, a pi
 		});
 	await expect.poll(async () => (await pixel())[0]! > 0x25 + 8).toBe(true);
 	expect((await pixel())[0]).toBeLessThan(0xa0);
+});
+
+test('a ground that moves plays under the board for all, and is out of sight while the board is shown', async ({
+	ilka: { page },
+	join,
+}) => {
+	const maren = await join('Maren');
+	await fresh(page);
+	const frame = (background: string): Promise<Buffer> =>
+		sharp({ create: { width: 160, height: 90, channels: 3, background } })
+			.png()
+			.toBuffer();
+	const buffer = await sharp([await frame('#204080'), await frame('#402080')], { join: { animated: true } })
+		.gif({ delay: [200, 200], loop: 0 })
+		.toBuffer();
+	await chooseGround(page, { name: 'rain.gif', mimeType: 'image/gif', buffer });
+
+	const ground = maren.page.getByTestId('moving-ground');
+	await expect(ground).toHaveCSS('background-image', /\/files\/[0-9a-f]{64}/);
+	const alpha = (of: Page): Promise<number> =>
+		of.evaluate(() => {
+			const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
+			return scene.getContext('2d')!.getImageData(40, 40, 1, 1).data[3]!;
+		});
+	// A veil lies over it, and not more than that.
+	await expect.poll(() => alpha(maren.page)).toBeLessThan(250);
+	expect(await alpha(maren.page)).toBeGreaterThan(40);
+	const position = (): Promise<string> =>
+		ground.evaluate((element) => getComputedStyle(element).backgroundPosition);
+	const before = await position();
+	await maren.page.mouse.move(400, 300);
+	await maren.page.mouse.wheel(50, 30);
+	await expect.poll(position).not.toBe(before);
+
+	await maren.page.keyboard.press('1');
+	await expect(ground).toBeVisible();
+	await maren.page.keyboard.press('Shift+Enter');
+	await expect(ground).toHaveCount(0);
+	await expect.poll(() => alpha(maren.page)).toBe(255);
+	await maren.page.keyboard.press('Shift+Enter');
+	await expect(ground).toBeVisible();
+
+	// Who wants no motion sees its first moment, painted.
+	await maren.page.emulateMedia({ reducedMotion: 'reduce' });
+	await expect(ground).toHaveCount(0);
 });

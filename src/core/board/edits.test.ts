@@ -9,11 +9,11 @@ import {
 	EditError,
 	moveObjects,
 	removeObjects,
-	restack,
 	restyle,
 	setBoxes,
 	setText,
 } from './edits';
+import { restack } from './stacking';
 import { copyOut, putDown } from './clip';
 import { BoardModel } from './model';
 import { addSheet } from './sheets';

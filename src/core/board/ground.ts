@@ -12,7 +12,7 @@ export interface Ground {
 	/** The surface whose chalk values are used. */
 	surface: Surface;
 	/** A picture of one's own, laid side by side over the whole sheet, under a veil of the ground's colour. */
-	picture?: GroundPicture;
+	picture?: GroundPicture | undefined;
 }
 
 export interface GroundPicture {
@@ -24,6 +24,8 @@ export interface GroundPicture {
 	natural: readonly [number, number];
 	/** How much of the ground's colour lies over it, 0 to 1: as much as letters need to stay readable. */
 	veil: number;
+	/** Whether it moves: then it is played under what is painted, which leaves it room. */
+	moves: boolean;
 }
 
 /** Side of a picture on the ground at most, board units. */
@@ -80,6 +82,18 @@ export function groundOf(sheet: Pick<Sheet, 'surface' | 'ground'> | undefined): 
 			w: w * scale,
 			h: h * scale,
 			veil: veilOver(own, [picture.dark, picture.light]),
+			moves: picture.animated ?? false,
 		},
 	};
+}
+
+/** How somebody wants to see the ground: without anything on it while it is shown to others, without motion. */
+export interface GroundWish {
+	bare: boolean;
+	still: boolean;
+}
+
+export function wishedGround(ground: Ground, { bare, still }: GroundWish): Ground {
+	if (bare) return { ...ground, pattern: 'none', picture: undefined };
+	return still && ground.picture ? { ...ground, picture: { ...ground.picture, moves: false } } : ground;
 }

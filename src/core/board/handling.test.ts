@@ -2,15 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { nod, tieSeeAlso } from './approve';
 import { copyOut, putDown } from './clip';
-import {
-	addObject,
-	addObjects,
-	moveObjects,
-	removeObjects,
-	restackStep,
-	restyle,
-	scaleObjects,
-} from './edits';
+import { addObject, addObjects, moveObjects, removeObjects, restyle, scaleObjects } from './edits';
+import { restackStep } from './stacking';
 import { groupObjects, lockObjects, ungroupObjects } from './groups';
 import { byStack } from './objects';
 import { addSheet } from './sheets';

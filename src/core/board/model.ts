@@ -9,14 +9,14 @@ import * as Y from 'yjs';
 import type { Box, Point } from '../geometry/box';
 import { objectsOf, placesOf, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
-import { contentsOf, fieldOf, isBranch, isRegion, outermost } from './containment';
+import { contentsOf, fieldOf, isRegion, outermost } from './containment';
 import { Followers } from './followers';
 import { boundsOfObject, hits } from './kinds';
 import { readPlaces, type Place } from './named-places';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
 import { readObject } from './reading';
+import { Registers } from './registers';
 import { Routes } from './routes';
-import { SetsByKey } from './sets-by-key';
 import { SpatialIndex } from './spatial';
 
 export interface BoardChange {
@@ -45,19 +45,13 @@ const CROWD = 240;
 export class BoardModel {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
-	/** Ids of all fields, and of all that others lie in: few, and often asked for. */
-	readonly fields = new Set<string>();
-	readonly branches = new Set<string>();
-	/** Ids of pictures that play. */
-	readonly playing = new Set<string>();
-	/** How many things there are on each sheet; connectors and what others lie in are not counted. */
-	private readonly counts = new Map<string, number>();
-	/** Lowest and highest places in the stack that were ever seen on each sheet. */
-	private readonly stacks = new Map<string, { low: string; high: string }>();
+	private readonly registers = new Registers();
+	/** Ids of all fields, of all that others lie in, and of pictures that play. */
+	readonly fields: ReadonlySet<string> = this.registers.fields;
+	readonly branches: ReadonlySet<string> = this.registers.branches;
+	readonly playing: ReadonlySet<string> = this.registers.playing;
 	private readonly index = new SpatialIndex();
 	private readonly routes: Routes;
-	/** Connectors by the object they are tied to. */
-	private readonly ties = new SetsByKey();
 	private readonly followers: Followers;
 	private readonly listeners = new Set<(change: BoardChange) => void>();
 	private sheetList: Sheet[] = [];
@@ -156,12 +150,12 @@ export class BoardModel {
 
 	/** How many things are on a sheet; connectors, fields, groups and the like are not counted. */
 	countOn(sheet: string): number {
-		return this.counts.get(sheet) ?? 0;
+		return this.registers.countOn(sheet);
 	}
 
 	/** Places in the stack of a sheet: everything on it lies between them. */
 	stackOn(sheet: string): { low: string | null; high: string | null } {
-		return this.stacks.get(sheet) ?? { low: null, high: null };
+		return this.registers.stackOn(sheet);
 	}
 
 	/** What is on a sheet in reading order, as far as it is taken. */
@@ -206,7 +200,7 @@ export class BoardModel {
 
 	/** Connectors tied to an object. */
 	tiesOf(id: string): string[] {
-		return [...this.ties.of(id)];
+		return [...this.registers.ties.of(id)];
 	}
 
 	/** Members of a group. */
@@ -271,7 +265,7 @@ export class BoardModel {
 			noteArea(id);
 			const was = this.objects.get(id);
 			if (was) before.set(id, was);
-			for (const tied of this.ties.of(id)) changed.add(tied);
+			for (const tied of this.registers.ties.of(id)) changed.add(tied);
 			if (this.read(id)) changed.add(id);
 			else if (was) removed.add(id);
 		}
@@ -282,7 +276,7 @@ export class BoardModel {
 		}
 		this.followers.fit(ids, before, (id) => {
 			changed.add(id);
-			for (const tied of this.ties.of(id)) changed.add(tied);
+			for (const tied of this.registers.ties.of(id)) changed.add(tied);
 		});
 		for (const id of removed) {
 			this.index.remove(id);
@@ -316,7 +310,10 @@ export class BoardModel {
 	/** Reads one object anew from the document; undefined when it is gone or cannot be read. */
 	private read(id: string): BoardObject | undefined {
 		const before = this.objects.get(id);
-		if (before) this.forget(before);
+		if (before) {
+			this.registers.strike(before);
+			this.followers.forget(before);
+		}
 		this.setAside.delete(id);
 		const map = objectsOf(this.doc).get(id);
 		const read = map === undefined ? undefined : readObject(id, map);
@@ -329,38 +326,9 @@ export class BoardModel {
 		// A group's box is that of its members, not what stands in the document.
 		if (object.kind === 'group' && before) object = { ...object, box: before.box };
 		this.objects.set(id, object);
-		if (object.kind === 'field') this.fields.add(id);
-		if (isBranch(object)) this.branches.add(id);
-		if (object.kind === 'picture' && object.animated) this.playing.add(id);
-		this.count(object, 1);
-		this.widenStack(object);
+		this.registers.enter(object);
 		this.followers.note(object);
-		if (object.kind === 'connector') {
-			for (const end of object.ends) if ('object' in end) this.ties.add(end.object, id);
-		}
 		return object;
-	}
-
-	private forget(object: BoardObject): void {
-		this.fields.delete(object.id);
-		this.branches.delete(object.id);
-		this.playing.delete(object.id);
-		this.count(object, -1);
-		this.followers.forget(object);
-		if (object.kind !== 'connector') return;
-		for (const end of object.ends) if ('object' in end) this.ties.delete(end.object, object.id);
-	}
-
-	private count(object: BoardObject, by: 1 | -1): void {
-		if (isBranch(object) || object.kind === 'connector') return;
-		this.counts.set(object.sheet, (this.counts.get(object.sheet) ?? 0) + by);
-	}
-
-	private widenStack({ sheet, z }: BoardObject): void {
-		const stack = this.stacks.get(sheet);
-		if (!stack) this.stacks.set(sheet, { low: z, high: z });
-		else if (z < stack.low) stack.low = z;
-		else if (z > stack.high) stack.high = z;
 	}
 
 	private place(id: string): void {

@@ -92,6 +92,8 @@ export const sheetSchema = z.object({
 					natural: z.tuple([z.number().gt(0).lte(100_000), z.number().gt(0).lte(100_000)]),
 					dark: z.string().regex(OWN_COLOUR),
 					light: z.string().regex(OWN_COLOUR),
+					/** Whether it moves. */
+					animated: z.boolean().optional(),
 				})
 				.optional(),
 		})

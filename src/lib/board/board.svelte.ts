@@ -3,29 +3,21 @@
  * act through it; all computation stands in core.
  */
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
-import type { SceneContext } from '$core/board/drawing';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
 import { shiftCards } from '$core/board/holders/cards';
-import type { HolderKind } from '$core/board/holders/forms';
 import { isResizable } from '$core/board/kinds';
-import { groundOf, type Ground } from '$core/board/ground';
-import { isRegion, type BoardModel } from '$core/board/model';
-import type { BoardObject, KindName, NoteForm, ShapeName, TextRole } from '$core/board/objects';
-import { sceneContext } from '$core/board/scene';
-import { freePlace } from '$core/geometry/free-place';
+import type { BoardObject, KindName } from '$core/board/objects';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
-import { fitBox, pan, reveal, toBoard, zoomAt, type Size, type View } from '$core/geometry/view';
+import { fitBox, reveal } from '$core/geometry/view';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import type { StraightEdge } from '$core/ink/straight-edge';
-import type { Nib } from '$core/ink/stroke';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
 import { InHand } from './in-hand';
-import { browserMeasure } from './measure';
-import type { Chosen } from './holders';
-import type { Painter } from './painter/painter';
+import { FIRST_STYLE, type NextStyle } from './next-style';
+import { Viewpoint } from './viewpoint.svelte';
 import { Writing } from './writing.svelte';
 
 export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 'pen', 'rub'] as const;
@@ -33,35 +25,10 @@ export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 
 export const SHELF_TOOLS = ['holder', 'mark'] as const;
 export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
 
-/** What the next object of each kind looks like: as the last one did. */
-export interface NextStyle {
-	form: NoteForm;
-	pigment: string;
-	role: TextRole;
-	shape: ShapeName;
-	fill: string;
-	chalk: string;
-	route: 'straight' | 'curved' | 'right-angled';
-	nib: Nib;
-	/** Colour and thickness of the pen. */
-	ink: string;
-	width: number;
-	/** What the eraser takes: whole strokes, or what it passes over. */
-	eraser: 'whole' | 'part';
-	/** The holder and the pictogram that are put down next. */
-	holder: HolderKind;
-	mark: Chosen | undefined;
-	/** The disc of marks. */
-	markFill: string;
-}
-
 /** Time for routing at one go when the board is opened or changed a lot, ms. */
 const ROUTE_SLICE = 8;
 
-export class Board {
-	sheet = $state('');
-	view = $state.raw<View>({ x: -100, y: -100, scale: 1 });
-	size = $state.raw<Size>({ w: 1, h: 1 });
+export class Board extends Viewpoint {
 	selection = $state.raw<ReadonlySet<string>>(new Set());
 	tool = $state<ToolName>('pick');
 	/** Writing in what is on the board. */
@@ -73,8 +40,6 @@ export class Board {
 	hovered = $state<string | undefined>();
 	/** Object whose nods are pointed at: who nodded is shown. */
 	pointed: string | undefined;
-	/** Counts the pictures of the whole sheet that the painter made. */
-	pictures = $state(0);
 	/** Whether things snap to guides while they are moved. */
 	snapping = $state(true);
 	/** Where the menu was opened, on the board; things are put there. */
@@ -89,35 +54,16 @@ export class Board {
 	edge = $state.raw<StraightEdge | undefined>();
 	/** Whether space is held: everything pans. */
 	panning = $state(false);
-	next = $state<NextStyle>({
-		form: 'card',
-		pigment: 'ochre',
-		role: 'body',
-		shape: 'rectangle',
-		fill: 'none',
-		chalk: 'white',
-		route: 'right-angled',
-		nib: 'round',
-		ink: 'white',
-		width: 5,
-		eraser: 'whole',
-		holder: 'columns',
-		mark: undefined,
-		markFill: 'chalk',
-	});
+	next = $state<NextStyle>({ ...FIRST_STYLE });
 	/** What the hand carries right now. */
 	readonly held: InHand;
-	painter: Painter | undefined;
-	readonly model: BoardModel;
 	readonly undo: Y.UndoManager;
 	canUndo = $state(false);
 	canRedo = $state(false);
-	/** Asks the live layer to draw again. */
-	wake: () => void = () => {};
 	private readonly stops: (() => void)[] = [];
 
 	constructor(readonly room: Room) {
-		this.model = room.model;
+		super(room.model);
 		this.held = new InHand(this);
 		this.undo = new Y.UndoManager([objectsOf(room.stage), sheetsOf(room.stage), placesOf(room.stage)], {
 			trackedOrigins: new Set<unknown>([room.origin, ySyncPluginKey]),
@@ -152,13 +98,8 @@ export class Board {
 		this.undo.destroy();
 	}
 
-	/** The ground of the sheet that is shown. */
-	get ground(): Ground {
-		return groundOf(this.model.sheets.find((sheet) => sheet.id === this.sheet));
-	}
-
-	get context(): SceneContext {
-		return sceneContext(this.model, this.ground.surface, browserMeasure);
+	get showing(): boolean {
+		return this.fullScreen && this.tool === 'view';
 	}
 
 	get mayEdit(): boolean {
@@ -229,36 +170,6 @@ export class Board {
 		this.room.tell({ sheet });
 	}
 
-	// The view
-
-	setView(view: View): void {
-		this.view = view;
-		this.painter?.setView(view, this.size, devicePixelRatio);
-		this.wake();
-	}
-
-	setSize(size: Size): void {
-		this.size = size;
-		this.setView(this.view);
-	}
-
-	pan(dx: number, dy: number): void {
-		this.setView(pan(this.view, dx, dy));
-	}
-
-	zoom(factor: number, at: Point = { x: this.size.w / 2, y: this.size.h / 2 }): void {
-		this.setView(zoomAt(this.view, at, factor));
-	}
-
-	zoomTo(scale: number): void {
-		this.zoom(scale / this.view.scale);
-	}
-
-	/** Shows everything on the sheet, or what is selected. */
-	fit(box: Box | undefined = this.model.extent(this.sheet)): void {
-		this.setView(box ? fitBox(box, this.size) : { x: -this.size.w / 2, y: -this.size.h / 2, scale: 1 });
-	}
-
 	/** Goes to an object: shows its sheet, selects it and brings it into view. */
 	goTo(id: string): void {
 		const object = this.model.find(id);
@@ -271,24 +182,6 @@ export class Board {
 			this.setView(fitBox(bounds, this.size, 60, 1));
 		else this.setView(reveal(this.view, bounds, this.size));
 	}
-
-	/** The middle of what is seen, in board coordinates. */
-	get middle(): Point {
-		return toBoard(this.view, { x: this.size.w / 2, y: this.size.h / 2 });
-	}
-
-	/** Upper left corner of a free place for something new: in the middle of the view, or below what is there. */
-	freeSpot(w: number, h: number): Point {
-		const { x, y } = this.middle;
-		const room = { x: Math.round(x - w / 2), y: Math.round(y - h / 2), w, h: 1e6 };
-		const taken = this.model
-			.touching(this.sheet, room)
-			.filter((object) => object.kind !== 'connector' && object.kind !== 'group' && !isRegion(object))
-			.map(({ id }) => this.model.boundsOf(id)!);
-		return freePlace({ room, size: { w, h }, taken, gap: 14 });
-	}
-
-	// Editing
 
 	/** Puts a new object on this sheet and selects it. */
 	add<K extends KindName>(spec: Omit<edits.NewObject<K>, 'sheet'>): string {

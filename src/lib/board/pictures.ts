@@ -157,10 +157,11 @@ export async function chooseGround(
 	const [file] = await chooseFiles(false);
 	if (!file) return undefined;
 	try {
-		const { hash, width, height } = await upload(board, file);
+		const { hash, width, height, animated } = await upload(board, file);
 		// Of what the server made of it: browsers know fewer kinds of file.
 		const stored = await fetch(fileAddress(board.room.info.boardId, hash, 256));
-		return { file: hash, natural: [width, height], ...(await extremesOf(await stored.blob())) };
+		const colours = await extremesOf(await stored.blob());
+		return { file: hash, natural: [width, height], ...colours, ...(animated ? { animated } : {}) };
 	} catch (error) {
 		toaster.error({ title: m.file_refused({ name: file.name }), description: messageOf(error) });
 		return undefined;

@@ -1,6 +1,7 @@
 /** Commands that order what is there: stack, groups, locks, lines and rows. */
 import { align, distribute, EDGES, tidyRows, type Edge, type Moves, type Placed } from '$core/arrange/align';
-import { moveTo, restack, restackStep } from '$core/board/edits';
+import { moveTo } from '$core/board/edits';
+import { restack, restackStep } from '$core/board/stacking';
 import { groupObjects, lockObjects, ungroupObjects } from '$core/board/groups';
 import { shiftInSequence } from '$core/board/sequence';
 import { m } from '$lib/paraglide/messages';

@@ -1,5 +1,5 @@
 /** Commands on pictures. */
-import { restack } from '$core/board/edits';
+import { restack } from '$core/board/stacking';
 import { lockObjects } from '$core/board/groups';
 import { m } from '$lib/paraglide/messages';
 import type { Board } from '../board.svelte';

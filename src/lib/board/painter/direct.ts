@@ -3,7 +3,7 @@
  * through the model's spatial index; drawings are kept until their object changes.
  */
 import type { Drawing, SceneContext } from '$core/board/drawing';
-import { groundOf, type Ground } from '$core/board/ground';
+import type { Ground } from '$core/board/ground';
 import { drawingOf } from '$core/board/kinds';
 import type { BoardModel } from '$core/board/model';
 import { PaintOrder, sceneContext } from '$core/board/scene';
@@ -15,12 +15,12 @@ import { fileAddress, Images } from './images';
 import type { Painter } from './painter';
 import type { Edited } from './protocol';
 import { isCoarse, paintDrawing } from './primitives';
+import type { SceneCanvas } from './scene-canvas';
 
 export class DirectPainter implements Painter {
 	readonly name = 'direct';
 	/** What is drawn at once is never blank. */
 	readonly blanks = 0;
-	private readonly ctx: CanvasRenderingContext2D;
 	/** Drawings by object: with everything, and without what cannot be seen from far. */
 	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
 	private readonly order: PaintOrder;
@@ -36,15 +36,15 @@ export class DirectPainter implements Painter {
 	private isFirst = true;
 
 	constructor(
-		private readonly canvas: HTMLCanvasElement,
+		private readonly canvas: SceneCanvas,
 		private readonly model: BoardModel,
 		boardId: string,
+		private readonly groundOn: (sheet: string) => Ground,
 	) {
 		this.images = new Images(
 			(file, width) => fileAddress(boardId, file, width),
 			() => this.ask(),
 		);
-		this.ctx = canvas.getContext('2d', { alpha: false })!;
 		this.order = new PaintOrder(model);
 	}
 
@@ -60,8 +60,7 @@ export class DirectPainter implements Painter {
 		if (size.w !== this.size.w || size.h !== this.size.h || pixelRatio !== this.ratio) {
 			this.size = size;
 			this.ratio = pixelRatio;
-			this.canvas.width = Math.round(size.w * pixelRatio);
-			this.canvas.height = Math.round(size.h * pixelRatio);
+			this.canvas.resize(size, pixelRatio);
 			// A resized canvas is blank: it is filled again before the browser shows it.
 			this.paint();
 			return;
@@ -107,10 +106,11 @@ export class DirectPainter implements Painter {
 	}
 
 	private get ground(): Ground {
-		return groundOf(this.model.sheets.find((sheet) => sheet.id === this.sheet));
+		return this.groundOn(this.sheet);
 	}
 
 	private refreshContext(): void {
+		this.canvas.setClear(this.ground.picture?.moves ?? false);
 		if (this.context?.surface === this.ground.surface) return;
 		this.context = sceneContext(this.model, this.ground.surface, browserMeasure);
 		this.forget();
@@ -128,9 +128,10 @@ export class DirectPainter implements Painter {
 	private paint(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.frame = undefined;
-		const { ctx, view, size, ratio } = this;
+		const { view, size, ratio } = this;
+		const { ctx, width, height } = this.canvas;
 		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
-		paintGround(ctx, this.ground, base, this.canvas.width, this.canvas.height, ratio, this.images);
+		paintGround(ctx, this.ground, base, width, height, ratio, this.images);
 		const coarse = isCoarse(base.scale);
 		const context = { ...this.context!, coarse };
 		const drawings = coarse ? this.drawings.coarse : this.drawings.fine;

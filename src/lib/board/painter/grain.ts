@@ -21,10 +21,9 @@ export function paintGround(
 	images?: Images,
 ): void {
 	ctx.setTransform(1, 0, 0, 1, 0, 0);
-	const { colour, grain, pattern } = ground;
-	ctx.fillStyle = colour;
-	ctx.fillRect(0, 0, w, h);
-	if (ground.picture && images) paintPictures(ctx, ground, base, w, h, images);
+	const { grain, pattern } = ground;
+	layGround(ctx, ground, 0, 0, w, h);
+	if (ground.picture && !ground.picture.moves && images) paintPictures(ctx, ground, base, w, h, images);
 	if (pattern === 'none') return;
 	let step = STEP;
 	while (step * base.scale < LEAST * ratio) step *= 4;
@@ -47,8 +46,20 @@ export function paintGround(
 	}
 }
 
+/** The bare ground of a part: its colour, or only a veil of it where a picture plays beneath. In the units of `ctx`. */
+export function layGround(ctx: Canvas2D, ground: Ground, x: number, y: number, w: number, h: number): void {
+	const isClear = ground.picture?.moves ?? false;
+	if (isClear) {
+		ctx.clearRect(x, y, w, h);
+		ctx.globalAlpha = ground.picture!.veil;
+	}
+	ctx.fillStyle = ground.colour;
+	ctx.fillRect(x, y, w, h);
+	ctx.globalAlpha = 1;
+}
+
 /** Smaller than this on the canvas, pictures on the ground are only noise. */
-const LEAST_PICTURE = 24;
+export const LEAST_PICTURE = 24;
 
 /** The ground's picture side by side, and the veil over it. */
 function paintPictures(

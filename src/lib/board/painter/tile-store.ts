@@ -24,6 +24,8 @@ const MOST = 140;
 export class TileStore {
 	private readonly tiles = new Map<string, Tile>();
 	readonly levels = new Map<number, Level>();
+	/** Whether something shows through the tiles. */
+	isClear = false;
 	private numbers = 0;
 	private clock = 0;
 
@@ -66,11 +68,13 @@ export class TileStore {
 		if (!(tile.image instanceof HTMLCanvasElement)) {
 			const canvas = document.createElement('canvas');
 			[canvas.width, canvas.height] = [TILE, TILE];
-			canvas.getContext('2d', { alpha: false })!.drawImage(tile.image, 0, 0);
+			canvas.getContext('2d', { alpha: this.isClear })!.drawImage(tile.image, 0, 0);
 			tile.image.close();
 			tile.image = canvas;
 		}
-		tile.image.getContext('2d')!.drawImage(bitmap, x, y);
+		const ctx = tile.image.getContext('2d')!;
+		if (this.isClear) ctx.clearRect(x, y, bitmap.width, bitmap.height);
+		ctx.drawImage(bitmap, x, y);
 		bitmap.close();
 	}
 

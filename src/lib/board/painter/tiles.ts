@@ -3,35 +3,32 @@
  * of objects. While the scale changes, tiles of other scales and the overview are shown stretched; when the
  * view has come to rest, tiles of exactly its scale replace them.
  */
-import { groundOf, plainGround, type Ground } from '$core/board/ground';
+import { plainGround, type Ground } from '$core/board/ground';
 import type { BoardModel } from '$core/board/model';
 import { paintedOf } from '$core/board/plain';
-import { overlaps, type Box } from '$core/geometry/box';
+import { overlaps } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { DirectPainter } from './direct';
 import { faceSources } from './faces';
 import type { Painter, SheetPicture } from './painter';
 import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
+import type { SceneCanvas } from './scene-canvas';
+import { compose, type SheetOverview } from './compose';
 import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
 const REST = 100;
 /** Objects handed to the worker at one go. */
 const CHUNK = 1500;
-/** Canvas pixels from which on stretched tiles are not smoothed. */
-const LARGE = 1_200_000;
-/** Other levels shown behind the wanted one at most. */
-const BEHIND = 2;
 
 export class TilePainter implements Painter {
 	readonly name = 'tiles';
 	blanks = 0;
-	private readonly ctx: CanvasRenderingContext2D;
 	private readonly worker: Worker;
 	private readonly store = new TileStore();
 	/** Paints until the worker has caught up with the start. */
 	private direct: DirectPainter | undefined;
-	private overview: { bitmap: ImageBitmap; box: Box; scale: number } | undefined;
+	private overview: SheetOverview | undefined;
 	/** How many overviews came. */
 	private pictures = 0;
 	private sheet = '';
@@ -54,14 +51,14 @@ export class TilePainter implements Painter {
 	private isGone = false;
 
 	constructor(
-		private readonly canvas: HTMLCanvasElement,
+		private readonly canvas: SceneCanvas,
 		private readonly model: BoardModel,
 		private readonly boardId: string,
+		private readonly groundOn: (sheet: string) => Ground,
 		/** Told when there is a new picture of the sheet. */
 		private readonly onpicture: () => void = () => {},
 	) {
-		this.ctx = canvas.getContext('2d', { alpha: false })!;
-		this.direct = new DirectPainter(canvas, model, boardId);
+		this.direct = new DirectPainter(canvas, model, boardId, groundOn);
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
 		// Without the worker the board is painted direct: slower, and just as right.
@@ -84,10 +81,7 @@ export class TilePainter implements Painter {
 		this.ratio = pixelRatio;
 		if (this.direct) this.direct.setView(view, size, pixelRatio);
 		else if (isResized) {
-			[this.canvas.width, this.canvas.height] = [
-				Math.round(size.w * pixelRatio),
-				Math.round(size.h * pixelRatio),
-			];
+			this.canvas.resize(size, pixelRatio);
 			this.paint();
 		}
 		this.wantLevel(view.scale * pixelRatio !== before);
@@ -104,7 +98,7 @@ export class TilePainter implements Painter {
 			this.removed.add(id);
 			this.changed.delete(id);
 		}
-		if (JSON.stringify(this.groundNow()) !== JSON.stringify(this.ground)) this.showSheet();
+		if (JSON.stringify(this.groundOn(this.sheet)) !== JSON.stringify(this.ground)) this.showSheet();
 		this.ask();
 	}
 
@@ -151,13 +145,10 @@ export class TilePainter implements Painter {
 		this.say({ is: 'hide', ids: [...this.lifted], editing: this.editing, seq: ++this.seq });
 	}
 
-	private groundNow(): Ground {
-		return groundOf(this.model.sheets.find((sheet) => sheet.id === this.sheet));
-	}
-
 	private showSheet(): void {
-		this.ground = this.groundNow();
+		this.ground = this.groundOn(this.sheet);
 		this.store.clear();
+		this.store.isClear = this.ground.picture?.moves ?? false;
 		this.overview?.bitmap.close();
 		this.overview = undefined;
 		this.level = undefined;
@@ -165,7 +156,7 @@ export class TilePainter implements Painter {
 		this.say({ is: 'sheet', sheet: this.sheet, ground: this.ground });
 		if (!this.direct && this.size.w > 0) {
 			// Until the first tiles of this sheet are here, it is painted direct.
-			this.direct = new DirectPainter(this.canvas, this.model, this.boardId);
+			this.direct = new DirectPainter(this.canvas, this.model, this.boardId, this.groundOn);
 			this.direct.lift(this.lifted);
 			this.direct.setSheet(this.sheet);
 			this.direct.setView(this.view, this.size, this.ratio);
@@ -294,82 +285,14 @@ export class TilePainter implements Painter {
 		this.flush();
 		this.sendView();
 		if (this.direct || !this.level) return;
-		const { ctx } = this;
-		ctx.setTransform(1, 0, 0, 1, 0, 0);
-		// Smoothing a very large canvas in every frame of a zoom cannot be kept up; it comes back at rest.
-		ctx.imageSmoothingEnabled = this.canvas.width * this.canvas.height < LARGE;
-		const box = seen(this.view, this.size);
-		if (!this.isCovered(this.level, box)) this.paintBehind(box);
-		this.paintLevel(this.level, box);
+		const { level, view, size, ratio, overview, ground } = this;
+		const isWhole = compose(this.canvas, this.store, { level, view, size, ratio, overview, ground });
+		if (!isWhole && !overview) {
+			const extent = this.model.extent(this.sheet);
+			if (extent && overlaps(extent, seen(view, size))) this.blanks++;
+		}
 		const gone = this.store.trim(this.level);
 		if (gone.length > 0) this.say({ is: 'forget', keys: gone });
-	}
-
-	private isCovered(level: Level, box: Box): boolean {
-		let whole = true;
-		this.eachTile(level, box, (tx, ty) => (whole &&= this.store.has(level, tx, ty)));
-		return whole;
-	}
-
-	/** Ground, overview and tiles of other scales, for what has no tile of its own yet. */
-	private paintBehind(box: Box): void {
-		const { ctx, overview, view, ratio } = this;
-		const k = view.scale * ratio;
-		ctx.fillStyle = this.ground.colour;
-		ctx.fillRect(0, 0, this.canvas.width, this.canvas.height);
-		if (overview) {
-			const { box: whole, scale, bitmap } = overview;
-			const x1 = Math.max(whole.x, box.x);
-			const y1 = Math.max(whole.y, box.y);
-			const x2 = Math.min(whole.x + whole.w, box.x + box.w);
-			const y2 = Math.min(whole.y + whole.h, box.y + box.h);
-			if (x2 > x1 && y2 > y1) {
-				ctx.drawImage(
-					bitmap,
-					(x1 - whole.x) * scale,
-					(y1 - whole.y) * scale,
-					(x2 - x1) * scale,
-					(y2 - y1) * scale,
-					(x1 - view.x) * k,
-					(y1 - view.y) * k,
-					(x2 - x1) * k,
-					(y2 - y1) * k,
-				);
-			}
-		} else {
-			const extent = this.model.extent(this.sheet);
-			if (extent && overlaps(extent, box)) this.blanks++;
-		}
-		const others = [...this.store.levels.values()]
-			.filter((level) => level !== this.level)
-			.sort((a, b) => Math.abs(Math.log2(b.scale / k)) - Math.abs(Math.log2(a.scale / k)));
-		for (const level of others.slice(-BEHIND)) this.paintLevel(level, box);
-	}
-
-	private paintLevel(level: Level, box: Box): void {
-		const { ctx, view, ratio } = this;
-		const k = view.scale * ratio;
-		const side = (TILE * k) / level.scale;
-		const isExact = level.scale === k;
-		// At rest tiles lie on whole pixels, so that they are as sharp as they were painted.
-		const place = (value: number): number => (isExact ? Math.round(value) : value);
-		const [left, top] = [place(-view.x * k), place(-view.y * k)];
-		this.eachTile(level, box, (tx, ty) => {
-			const tile = this.store.find(level, tx, ty);
-			if (!tile) return;
-			if (isExact) ctx.drawImage(tile.image, left + tx * TILE, top + ty * TILE);
-			// A hair larger, so that no seams are seen between stretched tiles.
-			else ctx.drawImage(tile.image, left + tx * side, top + ty * side, side + 0.6, side + 0.6);
-		});
-	}
-
-	private eachTile(level: Level, box: Box, visit: (tx: number, ty: number) => void): void {
-		const side = TILE / level.scale;
-		// Tiles far too small to be of use would be thousands.
-		if ((box.w / side) * (box.h / side) > 400) return;
-		for (let ty = Math.floor(box.y / side); ty * side < box.y + box.h; ty++) {
-			for (let tx = Math.floor(box.x / side); tx * side < box.x + box.w; tx++) visit(tx, ty);
-		}
 	}
 }
 

@@ -1,0 +1,29 @@
+<script lang="ts">
+	/** A picture on the ground that moves, side by side under the canvas; a canvas would show only its first moment. */
+	import type { Board } from './board.svelte';
+	import { LEAST_PICTURE } from './painter/grain';
+
+	const { board }: { board: Board } = $props();
+
+	const style = $derived.by(() => {
+		void board.room.version;
+		const { picture, colour } = board.ground;
+		if (!picture?.moves) return undefined;
+		const { x, y, scale } = board.view;
+		const [w, h] = [picture.w * scale, picture.h * scale];
+		const ground = `background-color:${colour};`;
+		if (Math.min(w, h) < LEAST_PICTURE) return ground;
+		const address = `/api/boards/${encodeURIComponent(board.room.info.boardId)}/files/${picture.file}`;
+		return `${ground}background-image:url(${address});background-size:${w}px ${h}px;background-position:${-x * scale}px ${-y * scale}px`;
+	});
+</script>
+
+{#if style}<div class="ground" {style} data-testid="moving-ground" aria-hidden="true"></div>{/if}
+
+<style>
+	.ground {
+		position: absolute;
+		inset: 0;
+		pointer-events: none;
+	}
+</style>

@@ -1,0 +1,197 @@
+/**
+ * What pointers do on the canvas: one of them works with the tool in hand, pans with the middle button or with space held,
+ * two fingers pan and zoom, a finger that rests opens the menu, a wheel scrolls and zooms.
+ */
+import type { Point } from '$core/geometry/box';
+import { toBoard } from '$core/geometry/view';
+import type { Board } from './board.svelte';
+import { edgePull } from './edge';
+import { TOOL_TABLE } from './tools';
+import { spotUnder, writeAt } from './tools/cells';
+import type { HandEvent, Tool } from './tools/tool';
+
+/** How long a finger rests before the menu opens, ms. */
+const REST = 550;
+
+export class Gestures {
+	/** The cursor over the canvas. */
+	cursor = $state('default');
+	/** Fingers and pointers that are down, by pointer id. */
+	private readonly down = new Map<number, Point>();
+	private gesture: 'tool' | 'pan' | 'pinch' | undefined;
+	/** The last movement of the tool's pointer, repeated while the view scrolls under it. */
+	private held: PointerEvent | undefined;
+	private pulling: number | undefined;
+	private resting: ReturnType<typeof setTimeout> | undefined;
+	/** Once a stylus was seen, fingers move the board and the stylus draws. */
+	private hasStylus = false;
+
+	/**
+	 * @param canvas what pointers act on, and gives them their coordinates
+	 * @param onmenu asked for the menu of what lies at a point of the window
+	 */
+	constructor(
+		private readonly board: Board,
+		private readonly canvas: HTMLElement,
+		private readonly onmenu: (at: Point) => void,
+	) {}
+
+	destroy(): void {
+		clearTimeout(this.resting);
+		if (this.pulling !== undefined) cancelAnimationFrame(this.pulling);
+	}
+
+	/** Reads the cursor anew: the tool or what is held is another one. */
+	refresh(): void {
+		this.cursor = this.board.panning ? 'grab' : this.tool.cursor(this.board);
+	}
+
+	handEvent(event: PointerEvent | MouseEvent): HandEvent {
+		const round = this.canvas.getBoundingClientRect();
+		const screen = { x: event.clientX - round.left, y: event.clientY - round.top };
+		const touch = 'pointerType' in event && event.pointerType === 'touch';
+		return {
+			screen,
+			at: toBoard(this.board.view, screen),
+			shift: event.shiftKey,
+			alt: event.altKey,
+			hold: event.ctrlKey || event.metaKey,
+			reach: (touch ? 14 : 6) / this.board.view.scale,
+			touch,
+			pressure: 'pressure' in event && event.pointerType === 'pen' ? event.pressure : 0.5,
+		};
+	}
+
+	onDown(event: PointerEvent): void {
+		const { board } = this;
+		if (board.editing) board.stopEditing();
+		this.canvas.setPointerCapture(event.pointerId);
+		this.down.set(event.pointerId, { x: event.clientX, y: event.clientY });
+		if (this.down.size === 2) {
+			clearTimeout(this.resting);
+			if (this.gesture === 'tool') this.tool.cancel?.(board);
+			this.gesture = 'pinch';
+		} else if (event.button === 1 || board.panning || this.isPalm(event)) this.gesture = 'pan';
+		else if (event.button === 0) {
+			this.gesture = 'tool';
+			this.tool.down?.(board, this.handEvent(event));
+			if (event.pointerType === 'touch') this.resting = setTimeout(() => this.rest(event), REST);
+		}
+	}
+
+	onMove(event: PointerEvent): void {
+		const { board } = this;
+		const before = this.down.get(event.pointerId);
+		const hand = this.handEvent(event);
+		board.room.tell({ cursor: [Math.round(hand.at.x), Math.round(hand.at.y)], sheet: board.sheet });
+		if (!before) {
+			this.tool.hover?.(board, hand);
+			this.refresh();
+			board.wake();
+			return;
+		}
+		if (this.gesture === 'pan') board.pan(event.clientX - before.x, event.clientY - before.y);
+		else if (this.gesture === 'pinch') this.pinch(event, before);
+		else if (this.gesture === 'tool') this.drag(event, hand, before);
+		this.down.set(event.pointerId, { x: event.clientX, y: event.clientY });
+	}
+
+	/** A pointer is let go, or taken away by the browser: then nothing of what it did may stay. */
+	onUp(event: PointerEvent, isBrokenOff = false): void {
+		clearTimeout(this.resting);
+		this.held = undefined;
+		if (!this.down.delete(event.pointerId)) return;
+		if (this.gesture === 'tool') {
+			if (isBrokenOff) this.tool.cancel?.(this.board);
+			else this.tool.up?.(this.board, this.handEvent(event));
+		}
+		if (this.down.size === 0) this.gesture = undefined;
+	}
+
+	onDouble(event: MouseEvent): void {
+		const { board } = this;
+		const hand = this.handEvent(event);
+		const object = board.model.at(board.sheet, hand.at, hand.reach, board.context);
+		const spot = spotUnder(board, hand, object?.id);
+		if (spot) writeAt(board, spot);
+		else if (object) board.startEditing(object.id);
+		else if (board.mayEdit && board.tool === 'pick') {
+			board.tool = 'note';
+			TOOL_TABLE.note.down?.(board, hand);
+			TOOL_TABLE.note.up?.(board, hand);
+		}
+	}
+
+	onWheel(event: WheelEvent): void {
+		event.preventDefault();
+		const { board } = this;
+		const { screen } = this.handEvent(event);
+		const lines = event.deltaMode === 1 ? 16 : 1;
+		// A trackpad's pinch arrives as a wheel with Ctrl held.
+		if (event.ctrlKey || event.metaKey) board.zoom(Math.exp(-event.deltaY * lines * 0.0022), screen);
+		else if (event.shiftKey && event.deltaX === 0) board.pan(-event.deltaY * lines, 0);
+		else board.pan(-event.deltaX * lines, -event.deltaY * lines);
+	}
+
+	/** Opens the menu for what lies under the pointer, which is selected if it was not. */
+	openMenu(event: MouseEvent): void {
+		const { board } = this;
+		const hand = this.handEvent(event);
+		const object = board.model.at(board.sheet, hand.at, hand.reach, board.context);
+		const id = object && board.model.outermost(object).id;
+		if (!id) board.select([]);
+		else if (!board.selection.has(id)) board.select([id]);
+		board.menuAt = hand.at;
+		this.onmenu({ x: event.clientX, y: event.clientY });
+	}
+
+	private get tool(): Tool {
+		return TOOL_TABLE[this.board.tool];
+	}
+
+	/** Whether it is a hand that lies on the board while a stylus draws. */
+	private isPalm(event: PointerEvent): boolean {
+		if (event.pointerType === 'pen') this.hasStylus = true;
+		const draws = this.board.tool === 'pen' || this.board.tool === 'rub';
+		return this.hasStylus && event.pointerType === 'touch' && draws;
+	}
+
+	private rest(event: PointerEvent): void {
+		this.tool.cancel?.(this.board);
+		this.gesture = undefined;
+		this.openMenu(event);
+	}
+
+	private drag(event: PointerEvent, hand: HandEvent, before: Point): void {
+		if (Math.hypot(event.clientX - before.x, event.clientY - before.y) > 1) clearTimeout(this.resting);
+		this.held = event;
+		const passed = this.tool.fine ? (event.getCoalescedEvents?.() ?? []) : [];
+		if (passed.length > 1) for (const each of passed) this.tool.drag?.(this.board, this.handEvent(each));
+		else this.tool.drag?.(this.board, hand);
+		this.pulling ??= requestAnimationFrame(() => this.pull());
+	}
+
+	/** Scrolls on while something is dragged to the edge, frame by frame, and takes the drag along. */
+	private pull(): void {
+		this.pulling = undefined;
+		const { board, held } = this;
+		if (this.gesture !== 'tool' || !held || board.tool === 'view') return;
+		const { dx, dy } = edgePull(this.handEvent(held).screen, board.size);
+		if (dx === 0 && dy === 0) return;
+		board.pan(-dx, -dy);
+		this.tool.drag?.(board, this.handEvent(held));
+		this.pulling = requestAnimationFrame(() => this.pull());
+	}
+
+	/** Two fingers: their middle pans, their distance zooms. */
+	private pinch(event: PointerEvent, before: Point): void {
+		const other = [...this.down].find(([id]) => id !== event.pointerId)?.[1];
+		if (!other) return;
+		const round = this.canvas.getBoundingClientRect();
+		const distance = (p: Point): number => Math.hypot(p.x - other.x, p.y - other.y);
+		const now = { x: event.clientX, y: event.clientY };
+		this.board.pan((now.x - before.x) / 2, (now.y - before.y) / 2);
+		const middle = { x: (now.x + other.x) / 2 - round.left, y: (now.y + other.y) / 2 - round.top };
+		if (distance(before) > 10) this.board.zoom(distance(now) / distance(before), middle);
+	}
+}

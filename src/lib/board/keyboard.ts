@@ -1,0 +1,53 @@
+/** Keys on the board: those of the commands, and space, which pans while it is held. */
+import { tinykeys } from 'tinykeys';
+import type { Board } from './board.svelte';
+import { COMMANDS, isOffered, type Command } from './commands';
+
+/**
+ * Whether keys belong to something else: a text field, the text editor, a dialog. Asked of the way that the
+ * event takes, for what it was aimed at may be gone by now.
+ */
+export function isTyping(event: Event): boolean {
+	return event
+		.composedPath()
+		.some(
+			(node) =>
+				node instanceof HTMLElement &&
+				node.matches('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"]'),
+		);
+}
+
+/** Keys that buttons and lists use themselves are left to them. */
+function isOnControl(event: KeyboardEvent): boolean {
+	const target = event.target as HTMLElement | null;
+	const plain = ['Enter', 'ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'Home', 'End'].includes(
+		event.key,
+	);
+	return plain && Boolean(target?.closest('button, a, [role="tree"], [role="tablist"], [role="menu"]'));
+}
+
+/** Lets the keys of the command table run their commands; of several on one key the first that is offered. */
+export function bindKeys(board: Board, canvas: HTMLElement): () => void {
+	const byKey = new Map<string, Command[]>();
+	for (const command of COMMANDS)
+		for (const key of command.keys) byKey.set(key, [...(byKey.get(key) ?? []), command]);
+	const bindings: Record<string, (event: KeyboardEvent) => void> = {};
+	for (const [key, commands] of byKey) {
+		bindings[key] = (event) => {
+			if (isTyping(event) || isOnControl(event) || event.isComposing) return;
+			const command = commands.find((each) => isOffered(each, board));
+			if (!command) return;
+			// Tab walks through the frame; it is the board's only while one works there.
+			if (event.key === 'Tab' && !canvas.contains(document.activeElement)) return;
+			event.preventDefault();
+			void command.run(board);
+		};
+	}
+	return tinykeys(window, bindings);
+}
+
+/** Whether a key event is space that holds the board, and not a button or a text. */
+export function isHolding(event: KeyboardEvent): boolean {
+	if (event.code !== 'Space' || isTyping(event)) return false;
+	return !(event.target as HTMLElement).closest('button, a');
+}
