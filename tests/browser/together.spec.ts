@@ -35,9 +35,19 @@ test('notes that could not be sent survive closing the window', async ({ join, i
 	await femke.page.keyboard.press('Enter');
 	await expect(femke.page.getByTestId('save-state')).toContainText('Offline');
 	const url = femke.page.url();
+	// It is kept, and so is that it waits.
 	await femke.page.waitForFunction(async () => {
-		const names = (await indexedDB.databases()).map((each) => each.name ?? '');
-		return names.some((name) => name.includes('/stage'));
+		const { name } = (await indexedDB.databases()).find((each) => each.name?.startsWith('wandtafel/'))!;
+		return new Promise<boolean>((done) => {
+			const opening = indexedDB.open(name!);
+			opening.onsuccess = () => {
+				const counts = opening.result.transaction('waiting').objectStore('waiting').getAll();
+				counts.onsuccess = () => {
+					opening.result.close();
+					done((counts.result as number[]).some((count) => count > 0));
+				};
+			};
+		});
 	});
 	await femke.page.close();
 	await server.start();

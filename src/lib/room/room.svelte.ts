@@ -10,9 +10,10 @@ import type { Pigment } from '$core/board/colours';
 import { clockOffset, type Exchange } from '$core/session/clock';
 import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';
-import { IndexeddbPersistence } from 'y-indexeddb';
 import * as Y from 'yjs';
 import { z } from 'zod';
+import { LocalCopy, type DocumentKey } from './local-copy';
+import { firstContent, tidyLater, type Content } from './opening';
 import { Provider } from './provider';
 
 export type Role = 'owner' | 'editor' | 'viewer';
@@ -52,9 +53,12 @@ type LayerName = (typeof LAYERS)[number];
 interface Layer {
 	doc: Y.Doc;
 	provider: Provider;
-	store: IndexeddbPersistence | undefined;
+	key: DocumentKey;
 	unsaved: number;
 }
+
+/** Marks content that was read before the sync. */
+const READ = 'read';
 
 /** Times between questions for the server's time, ms: a few at once, then now and then. */
 const CLOCK_EVERY = 60_000;
@@ -82,15 +86,29 @@ export class Room {
 	private readonly socket: HocuspocusProviderWebsocket;
 	private readonly layers: Record<LayerName, Layer>;
 	private connected = $state(false);
+	/** Own changes that wait to be saved. */
 	private kept = 0;
-	/** Layers read from what is kept here, and from the server. */
-	private readonly read = { kept: new Set<LayerName>(), synced: new Set<LayerName>() };
+	private readonly synced = new Set<LayerName>();
 	private readonly stops: (() => void)[] = [];
 	private cursorTimer: ReturnType<typeof setTimeout> | undefined;
 	private pendingPresence: Partial<Presence> = {};
 	private versionTimer: number | undefined;
 
-	constructor(readonly info: RoomInfo) {
+	/** Opens a board: with what this browser kept of it, or with what the server has. */
+	static async open(info: RoomInfo): Promise<Room> {
+		const copy = await LocalCopy.open(info.person.id);
+		const [stage, session] = await Promise.all(
+			LAYERS.map((layer) => firstContent(info.boardId, layer, info.madeAt, copy)),
+		);
+		tidyLater(info.person.id, [stage!, session!]);
+		return new Room(info, { stage: stage!, session: session! }, copy);
+	}
+
+	private constructor(
+		readonly info: RoomInfo,
+		contents: Record<LayerName, Content>,
+		private readonly copy: LocalCopy | undefined,
+	) {
 		this.title = info.title;
 		this.role = info.role;
 		const url = new URL('/sync', location.href);
@@ -105,10 +123,15 @@ export class Room {
 				this.judge();
 			},
 		});
-		this.layers = { stage: this.openLayer('stage'), session: this.openLayer('session') };
+		this.kept = contents.stage.waiting;
+		this.layers = {
+			stage: this.openLayer('stage', contents.stage),
+			session: this.openLayer('session', contents.session),
+		};
 		this.stage = this.layers.stage.doc;
 		this.session = this.layers.session.doc;
 		this.model = new BoardModel(this.stage);
+		this.ready = this.model.sheets.length > 0;
 		this.stops.push(this.model.onChange(() => this.bump()));
 		this.followSession();
 		this.followPeople();
@@ -185,38 +208,27 @@ export class Room {
 		if (this.versionTimer !== undefined) cancelAnimationFrame(this.versionTimer);
 		for (const stop of this.stops) stop();
 		this.model.destroy();
-		for (const name of LAYERS) {
-			this.layers[name].provider.destroy();
-			void this.layers[name].store?.destroy();
-		}
+		for (const name of LAYERS) this.layers[name].provider.destroy();
 		this.socket.destroy();
+		void this.copy?.close();
 	}
 
 	private self(): Record<string, unknown> {
 		return { person: this.info.person.id, name: this.info.person.name };
 	}
 
-	private openLayer(name: LayerName): Layer {
-		const { boardId, person, madeAt } = this.info;
+	private openLayer(name: LayerName, { key, updates }: Content): Layer {
 		const doc = new Y.Doc();
-		const document = `board/${boardId}/${name}`;
-		let store: IndexeddbPersistence | undefined;
-		if (typeof indexedDB !== 'undefined') {
-			store = new IndexeddbPersistence(`wandtafel/${person.id}/${madeAt}/${document}`, doc);
-			// What was kept from an earlier visit can be shown before the server answers.
-			void store.whenSynced.then(() => {
-				this.read.kept.add(name);
-				if (this.read.kept.size === LAYERS.length && this.model.sheets.length > 0) this.ready = true;
-			});
-		}
+		// Before anybody listens: telling them of a whole board would cost as much as reading it.
+		doc.transact(() => updates.forEach((update) => this.readIn(doc, update)), READ);
 		const provider = new Provider({
-			name: document,
+			name: key.name,
 			document: doc,
 			websocketProvider: this.socket,
 			token: 'cookie',
 			onSynced: () => {
-				this.read.synced.add(name);
-				if (this.read.synced.size === LAYERS.length) this.ready = true;
+				this.synced.add(name);
+				if (this.synced.size === LAYERS.length) this.ready = true;
 				this.judge();
 			},
 			onUnsyncedChanges: ({ number }) => {
@@ -236,12 +248,28 @@ export class Room {
 			},
 		});
 		doc.on('update', (_: Uint8Array, origin: unknown) => {
-			if (origin === provider || origin === store) return;
-			this.kept++;
+			if (origin === provider) return;
+			this.setKept(this.kept + 1);
 			this.judge();
 		});
+		if (this.copy) this.stops.push(this.copy.follow(key, doc));
 		provider.attach();
-		return { doc, provider, store, unsaved: 0 };
+		return { doc, provider, key, unsaved: 0 };
+	}
+
+	private readIn(doc: Y.Doc, update: Uint8Array): void {
+		try {
+			Y.applyUpdate(doc, update, READ);
+		} catch (error) {
+			// A damaged copy is no reason not to open the board: the sync brings what is missing.
+			console.warn('What was kept of this board could not be read', error);
+		}
+	}
+
+	private setKept(count: number): void {
+		if (count === this.kept) return;
+		this.kept = count;
+		if (this.layers) void this.copy?.setWaiting(this.layers.stage.key, count);
 	}
 
 	/** Works out what to say about saving. */
@@ -255,7 +283,7 @@ export class Room {
 		else if (!this.ready) this.save = { is: 'opening' };
 		else if (unsaved > 0) this.save = { is: 'saving' };
 		else {
-			this.kept = 0;
+			this.setKept(0);
 			this.save = { is: 'saved' };
 		}
 	}

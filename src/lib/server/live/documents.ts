@@ -34,6 +34,9 @@ interface Open {
 	stop: () => void;
 }
 
+/** How long a document's state may be handed out after something changed, ms: the sync that follows brings the rest. */
+const STATE_STALE = 5000;
+
 /** Marks changes that the server made, so that they are not taken for a client's. */
 const SERVER = 'server';
 /** Whether a change comes from the server itself or from somebody who leads. */
@@ -55,6 +58,8 @@ class LiveDocuments {
 	private readonly open = new Map<string, Open>();
 	/** Documents kept in memory for a while, so that coming back is quick, with the way to let them go. */
 	private readonly kept = new Map<string, NodeJS.Timeout>();
+	/** States as they were last handed out. */
+	private readonly states = new WeakMap<Document, { bytes: Uint8Array; at: number; isStale: boolean }>();
 	private readonly keepOpen = readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000;
 	readonly hub: Hocuspocus;
 
@@ -80,6 +85,10 @@ class LiveDocuments {
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
 				if (parseName(name)?.layer === 'stage') this.watch(name, document);
+				document.on('update', () => {
+					const state = this.states.get(document);
+					if (state) state.isStale = true;
+				});
 				this.keep(document);
 			},
 			beforeHandleMessage: async ({ connection, documentName: name, update, context }) => {
@@ -237,6 +246,20 @@ class LiveDocuments {
 	async read<T>(boardId: string, work: (model: BoardModel) => T | Promise<T>): Promise<T> {
 		const name = documentName(boardId, 'stage');
 		return this.pinned(name, (doc) => work(this.open.get(name)?.model ?? new BoardModel(doc, 0)));
+	}
+
+	/**
+	 * The whole of a document as one update, for opening it without a sync. It may be a few seconds old: everyone
+	 * who opens a busy board would cost as much as the first one otherwise.
+	 */
+	async state(boardId: string, layer: Layer): Promise<Uint8Array> {
+		return this.pinned(documentName(boardId, layer), (doc) => {
+			const known = this.states.get(doc);
+			if (known && (!known.isStale || Date.now() - known.at < STATE_STALE)) return known.bytes;
+			const bytes = Y.encodeStateAsUpdate(doc);
+			this.states.set(doc, { bytes, at: Date.now(), isStale: false });
+			return bytes;
+		});
 	}
 
 	/** Ends the connections to a board that `which` picks, at once. */

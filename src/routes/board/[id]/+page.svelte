@@ -3,11 +3,11 @@
 	import { PIGMENTS } from '$core/board/colours';
 	import { m } from '$lib/paraglide/messages';
 	import { Room } from '$lib/room/room.svelte';
-	import { onMount, untrack } from 'svelte';
+	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
-	const room = untrack(() => new Room(data));
+	let room = $state.raw<Room>();
 	let wantsBoard = $state(false);
 	let isPhone = $state(false);
 	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
@@ -17,16 +17,24 @@
 		const read = (): void => void (isPhone = query.matches);
 		read();
 		// The board's own script comes while its content is on the way.
-		if (!isPhone || room.leads) void boardView();
+		if (!isPhone || data.role === 'owner') void boardView();
 		query.addEventListener('change', read);
+		let isLeft = false;
+		void Room.open(data).then((opened) => {
+			if (isLeft) opened.destroy();
+			else room = opened;
+		});
 		return () => {
+			isLeft = true;
 			query.removeEventListener('change', read);
-			room.destroy();
+			room?.destroy();
 		};
 	});
 
 	/** On a phone, while a step gathers, writing is the whole screen. */
-	const writes = $derived(isPhone && !room.leads && room.gathering !== undefined && room.mayEdit);
+	const writes = $derived(
+		isPhone && room !== undefined && !room.leads && room.gathering !== undefined && room.mayEdit,
+	);
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
 	const writeScreen = () => import('$lib/frame/WriteScreen.svelte');
 	let loading: Promise<[typeof import('$lib/frame/BoardView.svelte'), void]> | undefined;
@@ -37,17 +45,17 @@
 		]));
 </script>
 
-<svelte:head><title>{room.title} · {m.app_name()}</title></svelte:head>
+<svelte:head><title>{room?.title ?? data.title} · {m.app_name()}</title></svelte:head>
 
-{#if room.access === 'ended'}
+{#if room?.access === 'ended'}
 	<main class="over">
 		<h1>{m.access_ended()}</h1>
 		<p class="quiet">{m.access_ended_more()}</p>
 		<a class="button" href="/">{m.to_boards()}</a>
 	</main>
-{:else if !room.ready}
+{:else if !room?.ready}
 	<main class="over">
-		<p class="quiet" role="status">{room.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
+		<p class="quiet" role="status">{room?.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
 	</main>
 {:else if writes && !wantsBoard}
 	{#await writeScreen() then { default: WriteScreen }}

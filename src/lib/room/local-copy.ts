@@ -1,0 +1,118 @@
+/**
+ * What this browser keeps of live documents, so that a board is there at once on the next visit, and that changes
+ * made without a network survive the closing of the window. Each person has a store of their own.
+ */
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import * as Y from 'yjs';
+
+/** Which document: its name, and when its board was made, so that a board made anew under the same id never mixes with it. */
+export interface DocumentKey {
+	name: string;
+	madeAt: number;
+}
+
+interface Row {
+	document: string;
+	data: Uint8Array;
+}
+
+interface Schema extends DBSchema {
+	updates: { key: number; value: Row; indexes: { document: string } };
+	/** Changes made here that are not known to be saved on the server, by document. */
+	waiting: { key: string; value: number };
+}
+
+/** Pieces of a document from which on they are merged into one. */
+export const MANY_PIECES = 200;
+
+const keyOf = ({ name, madeAt }: DocumentKey): string => `${name}@${madeAt}`;
+
+export class LocalCopy {
+	/** Updates on their way into the store, in order. */
+	private queue: Row[] = [];
+	private writing: Promise<void> | undefined;
+
+	private constructor(private readonly db: IDBPDatabase<Schema>) {}
+
+	/** The store of a person; undefined where the browser keeps nothing, as in some private windows. */
+	static async open(person: string): Promise<LocalCopy | undefined> {
+		if (typeof indexedDB === 'undefined') return undefined;
+		try {
+			const db = await openDB<Schema>(`wandtafel/${person}`, 1, {
+				upgrade(fresh) {
+					fresh.createObjectStore('updates', { autoIncrement: true }).createIndex('document', 'document');
+					fresh.createObjectStore('waiting');
+				},
+			});
+			return new LocalCopy(db);
+		} catch {
+			return undefined;
+		}
+	}
+
+	/** Everything that is kept of a document, in the order in which it came. */
+	async read(document: DocumentKey): Promise<Uint8Array[]> {
+		const rows = await this.db.getAllFromIndex('updates', 'document', keyOf(document));
+		return rows.map(({ data }) => data);
+	}
+
+	/** How many changes made here wait to be saved on the server. */
+	async waiting(document: DocumentKey): Promise<number> {
+		return (await this.db.get('waiting', keyOf(document))) ?? 0;
+	}
+
+	async setWaiting(document: DocumentKey, count: number): Promise<void> {
+		const key = keyOf(document);
+		await (count === 0 ? this.db.delete('waiting', key) : this.db.put('waiting', count, key)).catch(
+			() => undefined,
+		);
+	}
+
+	/** Keeps an update. Many that come at once are written together. */
+	keep(document: DocumentKey, data: Uint8Array): void {
+		this.queue.push({ document: keyOf(document), data });
+		this.writing ??= this.write().finally(() => (this.writing = undefined));
+	}
+
+	/** Keeps what changes in a document from now on; returns the way to stop it. */
+	follow(document: DocumentKey, doc: Y.Doc): () => void {
+		const onUpdate = (update: Uint8Array): void => this.keep(document, update);
+		doc.on('update', onUpdate);
+		return () => doc.off('update', onUpdate);
+	}
+
+	/** Merges the pieces of a document into one when they have become many. What comes meanwhile stays as it is. */
+	async tidy(document: DocumentKey): Promise<void> {
+		const key = keyOf(document);
+		const keys = await this.db.getAllKeysFromIndex('updates', 'document', key);
+		if (keys.length < MANY_PIECES) return;
+		const last = keys.at(-1)!;
+		const rows = (await this.read(document)).slice(0, keys.length);
+		const data = Y.mergeUpdates(rows);
+		const change = this.db.transaction('updates', 'readwrite');
+		for (const each of keys) if (each <= last) void change.store.delete(each);
+		void change.store.add({ document: key, data });
+		await change.done;
+	}
+
+	/** Closes the store when everything is written. */
+	async close(): Promise<void> {
+		await this.writing;
+		this.db.close();
+	}
+
+	private async write(): Promise<void> {
+		while (this.queue.length > 0) {
+			const rows = this.queue;
+			this.queue = [];
+			try {
+				const change = this.db.transaction('updates', 'readwrite');
+				for (const row of rows) void change.store.add(row);
+				await change.done;
+			} catch {
+				// No room left, or the store was closed: what is on the server is not touched by that.
+				return;
+			}
+		}
+	}
+}

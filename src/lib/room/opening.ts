@@ -1,0 +1,50 @@
+/** The first content of a live document: what this browser kept of it, or else what the server has. */
+import { MANY_PIECES, type DocumentKey, type LocalCopy } from './local-copy';
+
+/** How long the server is waited for, ms; after that the sync alone has to bring the content. */
+const PATIENCE = 10_000;
+
+export interface Content {
+	key: DocumentKey;
+	updates: Uint8Array[];
+	/** Changes made here earlier that are not known to be saved on the server. */
+	waiting: number;
+}
+
+export async function firstContent(
+	boardId: string,
+	layer: string,
+	madeAt: number,
+	copy: LocalCopy | undefined,
+): Promise<Content> {
+	const key = { name: `board/${boardId}/${layer}`, madeAt };
+	const kept = (await copy?.read(key)) ?? [];
+	if (kept.length > 0) return { key, updates: kept, waiting: (await copy?.waiting(key)) ?? 0 };
+	const state = await fromServer(boardId, layer);
+	if (state) copy?.keep(key, state);
+	return { key, updates: state ? [state] : [], waiting: 0 };
+}
+
+async function fromServer(boardId: string, layer: string): Promise<Uint8Array | undefined> {
+	try {
+		const response = await fetch(`/api/boards/${encodeURIComponent(boardId)}/live/${layer}`, {
+			signal: AbortSignal.timeout(PATIENCE),
+		});
+		return response.ok ? new Uint8Array(await response.arrayBuffer()) : undefined;
+	} catch {
+		// No network, or no answer: the sync goes on trying, and says what is wrong.
+		return undefined;
+	}
+}
+
+/** When what is kept lies in many pieces, they are merged beside the page, once it has settled, ms. */
+const SETTLED = 5000;
+
+export function tidyLater(person: string, contents: readonly Content[]): void {
+	const documents = contents.filter(({ updates }) => updates.length >= MANY_PIECES).map(({ key }) => key);
+	if (documents.length === 0) return;
+	setTimeout(() => {
+		const worker = new Worker(new URL('../../workers/tidy.ts', import.meta.url), { type: 'module' });
+		worker.postMessage({ person, documents });
+	}, SETTLED);
+}
