@@ -15,24 +15,36 @@ export async function firstContent(
 	boardId: string,
 	layer: string,
 	madeAt: number,
-	copy: LocalCopy | undefined,
+	opening: Promise<LocalCopy | undefined>,
 ): Promise<Content> {
 	const key = { name: `board/${boardId}/${layer}`, madeAt };
+	// Asked for at once, and called off when it turns out not to be needed: on a first visit that saves the most.
+	const leave = new AbortController();
+	const asked = fromServer(boardId, layer, leave.signal);
+	const copy = await opening;
 	const kept = (await copy?.read(key)) ?? [];
-	if (kept.length > 0) return { key, updates: kept, waiting: (await copy?.waiting(key)) ?? 0 };
-	const state = await fromServer(boardId, layer);
+	if (kept.length > 0) {
+		leave.abort();
+		return { key, updates: kept, waiting: (await copy?.waiting(key)) ?? 0 };
+	}
+	const state = await asked;
 	if (state) copy?.keep(key, state);
 	return { key, updates: state ? [state] : [], waiting: 0 };
 }
 
-async function fromServer(boardId: string, layer: string): Promise<Uint8Array | undefined> {
+async function fromServer(
+	boardId: string,
+	layer: string,
+	left: AbortSignal,
+): Promise<Uint8Array | undefined> {
 	try {
 		const response = await fetch(`/api/boards/${encodeURIComponent(boardId)}/live/${layer}`, {
-			signal: AbortSignal.timeout(PATIENCE),
+			signal: AbortSignal.any([left, AbortSignal.timeout(PATIENCE)]),
+			priority: 'high',
 		});
 		return response.ok ? new Uint8Array(await response.arrayBuffer()) : undefined;
 	} catch {
-		// No network, or no answer: the sync goes on trying, and says what is wrong.
+		// No network, no answer, or not needed any more: the sync goes on trying, and says what is wrong.
 		return undefined;
 	}
 }

@@ -96,12 +96,12 @@ export class Room {
 
 	/** Opens a board: with what this browser kept of it, or with what the server has. */
 	static async open(info: RoomInfo): Promise<Room> {
-		const copy = await LocalCopy.open(info.person.id);
+		const copy = LocalCopy.open(info.person.id);
 		const [stage, session] = await Promise.all(
 			LAYERS.map((layer) => firstContent(info.boardId, layer, info.madeAt, copy)),
 		);
 		tidyLater(info.person.id, [stage!, session!]);
-		return new Room(info, { stage: stage!, session: session! }, copy);
+		return new Room(info, { stage: stage!, session: session! }, await copy);
 	}
 
 	private constructor(

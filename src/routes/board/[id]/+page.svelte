@@ -13,17 +13,17 @@
 	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
 
 	onMount(() => {
+		let isLeft = false;
+		void Room.open(data).then((opened) => {
+			if (isLeft) opened.destroy();
+			else room = opened;
+		});
 		const query = matchMedia('(max-width: 640px)');
 		const read = (): void => void (isPhone = query.matches);
 		read();
 		// The board's own script comes while its content is on the way.
 		if (!isPhone || data.role === 'owner') void boardView();
 		query.addEventListener('change', read);
-		let isLeft = false;
-		void Room.open(data).then((opened) => {
-			if (isLeft) opened.destroy();
-			else room = opened;
-		});
 		return () => {
 			isLeft = true;
 			query.removeEventListener('change', read);
