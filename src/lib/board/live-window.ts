@@ -4,7 +4,7 @@ import { TITLE_SIZE } from '$core/board/kinds/region';
 import { isEmpty, plainText } from '$core/text/rich';
 import { toScreen } from '$core/geometry/view';
 import type { Board } from './board.svelte';
-import { cssFont } from './measure';
+import { cssFont } from './faces';
 
 /** Type smaller than this on the screen is not read, pixels. */
 const READABLE = 11;

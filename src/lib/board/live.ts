@@ -14,7 +14,7 @@ import type { Board } from './board.svelte';
 import { Lifted } from './lifted';
 import { paintFieldTitles, paintNodders, paintPeople } from './live-window';
 import { paintDrawing } from './painter/primitives';
-import { cssFont } from './measure';
+import { cssFont } from './faces';
 import { TOOL_TABLE } from './tools';
 import { bendHandles } from './tools/bend';
 import { growPoint, turnPoint } from './tools/knobs';

@@ -1,6 +1,6 @@
 /** Paints drawings on a canvas. The canvas is already scaled to board units. */
 import type { Drawing, Primitive } from '$core/board/drawing';
-import { cssFont } from '../measure';
+import { cssFont } from '../faces';
 import type { Images } from './images';
 
 /** Text smaller than this on the screen becomes bars, and below this zoom fine things are left out. */

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Pigment } from '$core/board/colours';
 	import { PIGMENTS } from '$core/board/colours';
+	import { loadFaces } from '$lib/board/faces';
 	import { m } from '$lib/paraglide/messages';
 	import { Room } from '$lib/room/room.svelte';
 	import { onMount } from 'svelte';
@@ -38,11 +39,7 @@
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
 	const writeScreen = () => import('$lib/frame/WriteScreen.svelte');
 	let loading: Promise<[typeof import('$lib/frame/BoardView.svelte'), void]> | undefined;
-	const boardView = () =>
-		(loading ??= Promise.all([
-			import('$lib/frame/BoardView.svelte'),
-			import('$lib/board/measure').then(({ loadFaces }) => loadFaces()),
-		]));
+	const boardView = () => (loading ??= Promise.all([import('$lib/frame/BoardView.svelte'), loadFaces()]));
 </script>
 
 <svelte:head><title>{room?.title ?? data.title} · {m.app_name()}</title></svelte:head>
