@@ -11,9 +11,19 @@ export interface DocumentKey {
 	madeAt: number;
 }
 
-interface Row {
-	document: string;
+/** A piece of a document. Large ones are packed (Yjs' second encoding): half the size, and read in half the time. */
+export interface Piece {
 	data: Uint8Array;
+	packed?: boolean;
+}
+
+interface Row extends Piece {
+	document: string;
+}
+
+export function applyPiece(doc: Y.Doc, { data, packed }: Piece, origin: unknown): void {
+	if (packed) Y.applyUpdateV2(doc, data, origin);
+	else Y.applyUpdate(doc, data, origin);
 }
 
 interface Schema extends DBSchema {
@@ -51,9 +61,8 @@ export class LocalCopy {
 	}
 
 	/** Everything that is kept of a document, in the order in which it came. */
-	async read(document: DocumentKey): Promise<Uint8Array[]> {
-		const rows = await this.db.getAllFromIndex('updates', 'document', keyOf(document));
-		return rows.map(({ data }) => data);
+	read(document: DocumentKey): Promise<Piece[]> {
+		return this.db.getAllFromIndex('updates', 'document', keyOf(document));
 	}
 
 	/** How many changes made here wait to be saved on the server. */
@@ -68,15 +77,15 @@ export class LocalCopy {
 		);
 	}
 
-	/** Keeps an update. Many that come at once are written together. */
-	keep(document: DocumentKey, data: Uint8Array): void {
-		this.queue.push({ document: keyOf(document), data });
+	/** Keeps a piece. Many that come at once are written together. */
+	keep(document: DocumentKey, piece: Piece): void {
+		this.queue.push({ ...piece, document: keyOf(document) });
 		this.writing ??= this.write().finally(() => (this.writing = undefined));
 	}
 
 	/** Keeps what changes in a document from now on; returns the way to stop it. */
 	follow(document: DocumentKey, doc: Y.Doc): () => void {
-		const onUpdate = (update: Uint8Array): void => this.keep(document, update);
+		const onUpdate = (data: Uint8Array): void => this.keep(document, { data });
 		doc.on('update', onUpdate);
 		return () => doc.off('update', onUpdate);
 	}
@@ -87,11 +96,13 @@ export class LocalCopy {
 		const keys = await this.db.getAllKeysFromIndex('updates', 'document', key);
 		if (keys.length < MANY_PIECES) return;
 		const last = keys.at(-1)!;
-		const rows = (await this.read(document)).slice(0, keys.length);
-		const data = Y.mergeUpdates(rows);
+		const pieces = (await this.read(document)).slice(0, keys.length);
+		const data = Y.mergeUpdatesV2(
+			pieces.map((piece) => (piece.packed ? piece.data : Y.convertUpdateFormatV1ToV2(piece.data))),
+		);
 		const change = this.db.transaction('updates', 'readwrite');
 		for (const each of keys) if (each <= last) void change.store.delete(each);
-		void change.store.add({ document: key, data });
+		void change.store.add({ document: key, data, packed: true });
 		await change.done;
 	}
 

@@ -1,12 +1,12 @@
 /** The first content of a live document: what this browser kept of it, or else what the server has. */
-import { MANY_PIECES, type DocumentKey, type LocalCopy } from './local-copy';
+import { MANY_PIECES, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 
 /** How long the server is waited for, ms; after that the sync alone has to bring the content. */
 const PATIENCE = 10_000;
 
 export interface Content {
 	key: DocumentKey;
-	updates: Uint8Array[];
+	pieces: Piece[];
 	/** Changes made here earlier that are not known to be saved on the server. */
 	waiting: number;
 }
@@ -25,24 +25,20 @@ export async function firstContent(
 	const kept = (await copy?.read(key)) ?? [];
 	if (kept.length > 0) {
 		leave.abort();
-		return { key, updates: kept, waiting: (await copy?.waiting(key)) ?? 0 };
+		return { key, pieces: kept, waiting: (await copy?.waiting(key)) ?? 0 };
 	}
 	const state = await asked;
 	if (state) copy?.keep(key, state);
-	return { key, updates: state ? [state] : [], waiting: 0 };
+	return { key, pieces: state ? [state] : [], waiting: 0 };
 }
 
-async function fromServer(
-	boardId: string,
-	layer: string,
-	left: AbortSignal,
-): Promise<Uint8Array | undefined> {
+async function fromServer(boardId: string, layer: string, left: AbortSignal): Promise<Piece | undefined> {
 	try {
 		const response = await fetch(`/api/boards/${encodeURIComponent(boardId)}/live/${layer}`, {
 			signal: AbortSignal.any([left, AbortSignal.timeout(PATIENCE)]),
 			priority: 'high',
 		});
-		return response.ok ? new Uint8Array(await response.arrayBuffer()) : undefined;
+		return response.ok ? { data: new Uint8Array(await response.arrayBuffer()), packed: true } : undefined;
 	} catch {
 		// No network, no answer, or not needed any more: the sync goes on trying, and says what is wrong.
 		return undefined;
@@ -53,7 +49,7 @@ async function fromServer(
 const SETTLED = 5000;
 
 export function tidyLater(person: string, contents: readonly Content[]): void {
-	const documents = contents.filter(({ updates }) => updates.length >= MANY_PIECES).map(({ key }) => key);
+	const documents = contents.filter(({ pieces }) => pieces.length >= MANY_PIECES).map(({ key }) => key);
 	if (documents.length === 0) return;
 	setTimeout(() => {
 		const worker = new Worker(new URL('../../workers/tidy.ts', import.meta.url), { type: 'module' });

@@ -12,7 +12,7 @@ import { readSession, runningStep, type SessionState, type Step } from '$core/se
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
 import { z } from 'zod';
-import { LocalCopy, type DocumentKey } from './local-copy';
+import { applyPiece, LocalCopy, type DocumentKey, type Piece } from './local-copy';
 import { firstContent, tidyLater, type Content } from './opening';
 import { Provider } from './provider';
 
@@ -217,10 +217,10 @@ export class Room {
 		return { person: this.info.person.id, name: this.info.person.name };
 	}
 
-	private openLayer(name: LayerName, { key, updates }: Content): Layer {
+	private openLayer(name: LayerName, { key, pieces }: Content): Layer {
 		const doc = new Y.Doc();
 		// Before anybody listens: telling them of a whole board would cost as much as reading it.
-		doc.transact(() => updates.forEach((update) => this.readIn(doc, update)), READ);
+		doc.transact(() => pieces.forEach((piece) => this.readIn(doc, piece)), READ);
 		const provider = new Provider({
 			name: key.name,
 			document: doc,
@@ -257,9 +257,9 @@ export class Room {
 		return { doc, provider, key, unsaved: 0 };
 	}
 
-	private readIn(doc: Y.Doc, update: Uint8Array): void {
+	private readIn(doc: Y.Doc, piece: Piece): void {
 		try {
-			Y.applyUpdate(doc, update, READ);
+			applyPiece(doc, piece, READ);
 		} catch (error) {
 			// A damaged copy is no reason not to open the board: the sync brings what is missing.
 			console.warn('What was kept of this board could not be read', error);

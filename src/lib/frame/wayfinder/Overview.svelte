@@ -7,10 +7,12 @@
 	import { fitBox, seen, type View } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
+	import { onMount } from 'svelte';
 	import { calmly } from '../../ui/calmly.svelte';
 
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
+	const SETTLED = 250;
 	let canvas: HTMLCanvasElement;
 	let picture: View = { x: 0, y: 0, scale: 1 };
 	let frame: number | undefined;
@@ -23,6 +25,12 @@
 	/** The sheet without the view on it; drawn anew only when the sheet or its frame changed. */
 	let content: { canvas: HTMLCanvasElement; box: Box } | undefined;
 	let contentKey = '';
+	/** The board itself is painted first. */
+	let isSettled = $state(false);
+	onMount(() => {
+		const settling = setTimeout(() => (isSettled = true), SETTLED);
+		return () => clearTimeout(settling);
+	});
 
 	function paint(): void {
 		frame = undefined;
@@ -33,8 +41,10 @@
 		const { surface } = board.context;
 		const made = board.painter?.picture();
 		const key = [pace.version, board.sheet, surface, ratio].join();
-		if (!made && key !== contentKey && all) pace.timed(() => paintContent(all, surface, ratio));
-		contentKey = key;
+		if (!made && isSettled && key !== contentKey && all) {
+			pace.timed(() => paintContent(all, surface, ratio));
+			contentKey = key;
+		}
 		const ctx = canvas.getContext('2d')!;
 		if (canvas.width !== SIZE.w * ratio) [canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
 		ctx.setTransform(1, 0, 0, 1, 0, 0);
@@ -71,6 +81,7 @@
 	$effect(() => {
 		void pace.version;
 		void board.pictures;
+		void isSettled;
 		void board.view;
 		void board.size;
 		void board.sheet;

@@ -249,14 +249,14 @@ class LiveDocuments {
 	}
 
 	/**
-	 * The whole of a document as one update, for opening it without a sync. It may be a few seconds old: everyone
+	 * The whole of a document as one packed update (Yjs' second encoding), for opening it without a sync. It may be a few seconds old: everyone
 	 * who opens a busy board would cost as much as the first one otherwise.
 	 */
 	async state(boardId: string, layer: Layer): Promise<Uint8Array> {
 		return this.pinned(documentName(boardId, layer), (doc) => {
 			const known = this.states.get(doc);
 			if (known && (!known.isStale || Date.now() - known.at < STATE_STALE)) return known.bytes;
-			const bytes = Y.encodeStateAsUpdate(doc);
+			const bytes = Y.encodeStateAsUpdateV2(doc);
 			this.states.set(doc, { bytes, at: Date.now(), isStale: false });
 			return bytes;
 		});

@@ -7,7 +7,7 @@ import { z } from 'zod';
 
 const layerSchema = z.enum(LAYERS);
 
-/** A live document as one update, for whoever opens the board for the first time; the sync goes on from there. */
+/** A live document as one packed update, for whoever opens the board for the first time; the sync goes on from there. */
 export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
 	await requireRole(id, person.id);
