@@ -1,6 +1,8 @@
 /** The routes of boards, sessions, themes and exports, on a real database. */
 import Papa from 'papaparse';
+import * as Y from 'yjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';
 import { guessLanding } from '$core/board/gather';
 import { readSession } from '$core/session/runsheet';
@@ -57,6 +59,44 @@ describe('boards', () => {
 		});
 		expect(response.status).toBe(400);
 		expect(await response.json()).toEqual({ message: 'The request could not be read.' });
+	});
+});
+
+describe('a live document as one piece', () => {
+	const contentOf = async (person: TestPerson, path: string): Promise<Y.Doc> => {
+		const response = await person.request('GET', path);
+		expect(response.status).toBe(200);
+		const doc = new Y.Doc();
+		Y.applyUpdateV2(doc, new Uint8Array(await response.arrayBuffer()));
+		return doc;
+	};
+
+	it('is what everybody sees, and the sync that follows brings what came since', async () => {
+		const id = await makeBoard(owner, 'idea-round');
+		const first = await contentOf(owner, `/api/boards/${id}/live/stage`);
+		const client = await connect(server, owner, id);
+		expect(objectsOf(first).toJSON()).toEqual(objectsOf(client.doc).toJSON());
+		const note = addObject(client.hand, client.model, {
+			kind: 'note',
+			sheet: client.model.sheets[0]!.id,
+			box: [0, 0, 160, 100, 0],
+			style: { form: 'card', pigment: 'moss' },
+			text: 'After the first one',
+		});
+		await until(async () => {
+			const doc = await contentOf(owner, `/api/boards/${id}/live/stage`);
+			return objectsOf(doc).has(note);
+		}, 'what changed is in it a few seconds later');
+		client.destroy();
+	});
+
+	it('is for those who may enter only, and only of documents that exist', async () => {
+		const stranger = await facilitator(server, 'Stranger');
+		expect((await stranger.request('GET', `/api/boards/${board}/live/stage`)).status).toBe(404);
+		expect((await owner.request('GET', `/api/boards/${board}/live/ballots`)).status).toBe(404);
+		const { token } = await makeLink(owner, board, 'viewer');
+		const onlooker = await guest(server, token, 'Onlooker');
+		expect((await onlooker.request('GET', `/api/boards/${board}/live/session`)).status).toBe(200);
 	});
 });
 
