@@ -1,6 +1,7 @@
 /**
- * What is carried by the hand. Objects that only move are drawn once into a picture of their own, which is
- * then moved as a whole: two hundred notes cost as much as one. Connectors to what stays are drawn anew.
+ * What is carried by the hand. Objects that only move are drawn once into a picture of their own, a canvas that lies
+ * under the live one and is moved as a whole by the browser: two hundred notes cost as much as one. Connectors to what
+ * stays are drawn anew.
  */
 import { drawingOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
@@ -33,12 +34,16 @@ export class Lifted {
 
 	private readonly images: Images;
 
-	constructor(private readonly board: Board) {
+	/** @param over the live canvas; the picture lies right under it */
+	constructor(
+		private readonly board: Board,
+		private readonly over: HTMLCanvasElement,
+	) {
 		const { boardId } = board.room.info;
 		this.images = new Images(
 			(file, width) => fileAddress(boardId, file, width),
 			() => {
-				this.picture = undefined;
+				this.putAway();
 				board.wake();
 			},
 		);
@@ -48,25 +53,33 @@ export class Lifted {
 		const { board } = this;
 		const ids = board.held.lifted.size > 0 ? board.held.lifted : undefined;
 		if (!ids) {
-			this.picture = undefined;
+			this.putAway();
 			return;
 		}
 		const { moved } = board.held;
 		if (moved && ids.size > 1) {
 			const picture = this.pictureOf(ids, base.scale);
 			const { box, canvas } = picture;
-			ctx.setTransform(1, 0, 0, 1, 0, 0);
-			const x = Math.round((box.x + moved.dx - base.x) * base.scale);
-			const y = Math.round((box.y + moved.dy - base.y) * base.scale);
-			// Unscaled it is a plain copy of pixels, several times faster.
-			if (picture.fine === base.scale) ctx.drawImage(canvas, x, y);
-			else ctx.drawImage(canvas, x, y, box.w * base.scale, box.h * base.scale);
+			// Whole canvas pixels, so that it is as sharp as it was painted.
+			const ratio = devicePixelRatio;
+			const x = Math.round((box.x + moved.dx - base.x) * base.scale) / ratio;
+			const y = Math.round((box.y + moved.dy - base.y) * base.scale) / ratio;
+			canvas.style.transform = `translate(${x}px,${y}px)`;
 			this.paintEach(
 				[...ids].filter((id) => !picture.ids.has(id)),
 				ctx,
 				base,
 			);
-		} else this.paintEach([...ids], ctx, base);
+		} else {
+			this.putAway();
+			this.paintEach([...ids], ctx, base);
+		}
+	}
+
+	/** Takes the picture off the screen. */
+	putAway(): void {
+		this.picture?.canvas.remove();
+		this.picture = undefined;
 	}
 
 	private paintEach(ids: readonly string[], ctx: CanvasRenderingContext2D, base: Base): void {
@@ -98,6 +111,7 @@ export class Lifted {
 	private pictureOf(ids: ReadonlySet<string>, scale: number): Picture {
 		const before = this.picture;
 		if (before && before.of === ids && before.scale === scale) return before;
+		this.putAway();
 		const { board } = this;
 		// Put down already: the model has the new places, and the old ones lie back by the movement.
 		const back = board.held.preview ? { dx: 0, dy: 0 } : (board.held.moved ?? { dx: 0, dy: 0 });
@@ -124,6 +138,10 @@ export class Lifted {
 			w: canvas.width / fine,
 			h: canvas.height / fine,
 		};
+		canvas.style.cssText = 'position:absolute;left:0;top:0;pointer-events:none;will-change:transform';
+		canvas.style.width = `${(canvas.width / fine) * (scale / devicePixelRatio)}px`;
+		canvas.style.height = `${(canvas.height / fine) * (scale / devicePixelRatio)}px`;
+		this.over.before(canvas);
 		return (this.picture = {
 			canvas,
 			box,

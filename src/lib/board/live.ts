@@ -36,7 +36,7 @@ export class LiveLayer {
 		private readonly board: Board,
 	) {
 		this.ctx = canvas.getContext('2d')!;
-		this.lifted = new Lifted(board);
+		this.lifted = new Lifted(board, canvas);
 		board.wake = () => this.ask();
 	}
 
@@ -47,6 +47,7 @@ export class LiveLayer {
 	destroy(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.board.wake = () => {};
+		this.lifted.putAway();
 	}
 
 	private paint(): void {
