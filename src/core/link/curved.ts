@@ -1,6 +1,6 @@
 /** Curved connectors as chains of cubic Bézier curves. */
 import type { Point } from '../geometry/box';
-import { formsBetween } from './forms';
+import { plainestForm } from './forms';
 import type { Path } from './polyline';
 import type { Tie } from './sides';
 
@@ -9,7 +9,7 @@ export type Curve = Point[];
 
 /** A curve that leaves and enters the sides that the plainest right-angled form would use. */
 export function curveBetween(from: Tie, to: Tie): Curve {
-	const path = formsBetween(from, to)[0]?.path ?? [];
+	const path = plainestForm(from, to)?.path ?? [];
 	const a = path[0] ?? { x: from.box.x, y: from.box.y };
 	const b = path.at(-1) ?? { x: to.box.x, y: to.box.y };
 	const reach = Math.max(30, Math.min(160, Math.hypot(b.x - a.x, b.y - a.y) * 0.45));

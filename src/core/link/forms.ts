@@ -60,13 +60,52 @@ export function costOf(path: Path, from: Box, to: Box): number {
 	return cost;
 }
 
+export interface Form {
+	path: Path;
+	cost: number;
+}
+
 /** All forms between two ties, the cheapest first. */
-export function formsBetween(from: Tie, to: Tie): { path: Path; cost: number }[] {
-	const all: { path: Path; cost: number }[] = [];
+export function formsBetween(from: Tie, to: Tie): Form[] {
+	const all: Form[] = [];
 	for (const a of sidesOf(from)) {
 		for (const b of sidesOf(to)) {
 			for (const path of forms(a, b)) all.push({ path, cost: costOf(path, from.box, to.box) });
 		}
 	}
 	return all.sort((x, y) => x.cost - y.cost);
+}
+
+/** What any form between two sides costs at least: the way along the axes, and the bends that their directions ask for. */
+function leastCost(a: Side, b: Side): number {
+	const [x, y] = [b.at.x - a.at.x, b.at.y - a.at.y];
+	const aheadOfA = x * a.dx + y * a.dy > 0;
+	const aheadOfB = -x * b.dx - y * b.dy > 0;
+	const turn = a.dx * b.dx + a.dy * b.dy;
+	let bends = 2;
+	// Upright to level takes an odd number of bends; opposite sides an even one, and four where they look away.
+	if (turn === 0) bends = aheadOfA && aheadOfB ? 1 : 3;
+	else if (turn < 0) bends = !aheadOfA ? 4 : Math.min(Math.abs(x), Math.abs(y)) < 0.01 ? 0 : 2;
+	return Math.abs(x) + Math.abs(y) + bends * BEND;
+}
+
+/**
+ * The first of `formsBetween`, found by branch and bound: pairs of sides that cannot be cheaper than the best so far are
+ * not looked at (A. H. Land, A. G. Doig: An automatic method of solving discrete programming problems, 1960).
+ */
+export function plainestForm(from: Tie, to: Tie): Form | undefined {
+	const sides = sidesOf(to);
+	const pairs = sidesOf(from)
+		.flatMap((a, i) => sides.map((b, j) => ({ a, b, order: i * 4 + j, least: leastCost(a, b) })))
+		.sort((p, q) => p.least - q.least);
+	let best: (Form & { order: number }) | undefined;
+	for (const { a, b, order, least } of pairs) {
+		if (best && least > best.cost) break;
+		for (const path of forms(a, b)) {
+			const cost = costOf(path, from.box, to.box);
+			if (!best || cost < best.cost || (cost === best.cost && order < best.order))
+				best = { path, cost, order };
+		}
+	}
+	return best;
 }

@@ -4,6 +4,7 @@ import { holdsPoint, inflate, overlaps, unionOf, type Box, type Point } from '..
 import { keepApart } from './apart';
 import { routeAround } from './around';
 import { curveBetween, curveThrough, flatten } from './curved';
+import { formsBetween, plainestForm } from './forms';
 import {
 	besidePath,
 	crosses,
@@ -15,6 +16,7 @@ import {
 	type Path,
 } from './polyline';
 import { dragStretch, rightAngled, throughBends } from './right-angled';
+import type { Tie } from './sides';
 
 /** A small generator with a seed, so that every run tries the same places. */
 function seeded(seed: number): () => number {
@@ -59,6 +61,24 @@ describe('right-angled paths', () => {
 				);
 				expect(crosses(a, b, from) || crosses(a, b, to)).toBe(false);
 			}
+		}
+	});
+
+	it('are found by looking at a few pairs of sides as by looking at all', () => {
+		const random = seeded(11);
+		const somewhere = (): Tie => {
+			const isPoint = random() < 0.15;
+			// On a coarse grid, so that sides often stand level with each other.
+			const at = (): number => Math.round(random() * 30 - 15) * 20;
+			const size = (): number => (isPoint ? 0 : 40 + Math.round(random() * 5) * 40);
+			return { box: { x: at(), y: at(), w: size(), h: size() } };
+		};
+		for (let i = 0; i < 1500; i++) {
+			const [from, to] = [somewhere(), somewhere()];
+			const first = formsBetween(from, to)[0];
+			const found = plainestForm(from, to);
+			expect(found?.path).toEqual(first?.path);
+			expect(found?.cost).toBe(first?.cost);
 		}
 	});
 

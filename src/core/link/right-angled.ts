@@ -1,7 +1,7 @@
 /** The right-angled path between two ties: straight on where nothing stands in the way, else round it. */
 import { centreOf, inflate, overlaps, unionOf, type Box, type Point } from '../geometry/box';
 import { MOST_OBSTACLES, routeAround } from './around';
-import { BEND, formsBetween, STUB } from './forms';
+import { BEND, formsBetween, plainestForm, STUB } from './forms';
 import { crossesAny, sameX, sameY, simplify, type Path } from './polyline';
 import { isPoint, sidesOf, type Side, type Tie } from './sides';
 
@@ -17,8 +17,7 @@ export function rightAngled(
 	to: Tie,
 	obstacles: readonly Box[] | ((area: Box) => readonly Box[]) = [],
 ): Path {
-	const forms = formsBetween(from, to);
-	const plainest = forms[0];
+	const plainest = plainestForm(from, to);
 	if (!plainest) return [centreOf(from.box), centreOf(to.box)];
 	const everywhere: Box = { x: -1e7, y: -1e7, w: 2e7, h: 2e7 };
 	const near = (area: Box = everywhere): readonly Box[] =>
@@ -26,7 +25,7 @@ export function rightAngled(
 	const wide = near(inflate(unionOf([from.box, to.box])!, STUB + CLEAR)).map((box) => inflate(box, CLEAR));
 	if (wide.length === 0 || wide.length > MOST_OBSTACLES) return plainest.path;
 	// No way round can be shorter by as much as a bend than the plainest form that is free.
-	const good = forms.filter((form) => form.cost < Math.min(10_000, plainest.cost + BEND));
+	const good = formsBetween(from, to).filter((form) => form.cost < Math.min(10_000, plainest.cost + BEND));
 	const free = good.find((form) => !crossesAny(form.path, wide));
 	if (free) return free.path;
 	const found = routeAround(from, to, near);

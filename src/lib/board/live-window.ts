@@ -9,12 +9,33 @@ import { cssFont } from './faces';
 /** Type smaller than this on the screen is not read, pixels. */
 const READABLE = 11;
 
+/** Titles cut to their room: the same ones are asked for in every frame. */
+const cut = new Map<string, { title: string; width: number }>();
+const MOST_CUT = 500;
+
+function shortened(
+	ctx: CanvasRenderingContext2D,
+	whole: string,
+	room: number,
+): { title: string; width: number } {
+	const key = `${room} ${whole}`;
+	const known = cut.get(key);
+	if (known) return known;
+	let title = whole;
+	while (title.length > 1 && ctx.measureText(title).width > room) title = title.slice(0, -2).trimEnd() + '…';
+	const made = { title, width: ctx.measureText(title).width };
+	if (cut.size >= MOST_CUT) cut.clear();
+	cut.set(key, made);
+	return made;
+}
+
 /** Titles of fields that would be too small to read from here, at a size that can be read. */
 export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, surface: Surface): void {
 	const { scale } = board.view;
 	if (TITLE_SIZE.field * scale >= READABLE) return;
 	ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, READABLE + 2);
 	ctx.textBaseline = 'alphabetic';
+	const { colour } = board.ground;
 	for (const id of board.model.fields) {
 		const field = board.held.shown(id);
 		if (field?.kind !== 'field' || field.sheet !== board.sheet || isEmpty(field.text)) continue;
@@ -23,11 +44,12 @@ export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, su
 		const room = w * scale;
 		if (room < 40 || p.x > board.size.w || p.y > board.size.h || p.x + room < 0 || p.y + h * scale < 0)
 			continue;
-		let title = plainText(field.text).replace(/\s+/g, ' ');
-		while (title.length > 1 && ctx.measureText(title).width > room - 10)
-			title = title.slice(0, -2).trimEnd() + '…';
-		const width = ctx.measureText(title).width;
-		ctx.fillStyle = board.ground.colour;
+		const { title, width } = shortened(
+			ctx,
+			plainText(field.text).replace(/\s+/g, ' '),
+			Math.round(room - 10),
+		);
+		ctx.fillStyle = colour;
 		ctx.beginPath();
 		ctx.roundRect(p.x, p.y - READABLE - 11, width + 10, READABLE + 9, 3);
 		ctx.fill();
