@@ -6,12 +6,12 @@ export default defineConfig({
 	outputDir: 'test-results',
 	workers: 1,
 	retries: 0,
-	timeout: 90_000,
-	expect: { timeout: 15_000 },
+	timeout: 240_000,
+	expect: { timeout: 40_000 },
 	use: {
 		viewport: { width: 1280, height: 800 },
 		locale: 'en-GB',
-		actionTimeout: 15_000,
+		actionTimeout: 40_000,
 		launchOptions: {
 			executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
 			args: [
