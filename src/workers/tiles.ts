@@ -38,6 +38,8 @@ interface TileAt {
 const OVERVIEW = { side: 2048, scale: 0.5, every: 400, slice: 2500 };
 /** Room round a dirty part for soft edges, pixels. */
 const SOFT = 2;
+/** Share of a tile from which on it is painted anew as a whole: the page puts that up without drawing anything. */
+const WHOLE = 0.3;
 
 const scope = self as unknown as {
 	postMessage(message: FromWorker, transfer?: Transferable[]): void;
@@ -228,6 +230,10 @@ function patch(): void {
 		const y2 = Math.min(TILE, Math.ceil((tile.dirty.y + tile.dirty.h) * scale - top) + SOFT);
 		tile.dirty = undefined;
 		if (x2 <= x1 || y2 <= y1) continue;
+		if ((x2 - x1) * (y2 - y1) > WHOLE * TILE * TILE) {
+			paintTile(tile);
+			continue;
+		}
 		const { part } = pads;
 		[part.canvas.width, part.canvas.height] = [x2 - x1, y2 - y1];
 		const base = { scale, x: (left + x1) / scale, y: (top + y1) / scale };
