@@ -1,4 +1,5 @@
 /** Journeys through the real interface: a server with the demo data, and people in windows of their own. */
+import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { startServer, type TestServer } from '../support/server';
 
@@ -65,6 +66,17 @@ async function open(browser: Browser, phone = false): Promise<Someone> {
 	const page = await context.newPage();
 	page.on('pageerror', (error) => void uncaught.push(error.stack ?? error.message));
 	return { context, page };
+}
+
+/** Finds no violation of WCAG 2.2 AA on what a window shows. */
+export async function barrierFree(page: Page, what: string): Promise<void> {
+	const { violations } = await new AxeBuilder({ page })
+		.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+		.analyze();
+	expect(
+		violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
+		what,
+	).toEqual([]);
 }
 
 /** An object as tests look at it. */

@@ -1,4 +1,5 @@
 /** People for tests of the server: they sign up, join by a link, and hold their cookie. */
+import type { Role } from '$core/session/rights';
 import type { TestServer } from './server';
 
 export interface TestPerson {
@@ -48,9 +49,14 @@ export async function facilitator(server: TestServer, name = 'Ilka'): Promise<Te
 	return person(server, name, cookieFrom(response));
 }
 
-/** Somebody without an account who follows a link. */
-export async function guest(server: TestServer, token: string, name: string): Promise<TestPerson> {
-	const response = await submit(server, `/join/${token}`, { name });
+/** Somebody without an account who follows a link, or types its code. */
+export async function guest(
+	server: TestServer,
+	token: string,
+	name: string,
+	password?: string,
+): Promise<TestPerson> {
+	const response = await submit(server, `/join/${token}`, { name, ...(password ? { password } : {}) });
 	if (response.status !== 303) throw new Error(`join: ${response.status} ${await response.text()}`);
 	return person(server, name, cookieFrom(response));
 }
@@ -63,10 +69,24 @@ export async function makeBoard(owner: TestPerson, start: 'blank' | 'idea-round'
 export interface Link {
 	id: string;
 	token: string;
+	code: string | null;
 }
 
-export async function makeLink(owner: TestPerson, board: string, role: 'editor' | 'viewer'): Promise<Link> {
-	const response = await owner.request('POST', `/api/boards/${board}/links`, { role });
-	const { id, url } = (await response.json()) as { id: string; url: string };
-	return { id, token: url.split('/').at(-1)! };
+export async function makeLink(
+	owner: TestPerson,
+	board: string,
+	role: Exclude<Role, 'owner'>,
+	more: { code?: boolean; hours?: number; password?: string } = {},
+): Promise<Link> {
+	const response = await owner.request('POST', `/api/boards/${board}/links`, { role, ...more });
+	if (!response.ok) throw new Error(`link: ${response.status} ${await response.text()}`);
+	const { id, url, code } = (await response.json()) as { id: string; url: string; code: string | null };
+	return { id, token: url.split('/').at(-1)!, code };
+}
+
+/** Id of a person, as the list of the board's people has it. */
+export async function idOf(asker: TestPerson, board: string, name: string): Promise<string> {
+	const response = await asker.request('GET', `/api/boards/${board}/people`);
+	const { members } = (await response.json()) as { members: { id: string; name: string }[] };
+	return members.find((each) => each.name === name)!.id;
 }

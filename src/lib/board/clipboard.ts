@@ -44,6 +44,10 @@ function readClip(json: string): Clip | undefined {
 
 export function copy(board: Board, event: ClipboardEvent): boolean {
 	if (board.selection.size === 0 || !event.clipboardData) return false;
+	if (!board.room.may('take out')) {
+		toaster.info({ title: m.error_take_out() });
+		return false;
+	}
 	const clip = copyOut(board.model, board.selection);
 	event.clipboardData.setData(TYPE, JSON.stringify(clip.objects));
 	event.clipboardData.setData(FROM, board.room.info.boardId);

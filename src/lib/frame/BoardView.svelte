@@ -77,6 +77,15 @@
 		});
 	});
 
+	// Whoever may not write any more puts down what they have in hand.
+	$effect(() => {
+		if (room.mayEdit) return;
+		untrack(() => {
+			board.stopEditing();
+			board.takeUp('pick');
+		});
+	});
+
 	function themes(ids: string[]): void {
 		instrument = 'themes';
 		void preview.ask(ids);

@@ -5,7 +5,7 @@
 	import ListChecks from '@lucide/svelte/icons/list-video';
 	import Users from '@lucide/svelte/icons/users';
 	import type { Board } from '../board/board.svelte';
-	import PeoplePanel from './PeoplePanel.svelte';
+	import PeoplePanel from './people/PeoplePanel.svelte';
 	import RunSheetPanel from './RunSheetPanel.svelte';
 	import ThemesPanel from './ThemesPanel.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';

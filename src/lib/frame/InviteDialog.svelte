@@ -1,20 +1,37 @@
 <script lang="ts">
+	/** Letting people in: a link, a code to type and a picture to scan, for a part that one may give. */
+	import { mayGive, ROLES } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
-	import Copy from '@lucide/svelte/icons/copy';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';
 	import Dialog from '../ui/Dialog.svelte';
 	import { toaster } from '../ui/toaster';
-	import { invite, links, withdraw, type Invitation, type LinkInfo } from './actions';
+	import { invite, links, renew, withdraw, type Invitation, type LinkInfo } from './actions';
+	import type { GivenRole } from './people/actions';
+	import InvitationCard from './people/InvitationCard.svelte';
+	import LinkRow from './people/LinkRow.svelte';
+	import { roleHint, roleName } from './people/role-names';
 
 	const { room, open, onclose }: { room: Room; open: boolean; onclose: () => void } = $props();
 
-	let role = $state<'editor' | 'viewer'>('editor');
+	let role = $state<GivenRole>('editor');
+	let withCode = $state(true);
+	let password = $state('');
+	let hours = $state(0);
 	let made = $state.raw<Invitation | undefined>();
 	let list = $state.raw<LinkInfo[]>([]);
 	let problem = $state('');
 	let busy = $state(false);
 	const boardId = $derived(room.info.boardId);
+	const given = $derived(ROLES.filter((each): each is GivenRole => mayGive(room.role, each, room.house)));
+	/** Until when a link lets people in, hours from now; 0 is for ever. */
+	const ENDS = [
+		{ hours: 0, label: () => m.link_ends_never() },
+		{ hours: 4, label: () => m.link_ends_hours() },
+		{ hours: 24, label: () => m.link_ends_day() },
+		{ hours: 168, label: () => m.link_ends_week() },
+		{ hours: 720, label: () => m.link_ends_month() },
+	];
 
 	async function attempt(work: () => Promise<void>): Promise<void> {
 		busy = true;
@@ -31,62 +48,61 @@
 	$effect(() => {
 		if (!open) return;
 		made = undefined;
+		password = '';
 		void attempt(async () => {});
 	});
 
-	const make = () => attempt(async () => void (made = await invite(boardId, role)));
+	const make = () =>
+		attempt(async () => {
+			made = await invite(boardId, {
+				role,
+				code: withCode,
+				...(hours > 0 ? { hours } : {}),
+				...(password ? { password } : {}),
+			});
+		});
+	const again = (link: LinkInfo) => attempt(async () => void (made = await renew(boardId, link.id)));
 	const end = (link: LinkInfo) =>
 		attempt(async () => {
 			await withdraw(boardId, link.id);
 			if (made?.id === link.id) made = undefined;
 			toaster.success({ title: m.link_withdrawn(), description: m.link_withdrawn_more() });
 		});
-	async function copyLink(): Promise<void> {
-		if (!made) return;
-		try {
-			await navigator.clipboard.writeText(made.url);
-			toaster.success({ title: m.link_copied() });
-		} catch {
-			problem = m.link_copy_by_hand();
-		}
-	}
-	const when = (iso: string): string =>
-		new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-	const ROLES = { editor: () => m.role_editor(), viewer: () => m.role_viewer() };
 </script>
 
 <Dialog {open} {onclose} title={m.invite_title({ title: room.title })}>
-	<p class="quiet">{m.invite_hint()}</p>
-	<fieldset>
-		<legend class="label">{m.invite_role()}</legend>
-		{#each ['editor', 'viewer'] as const as each (each)}
-			<label class="choice" class:on={role === each}>
-				<input type="radio" name="role" value={each} bind:group={role} onchange={() => (made = undefined)} />
-				<span
-					><b>{ROLES[each]()}</b><small
-						>{each === 'editor' ? m.role_editor_more() : m.role_viewer_more()}</small
-					></span
-				>
-			</label>
-		{/each}
-	</fieldset>
 	{#if made}
-		<div class="made" data-testid="invitation">
-			<img src={made.qr} alt={m.qr_alt()} width="168" height="168" />
-			<div class="address">
-				<label class="label" for="invite-link">{m.link()}</label>
-				<input
-					id="invite-link"
-					class="entry"
-					readonly
-					value={made.url}
-					onfocus={(event) => event.currentTarget.select()}
-				/>
-				<button class="button main" onclick={copyLink}><Copy size={16} />{m.copy_link()}</button>
-				<small class="quiet">{m.link_shown_once()}</small>
-			</div>
-		</div>
+		<InvitationCard {made} title={room.title} onproblem={(text) => (problem = text)} />
+		<button class="button" onclick={() => (made = undefined)}>{m.link_another()}</button>
 	{:else}
+		<p class="quiet">{m.invite_hint()}</p>
+		<fieldset>
+			<legend class="label">{m.invite_role()}</legend>
+			{#each given as each (each)}
+				<label class="choice" class:on={role === each}>
+					<input type="radio" name="role" value={each} bind:group={role} />
+					<span><b>{roleName[each]()}</b><small>{roleHint[each]()}</small></span>
+				</label>
+			{/each}
+		</fieldset>
+		<div class="more">
+			<label class="check"><input type="checkbox" bind:checked={withCode} />{m.link_with_code()}</label>
+			<label
+				>{m.link_ends()}<select class="entry" bind:value={hours}>
+					{#each ENDS as each (each.hours)}<option value={each.hours}>{each.label()}</option>{/each}
+				</select></label
+			>
+			<label
+				>{m.link_password()}<input
+					class="entry"
+					type="text"
+					autocomplete="off"
+					maxlength="100"
+					placeholder={m.link_password_none()}
+					bind:value={password}
+				/></label
+			>
+		</div>
 		<button class="button main make" onclick={make} disabled={busy}>{m.make_link()}</button>
 	{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
@@ -94,14 +110,7 @@
 		<h3 class="label">{m.links_open()}</h3>
 		<ul>
 			{#each list as link (link.id)}
-				<li>
-					<span
-						>{ROLES[link.role === 'viewer' ? 'viewer' : 'editor']()}<small class="quiet"
-							>{m.link_since({ when: when(link.createdAt), people: link.people })}</small
-						></span
-					>
-					<button class="button" onclick={() => end(link)} disabled={busy}>{m.withdraw()}</button>
-				</li>
+				<LinkRow {link} {busy} onrenew={() => again(link)} onend={() => end(link)} />
 			{/each}
 		</ul>
 	{/if}
@@ -112,13 +121,13 @@
 		font-size: var(--size-note);
 	}
 	fieldset {
-		display: flex;
+		display: grid;
+		grid-template-columns: 1fr 1fr;
 		gap: 8px;
 		margin: 14px 0;
 	}
 	.choice {
 		display: flex;
-		flex: 1;
 		align-items: flex-start;
 		gap: 8px;
 		padding: 8px 10px;
@@ -130,32 +139,35 @@
 		border-color: var(--frame-action);
 		background: var(--frame-raised);
 	}
-	.choice span,
-	li span {
+	.choice span {
 		display: flex;
 		flex-direction: column;
 		line-height: 1.3;
 	}
-	.choice input {
+	.choice input,
+	.check input {
 		margin-top: 4px;
 		accent-color: var(--frame-action);
 	}
 	legend {
 		margin-bottom: 6px;
 	}
-	.made {
-		display: flex;
-		gap: 16px;
+	.more {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 8px 12px;
+		margin-bottom: 14px;
+		font-size: var(--size-note);
 	}
-	.made img {
-		border-radius: 4px;
-	}
-	.address {
+	.more label {
 		display: flex;
-		flex: 1;
 		flex-direction: column;
+		gap: 4px;
+	}
+	.more .check {
+		flex-direction: row;
+		grid-column: 1 / -1;
 		gap: 8px;
-		min-width: 0;
 	}
 	.make {
 		width: 100%;
@@ -163,19 +175,17 @@
 	h3 {
 		margin: 20px 0 4px;
 	}
-	li {
-		display: flex;
-		align-items: center;
-		justify-content: space-between;
-		min-height: 46px;
-		border-top: 1px solid var(--frame-line);
-		font-size: var(--size-note);
-	}
 	.problem {
 		margin-top: 8px;
 		color: var(--frame-bad);
 	}
 	small {
 		font-size: var(--size-small);
+	}
+	@media (max-width: 640px) {
+		fieldset,
+		.more {
+			grid-template-columns: 1fr;
+		}
 	}
 </style>

@@ -37,7 +37,7 @@
 	let draft = $state('');
 
 	function startRename(): void {
-		if (!room.leads) return;
+		if (!room.may('own')) return;
 		draft = room.title;
 		renaming = true;
 	}
@@ -69,7 +69,7 @@
 						else if (event.key === 'Escape') renaming = false;
 					}}
 				/>
-			{:else if room.leads}
+			{:else if room.may('own')}
 				<button class="title" onclick={startRename} title={m.rename()}>{room.title}</button>
 			{:else}
 				<h1 class="title">{room.title}</h1>
@@ -79,7 +79,7 @@
 						size={14}
 					/>{:else}<LoaderCircle size={14} />{/if}
 				{saveWords(room.save)}{#if !room.mayEdit && room.save.is === 'saved'}<span class="role"
-						>{m.role_viewer_hint()}</span
+						>{room.role === 'editor' ? m.only_watching() : m.role_viewer_hint()}</span
 					>{/if}
 			</p>
 		</div>
@@ -123,10 +123,12 @@
 			{/each}
 			{#if others.length > SHOWN}<li class="more">+{others.length - SHOWN}</li>{/if}
 		</ul>
-		<button class="icon-button" aria-label={m.take_out()} title={m.take_out()} onclick={onexport}
-			><Download size={18} /></button
-		>
-		{#if room.leads}
+		{#if room.may('take out')}
+			<button class="icon-button" aria-label={m.take_out()} title={m.take_out()} onclick={onexport}
+				><Download size={18} /></button
+			>
+		{/if}
+		{#if room.may('share')}
 			<button class="button main" onclick={oninvite}><UserPlus size={17} />{m.invite()}</button>
 		{/if}
 	</div>

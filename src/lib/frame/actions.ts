@@ -1,11 +1,20 @@
 /** What the frame asks of the server, for the board that is open. */
+import { ROLES, type Role } from '$core/session/rights';
 import { z } from 'zod';
 import { ask, send } from '../ui/api';
 
-const linkSchema = z.object({ id: z.string(), url: z.string(), qr: z.string() });
+const linkSchema = z.object({ id: z.string(), url: z.string(), code: z.string().nullable(), qr: z.string() });
 export type Invitation = z.infer<typeof linkSchema>;
 const linksSchema = z.array(
-	z.object({ id: z.string(), role: z.string(), createdAt: z.string(), people: z.number() }),
+	z.object({
+		id: z.string(),
+		role: z.enum(ROLES),
+		code: z.string().nullable(),
+		hasPassword: z.boolean(),
+		createdAt: z.string(),
+		expiresAt: z.string().nullable(),
+		people: z.number(),
+	}),
 );
 export type LinkInfo = z.infer<typeof linksSchema>[number];
 
@@ -27,8 +36,17 @@ export const endSession = (boardId: string) => send('POST', `${boardPath(boardId
 export const rename = (boardId: string, title: string) => send('PATCH', boardPath(boardId), { title });
 export const remove = (boardId: string) => send('DELETE', boardPath(boardId));
 export const restore = (boardId: string) => send('POST', boardPath(boardId), { do: 'restore' });
-export const invite = (boardId: string, role: 'editor' | 'viewer') =>
-	ask(linkSchema, 'POST', `${boardPath(boardId)}/links`, { role });
+export interface LinkWish {
+	role: Exclude<Role, 'owner'>;
+	code: boolean;
+	/** Hours from now until it ends. */
+	hours?: number;
+	password?: string;
+}
+export const invite = (boardId: string, wish: LinkWish) =>
+	ask(linkSchema, 'POST', `${boardPath(boardId)}/links`, wish);
+export const renew = (boardId: string, link: string) =>
+	ask(linkSchema, 'POST', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`, { do: 'renew' });
 export const links = (boardId: string) => ask(linksSchema, 'GET', `${boardPath(boardId)}/links`);
 export const withdraw = (boardId: string, link: string) =>
 	send('DELETE', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`);

@@ -8,6 +8,7 @@ import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
 import { clockOffset, type Exchange } from '$core/session/clock';
+import { leads, may, OPEN_HOUSE, ROLES, type House, type Right, type Role } from '$core/session/rights';
 import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
@@ -16,12 +17,11 @@ import { applyPiece, LocalCopy, type DocumentKey, type Piece } from './local-cop
 import { firstContent, tidyLater, type Content } from './opening';
 import { Provider } from './provider';
 
-export type Role = 'owner' | 'editor' | 'viewer';
-
 export interface RoomInfo {
 	boardId: string;
 	title: string;
 	role: Role;
+	house: House;
 	person: { id: string; name: string; guest: boolean };
 	/** Tells boards apart that were made anew under the same id, so that what is kept here never mixes. */
 	madeAt: number;
@@ -45,6 +45,18 @@ const presenceSchema = z.object({
 	sheet: z.string().optional(),
 	cursor: z.tuple([z.number(), z.number()]).nullable().optional(),
 	editing: z.string().nullable().optional(),
+});
+
+/** What the server says when somebody's rights changed. */
+const rightsSchema = z.object({
+	is: z.literal('rights'),
+	role: z.enum(ROLES),
+	house: z.object({
+		editorsShare: z.boolean(),
+		onlookersTakeOut: z.boolean(),
+		watching: z.boolean(),
+		closed: z.boolean(),
+	}),
 });
 
 const LAYERS = ['stage', 'session'] as const;
@@ -72,10 +84,13 @@ export class Room {
 	readonly origin = { own: true };
 	title = $state('');
 	role = $state<Role>('viewer');
+	/** How the board is set. */
+	house = $state.raw<House>(OPEN_HOUSE);
 	save = $state.raw<SaveState>({ is: 'opening' });
 	/** Whether the board's content has been read, from the server or from what is kept here. */
 	ready = $state(false);
-	access = $state<'open' | 'ended'>('open');
+	/** Whether the person may be in; a closed board opens again. */
+	access = $state<'open' | 'closed' | 'ended'>('open');
 	people = $state.raw<Presence[]>([]);
 	plan = $state.raw<SessionState>({ steps: [], running: undefined, done: false });
 	/** Server time minus local time, ms. */
@@ -111,6 +126,7 @@ export class Room {
 	) {
 		this.title = info.title;
 		this.role = info.role;
+		this.house = info.house;
 		const url = new URL('/sync', location.href);
 		url.protocol = url.protocol === 'https:' ? 'wss:' : 'ws:';
 		this.socket = new HocuspocusProviderWebsocket({
@@ -152,12 +168,17 @@ export class Room {
 		};
 	}
 
+	/** Whether this person may do something now. */
+	may(right: Right): boolean {
+		return this.access === 'open' && may(this.role, right, this.house);
+	}
+
 	get mayEdit(): boolean {
-		return this.access === 'open' && this.role !== 'viewer';
+		return this.may('write');
 	}
 
 	get leads(): boolean {
-		return this.role === 'owner';
+		return leads(this.role);
 	}
 
 	/** The step that is running, if any. */
@@ -242,10 +263,11 @@ export class Room {
 				if (name === 'stage')
 					this.layers?.stage.provider.awareness?.setLocalState({ ...this.self(), ...this.pendingPresence });
 			},
-			onAuthenticationFailed: () => {
-				this.access = 'ended';
+			onAuthenticationFailed: ({ reason }) => {
+				this.access = reason === 'closed' ? 'closed' : 'ended';
 				this.judge();
 			},
+			onStateless: ({ payload }) => this.hearRights(payload),
 		});
 		doc.on('update', (_: Uint8Array, origin: unknown) => {
 			if (origin === provider) return;
@@ -272,13 +294,25 @@ export class Room {
 		if (this.layers) void this.copy?.setWaiting(this.layers.stage.key, count);
 	}
 
+	/** The server changed what this person may do. */
+	private hearRights(payload: string): void {
+		const heard = rightsSchema.safeParse(JSON.parse(payload));
+		if (!heard.success) return;
+		const couldEdit = this.mayEdit;
+		this.role = heard.data.role;
+		this.house = heard.data.house;
+		// What was written in the moment in which it was not allowed any more goes out now.
+		if (this.mayEdit && !couldEdit) this.layers.stage.provider.forceSync();
+		this.judge();
+	}
+
 	/** Works out what to say about saving. */
 	private judge(): void {
 		if (!this.layers) return;
 		const layers = LAYERS.map((name) => this.layers[name]);
-		// A viewer's connection never counts as saved by the library's reckoning; there is nothing to save.
-		const writable = this.role === 'owner' ? layers : [this.layers.stage];
-		const unsaved = this.role === 'viewer' ? 0 : writable.reduce((sum, layer) => sum + layer.unsaved, 0);
+		// A connection that may not write never counts as saved by the library's reckoning; there is nothing to save.
+		const writable = this.leads ? layers : [this.layers.stage];
+		const unsaved = !this.mayEdit ? 0 : writable.reduce((sum, layer) => sum + layer.unsaved, 0);
 		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept: this.kept };
 		else if (!this.ready) this.save = { is: 'opening' };
 		else if (unsaved > 0) this.save = { is: 'saving' };

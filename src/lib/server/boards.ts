@@ -3,7 +3,7 @@ import { m } from '$lib/paraglide/messages';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema } from './db';
-import type { Role } from './db/schema';
+import { may, type House, type Right, type Role } from '$core/session/rights';
 
 const { boards, memberships, people } = schema;
 
@@ -21,13 +21,23 @@ export class Refused extends Error {
 export interface Membership {
 	role: Role;
 	linkId: string | null;
+	/** How the board is set. */
+	house: House;
 }
+
+/** The columns that say how a board is set. */
+export const HOUSE = {
+	editorsShare: boards.editorsShare,
+	onlookersTakeOut: boards.onlookersTakeOut,
+	watching: boards.watching,
+	closed: boards.closed,
+} satisfies Record<keyof House, unknown>;
 
 /** The person's part in a board that is not deleted, or undefined. */
 export async function membershipOf(boardId: string, personId: string): Promise<Membership | undefined> {
 	const { db } = database();
 	const [found] = await db
-		.select({ role: memberships.role, linkId: memberships.linkId })
+		.select({ role: memberships.role, linkId: memberships.linkId, house: HOUSE })
 		.from(memberships)
 		.innerJoin(boards, eq(boards.id, memberships.boardId))
 		.where(
@@ -36,13 +46,25 @@ export async function membershipOf(boardId: string, personId: string): Promise<M
 	return found;
 }
 
-/** Like `membershipOf`, but throws Refused when the person may not enter or lacks the role. */
-export async function requireRole(boardId: string, personId: string, ...roles: Role[]): Promise<Membership> {
+/** Like `membershipOf`, but throws Refused, in words, when the person may not enter or may not do this. */
+export async function requireRight(boardId: string, personId: string, right: Right): Promise<Membership> {
 	const membership = await membershipOf(boardId, personId);
 	if (!membership) throw new Refused(m.board_no_access(), 404);
-	if (roles.length > 0 && !roles.includes(membership.role)) throw new Refused(m.error_owner_only());
+	const { role, house } = membership;
+	if (!may(role, 'enter', house)) throw new Refused(m.board_closed());
+	if (!may(role, right, house)) throw new Refused(REFUSALS[right]());
 	return membership;
 }
+
+const REFUSALS: Record<Right, () => string> = {
+	enter: () => m.board_closed(),
+	write: () => m.error_write(),
+	talk: () => m.error_talk(),
+	'take out': () => m.error_take_out(),
+	share: () => m.error_share(),
+	lead: () => m.error_lead_only(),
+	own: () => m.error_owner_only(),
+};
 
 export interface BoardRow {
 	id: string;
@@ -86,13 +108,13 @@ export async function createBoard(personId: string, title: string, id = nanoid(1
 }
 
 export async function renameBoard(boardId: string, personId: string, title: string): Promise<void> {
-	await requireRole(boardId, personId, 'owner');
+	await requireRight(boardId, personId, 'own');
 	await database().db.update(boards).set({ title }).where(eq(boards.id, boardId));
 }
 
 /** Deletes a board for everybody; it can be restored by its owner. */
 export async function deleteBoard(boardId: string, personId: string): Promise<void> {
-	await requireRole(boardId, personId, 'owner');
+	await requireRight(boardId, personId, 'own');
 	await database().db.update(boards).set({ deletedAt: new Date() }).where(eq(boards.id, boardId));
 }
 

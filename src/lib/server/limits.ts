@@ -10,6 +10,8 @@ const LIMITS = {
 	signIn: () => limiter('signIn', 20, 300),
 	/** New guests and accounts, by address: a whole class joins from one. */
 	join: () => limiter('join', 300, 300),
+	/** Codes and passwords that were wrong, by address. */
+	guess: () => limiter('guess', 20, 300),
 	/** Exports and theme proposals, by person. */
 	heavy: () => limiter('heavy', 60, 60),
 };
@@ -23,4 +25,10 @@ export async function allow(kind: keyof typeof LIMITS, key: string): Promise<boo
 		if (reason instanceof RateLimiterRes) return false;
 		throw reason;
 	}
+}
+
+/** Whether there is still one use left, without counting one: for what counts only when it goes wrong. */
+export async function isLeft(kind: keyof typeof LIMITS, key: string): Promise<boolean> {
+	const used = await LIMITS[kind]().get(key);
+	return used === null || used.remainingPoints > 0;
 }

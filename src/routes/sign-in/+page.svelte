@@ -32,4 +32,5 @@
 		<button class="button main">{m.sign_in()}</button>
 	</form>
 	<p class="other">{m.no_account()} <a href="/sign-up">{m.sign_up()}</a></p>
+	<p class="other">{m.have_code()} <a href="/join">{m.join_title()}</a></p>
 </EntryPage>

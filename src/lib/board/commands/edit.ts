@@ -128,7 +128,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_copy_picture(),
 		keys: ['$mod+Shift+c'],
 		section: 'clipboard',
-		when: hasSelection,
+		when: (board) => hasSelection(board) && board.room.may('take out'),
 		run: (board) => copyPicture(board),
 	},
 	{

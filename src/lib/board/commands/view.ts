@@ -121,6 +121,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.take_out_title(),
 		keys: [],
 		section: 'board',
+		when: (board) => board.room.may('take out'),
 		run: (board) => board.ask('export'),
 	},
 	{
@@ -128,7 +129,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.invite(),
 		keys: [],
 		section: 'board',
-		when: (board) => board.room.leads,
+		when: (board) => board.room.may('share'),
 		run: (board) => board.ask('invite'),
 	},
 ];

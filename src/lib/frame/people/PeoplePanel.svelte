@@ -1,60 +1,119 @@
 <script lang="ts">
+	/** Who belongs to the board and who is here; for those who lead also what everybody may do. */
 	import { m } from '$lib/paraglide/messages';
-	import type { Board } from '../board/board.svelte';
-	import Badge from '../ui/Badge.svelte';
+	import { goto } from '$app/navigation';
+	import type { Board } from '../../board/board.svelte';
+	import { messageOf } from '../../ui/api';
+	import { toaster } from '../../ui/toaster';
+	import { leave, liftBan, people, type People } from './actions';
+	import HouseRules from './HouseRules.svelte';
+	import PersonRow from './PersonRow.svelte';
 
 	const { board, oninvite }: { board: Board; oninvite: () => void } = $props();
 	const { room } = $derived(board);
-	const people = $derived(
-		[...new Map(room.people.map((each) => [each.person, each])).values()].filter(
-			(each) => each.person !== room.info.person.id,
-		),
-	);
-	const sheetTitle = (id: string | undefined): string =>
-		board.model.sheets.find((sheet) => sheet.id === id)?.title ?? '';
+	const boardId = $derived(room.info.boardId);
+	const me = $derived(room.info.person.id);
 
-	/** Goes to where the person's pointer is. */
-	function goTo(person: (typeof people)[number]): void {
-		if (person.sheet) board.goToSheet(person.sheet);
-		if (!person.cursor) return;
-		const { w, h } = board.size;
-		const { scale } = board.view;
-		board.setView({ scale, x: person.cursor[0] - w / 2 / scale, y: person.cursor[1] - h / 2 / scale });
+	let known = $state.raw<People>({ members: [], banned: [] });
+	const here = $derived(new Map(room.people.map((each) => [each.person, each])));
+	const isHere = (id: string): boolean => id === me || here.has(id);
+	const present = $derived(known.members.filter(({ id }) => isHere(id)));
+	const absent = $derived(known.members.filter(({ id }) => !isHere(id)));
+
+	async function refresh(): Promise<void> {
+		try {
+			known = await people(boardId);
+		} catch {
+			// Offline: what is known stays.
+		}
+	}
+	// Asked anew when somebody comes or goes, and when rights change.
+	const occasion = $derived([...here.keys()].sort().join() + room.role + JSON.stringify(room.house));
+	$effect(() => {
+		void occasion;
+		void refresh();
+	});
+
+	async function attempt(work: Promise<unknown>): Promise<void> {
+		try {
+			await work;
+			await refresh();
+		} catch (error) {
+			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
+			await refresh();
+		}
+	}
+
+	let isLeaving = $state(false);
+	async function go(): Promise<void> {
+		await attempt(leave(boardId, me));
+		await goto('/');
 	}
 </script>
 
 <h2 class="panel-title">{m.people()}</h2>
+{#if room.leads}<HouseRules {room} />{/if}
+<h3 class="label">{m.people_present({ count: present.length })}</h3>
 <ul>
-	<li>
-		<Badge id={room.info.person.id} name={room.info.person.name} />
-		<span>{room.info.person.name} <span class="quiet">{m.you()}</span></span>
-	</li>
-	{#each people as person (person.person)}
-		<li>
-			<Badge id={person.person} name={person.name} />
-			<span class="who">{person.name}<small class="quiet">{sheetTitle(person.sheet)}</small></span>
-			{#if person.sheet}<button class="button" onclick={() => goTo(person)}>{m.go_to()}</button>{/if}
-		</li>
+	{#each present as member (member.id)}
+		<PersonRow {board} {member} presence={here.get(member.id)} isHere {attempt} />
 	{/each}
 </ul>
-{#if people.length === 0}<p class="quiet">{m.alone()}</p>{/if}
-{#if room.leads}<button class="button" onclick={oninvite}>{m.invite()}</button>{/if}
+{#if known.members.length === 1}<p class="quiet">{m.alone()}</p>{/if}
+{#if absent.length > 0}
+	<h3 class="label">{m.people_absent({ count: absent.length })}</h3>
+	<ul>
+		{#each absent as member (member.id)}
+			<PersonRow {board} {member} presence={undefined} isHere={false} {attempt} />
+		{/each}
+	</ul>
+{/if}
+{#if known.banned.length > 0}
+	<h3 class="label">{m.people_banned()}</h3>
+	<ul>
+		{#each known.banned as { id, name } (id)}
+			<li class="banned">
+				<span>{name}</span>
+				<button class="button" onclick={() => attempt(liftBan(boardId, id))}>{m.ban_lift()}</button>
+			</li>
+		{/each}
+	</ul>
+{/if}
+<div class="foot">
+	{#if room.may('share')}<button class="button" onclick={oninvite}>{m.invite()}</button>{/if}
+	{#if room.role !== 'owner'}
+		{#if isLeaving}
+			<p class="quiet">{m.leave_sure()}</p>
+			<button class="button" onclick={go}>{m.leave_yes()}</button>
+			<button class="button" onclick={() => (isLeaving = false)}>{m.leave_no()}</button>
+		{:else}
+			<button class="button" onclick={() => (isLeaving = true)}>{m.leave_board()}</button>
+		{/if}
+	{/if}
+</div>
 
 <style>
-	li {
-		display: flex;
-		align-items: center;
-		gap: 10px;
-		min-height: 40px;
-	}
-	.who {
-		display: flex;
-		flex: 1;
-		flex-direction: column;
-		line-height: 1.2;
+	h3 {
+		margin: 16px 0 2px;
 	}
 	p {
-		margin: 8px 0 14px;
+		margin: 8px 0 10px;
 		font-size: var(--size-note);
+	}
+	.banned {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		min-height: 40px;
+	}
+	.foot {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin-top: 16px;
+	}
+	.foot p {
+		flex-basis: 100%;
+		margin: 0;
 	}
 </style>

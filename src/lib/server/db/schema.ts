@@ -16,12 +16,12 @@ import {
 	timestamp,
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
+import { ROLES } from '../../../core/session/rights';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
 
-export const role = pgEnum('role', ['owner', 'editor', 'viewer']);
-export type Role = (typeof role.enumValues)[number];
+export const role = pgEnum('role', ROLES);
 
 export const people = pgTable('people', {
 	id: text('id').primaryKey(),
@@ -91,6 +91,11 @@ export const boards = pgTable(
 		changedAt: instant('changed_at').notNull().defaultNow(),
 		/** Set while the board is deleted and can still be brought back. */
 		deletedAt: instant('deleted_at'),
+		/** How the board is set; see core/session/rights. */
+		editorsShare: boolean('editors_share').notNull().default(false),
+		onlookersTakeOut: boolean('onlookers_take_out').notNull().default(true),
+		watching: boolean('watching').notNull().default(false),
+		closed: boolean('closed').notNull().default(false),
 	},
 	(table) => [index('boards_by_change').on(table.changedAt)],
 );
@@ -125,6 +130,11 @@ export const joinLinks = pgTable(
 			.references(() => boards.id, { onDelete: 'cascade' }),
 		/** SHA-256 of the token; the token itself is known only to those who have the link. */
 		tokenHash: text('token_hash').notNull(),
+		/** A short code to type, for those who see it on a wall; guesses are limited. */
+		code: text('code').unique(),
+		/** Asked of whoever comes in, when it is set. */
+		passwordHash: text('password_hash'),
+		expiresAt: instant('expires_at'),
 		role: role('role').notNull(),
 		createdBy: text('created_by')
 			.notNull()
@@ -136,6 +146,22 @@ export const joinLinks = pgTable(
 		uniqueIndex('join_links_by_token').on(table.tokenHash),
 		index('join_links_by_board').on(table.boardId),
 	],
+);
+
+/** People who may not come back to a board, by any link. */
+export const bans = pgTable(
+	'bans',
+	{
+		boardId: text('board_id')
+			.notNull()
+			.references(() => boards.id, { onDelete: 'cascade' }),
+		personId: text('person_id')
+			.notNull()
+			.references(() => people.id, { onDelete: 'cascade' }),
+		bannedBy: text('banned_by').references(() => people.id, { onDelete: 'set null' }),
+		at: instant('at').notNull().defaultNow(),
+	},
+	(table) => [primaryKey({ columns: [table.boardId, table.personId] })],
 );
 
 /** Every edit, in the order in which it was committed, with who made it and when. */

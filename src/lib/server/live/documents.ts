@@ -4,11 +4,12 @@
  */
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
+import { leads, may, type House, type Role } from '$core/session/rights';
 import * as Y from 'yjs';
 import type { Person } from '../auth';
 import { membershipOf, touchBoard } from '../boards';
+import { rolesOn } from '../members';
 import { database } from '../db';
-import type { Role } from '../db/schema';
 import { log } from '../log';
 import { once } from '../once';
 import { readSettings } from '../settings';
@@ -25,6 +26,7 @@ export interface Context {
 	person: Person;
 	gate: Gate;
 	role?: Role;
+	house?: House;
 	linkId?: string | null;
 	boardId?: string;
 }
@@ -40,8 +42,10 @@ const STATE_STALE = 5000;
 /** Marks changes that the server made, so that they are not taken for a client's. */
 const SERVER = 'server';
 /** Whether a change comes from the server itself or from somebody who leads. */
-const leads = (origin: unknown): boolean =>
-	origin === SERVER || (origin as { context?: Context } | null)?.context?.role === 'owner';
+const isLed = (origin: unknown): boolean => {
+	const role = (origin as { context?: Context } | null)?.context?.role;
+	return origin === SERVER || (role !== undefined && leads(role));
+};
 
 const personOf = (origin: unknown): string | undefined =>
 	(origin as { context?: Context } | null)?.context?.person?.id;
@@ -50,8 +54,8 @@ const personOf = (origin: unknown): string | undefined =>
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
 
-const mayWrite = (layer: Layer, role: Role): boolean =>
-	layer === 'stage' ? role !== 'viewer' : role === 'owner';
+const mayWrite = (layer: Layer, role: Role, house: House): boolean =>
+	may(role, layer === 'stage' ? 'write' : 'lead', house);
 
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
@@ -75,9 +79,11 @@ class LiveDocuments {
 				const parsed = parseName(name);
 				const membership = parsed && (await membershipOf(parsed.boardId, person.id));
 				if (!parsed || !membership) throw Object.assign(new Error(''), { reason: 'no-access' });
-				connectionConfig.readOnly = !mayWrite(parsed.layer, membership.role);
+				const { role, linkId, house } = membership;
+				if (!may(role, 'enter', house)) throw Object.assign(new Error(''), { reason: 'closed' });
+				connectionConfig.readOnly = !mayWrite(parsed.layer, role, house);
 				gate.admit();
-				return { role: membership.role, linkId: membership.linkId, boardId: parsed.boardId };
+				return { role, house, linkId, boardId: parsed.boardId };
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
@@ -158,7 +164,7 @@ class LiveDocuments {
 		const stops = [
 			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
 			readyNotes(model),
-			watchLocks(document, (work) => this.edit(boardId, 'stage', work), leads, personOf),
+			watchLocks(document, (work) => this.edit(boardId, 'stage', work), isLed, personOf),
 		];
 		this.open.set(name, {
 			model,
@@ -269,6 +275,31 @@ class LiveDocuments {
 			for (const connection of document.getConnections()) {
 				if (which(connection.context as Context))
 					connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+			}
+		}
+	}
+
+	/**
+	 * Brings everybody who has a board open in line with the parts and the settings in the database, at once: rights of
+	 * open connections change, and who may not be in any more is out.
+	 */
+	async refreshRights(boardId: string): Promise<void> {
+		const now = await rolesOn(boardId);
+		if (!now) return;
+		for (const [name, document] of this.hub.documents) {
+			const parsed = parseName(name);
+			if (parsed?.boardId !== boardId) continue;
+			for (const connection of document.getConnections()) {
+				const context = connection.context as Context;
+				const role = now.roles.get(context.person.id);
+				if (!role) connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+				else if (!may(role, 'enter', now.house)) connection.webSocket.close(CLOSE.shut, 'closed');
+				else {
+					Object.assign(context, { role, house: now.house });
+					connection.readOnly = !mayWrite(parsed.layer, role, now.house);
+					const rights = JSON.stringify({ is: 'rights', role, house: now.house });
+					if (parsed.layer === 'stage') connection.sendStateless(rights);
+				}
 			}
 		}
 	}

@@ -34,7 +34,7 @@ const stateSchema = z
 	.strict();
 export type PresenceState = z.infer<typeof stateSchema>;
 
-export const CLOSE = { malformed: 1003, policy: 1008, failed: 1011, withdrawn: 4403 } as const;
+export const CLOSE = { malformed: 1003, policy: 1008, failed: 1011, withdrawn: 4403, shut: 4423 } as const;
 
 export interface Gate {
 	/** Called when a document was opened for this person: the cap on what queues up ends. */

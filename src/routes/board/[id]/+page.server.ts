@@ -1,5 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { eq } from 'drizzle-orm';
+import { may } from '$core/session/rights';
 import { membershipOf } from '$lib/server/boards';
 import { database, schema } from '$lib/server/db';
 import { m } from '$lib/paraglide/messages';
@@ -18,6 +19,8 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		boardId: params.id,
 		title: board!.title,
 		role: membership.role,
+		house: membership.house,
+		door: may(membership.role, 'enter', membership.house) ? ('open' as const) : ('closed' as const),
 		person,
 		madeAt: board!.createdAt.getTime(),
 	};

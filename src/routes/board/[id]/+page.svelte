@@ -4,6 +4,9 @@
 	import { loadFaces } from '$lib/board/faces';
 	import { m } from '$lib/paraglide/messages';
 	import { Room } from '$lib/room/room.svelte';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { leads } from '$core/session/rights';
+	import Waiting from '$lib/frame/Waiting.svelte';
 	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -13,17 +16,31 @@
 	let isPhone = $state(false);
 	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
 
-	onMount(() => {
-		let isLeft = false;
+	let isLeft = false;
+
+	function enter(): void {
+		if (data.door === 'closed') return;
 		void Room.open(data).then((opened) => {
 			if (isLeft) opened.destroy();
 			else room = opened;
 		});
+	}
+
+	/** Asks anew what one may do here, and goes in if one may. */
+	async function comeBack(): Promise<void> {
+		room?.destroy();
+		room = undefined;
+		await invalidateAll();
+		enter();
+	}
+
+	onMount(() => {
+		enter();
 		const query = matchMedia('(max-width: 640px)');
 		const read = (): void => void (isPhone = query.matches);
 		read();
 		// The board's own script comes while its content is on the way.
-		if (!isPhone || data.role === 'owner') void boardView();
+		if (!isPhone || leads(data.role)) void boardView();
 		query.addEventListener('change', read);
 		return () => {
 			isLeft = true;
@@ -44,7 +61,9 @@
 
 <svelte:head><title>{room?.title ?? data.title} · {m.app_name()}</title></svelte:head>
 
-{#if room?.access === 'ended'}
+{#if data.door === 'closed' || room?.access === 'closed'}
+	<Waiting boardId={data.boardId} title={data.title} onopen={comeBack} ongone={() => void goto('/')} />
+{:else if room?.access === 'ended'}
 	<main class="over">
 		<h1>{m.access_ended()}</h1>
 		<p class="quiet">{m.access_ended_more()}</p>

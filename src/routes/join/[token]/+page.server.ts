@@ -4,20 +4,26 @@ import { auth } from '$lib/server/auth';
 import { membershipOf, Refused } from '$lib/server/boards';
 import { database, schema } from '$lib/server/db';
 import { orErrorPage } from '$lib/server/http';
+import { findLink, requirePassword } from '$lib/server/entry';
 import { allow } from '$lib/server/limits';
-import { joinThrough, openLink } from '$lib/server/links';
+import { joinThrough } from '$lib/server/links';
 import { m } from '$lib/paraglide/messages';
 import { z } from 'zod';
 import type { Actions, PageServerLoad } from './$types';
 
 const nameSchema = z.string().trim().min(1).max(40);
 
-export const load: PageServerLoad = async ({ params, locals }) => {
-	const link = await orErrorPage(openLink(params.token));
+export const load: PageServerLoad = async ({ params, locals, getClientAddress }) => {
+	const link = await orErrorPage(findLink(params.token, getClientAddress()));
 	const { person } = locals;
 	// Whoever is in already, or has an account, need not say a name again.
 	if (person && (await membershipOf(link.boardId, person.id))) redirect(303, `/board/${link.boardId}`);
-	return { title: link.title, role: link.role, name: person?.name ?? '' };
+	return {
+		title: link.title,
+		role: link.role,
+		name: person?.name ?? '',
+		asksPassword: link.passwordHash !== null,
+	};
 };
 
 export const actions: Actions = {
@@ -30,8 +36,9 @@ export const actions: Actions = {
 			return fail(429, { name: given, problem: m.too_many_tries() });
 		let boardId: string;
 		try {
-			const link = await openLink(params.token);
+			const link = await findLink(params.token, getClientAddress());
 			boardId = link.boardId;
+			await requirePassword(link, String(form.get('password') ?? ''), getClientAddress());
 			await joinThrough(link, await personNamed(name.data, locals.person, request.headers));
 		} catch (reason) {
 			if (reason instanceof Refused) return fail(reason.status, { name: given, problem: reason.message });

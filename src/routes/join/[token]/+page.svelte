@@ -21,6 +21,18 @@
 				value={form?.name ?? data.name}
 			/></label
 		>
+		{#if data.asksPassword}
+			<label
+				>{m.password()}<input
+					class="entry"
+					name="password"
+					type="password"
+					autocomplete="off"
+					required
+					maxlength="100"
+				/></label
+			>
+		{/if}
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
 		<button class="button main">{m.go_in()}</button>
 	</form>

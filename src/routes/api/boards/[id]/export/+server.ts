@@ -1,5 +1,5 @@
 import { m } from '$lib/paraglide/messages';
-import { boardTitle, Refused, requireRole } from '$lib/server/boards';
+import { boardTitle, Refused, requireRight } from '$lib/server/boards';
 import { exportBoard, FORMATS } from '$lib/server/export';
 import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
@@ -16,7 +16,7 @@ const schema = z.object({
 export const POST = route(async (event, person) => {
 	const order = await body(event, schema);
 	const id = event.params['id']!;
-	await requireRole(id, person.id);
+	await requireRight(id, person.id, 'take out');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const title = (await boardTitle(id)) ?? '';
 	const file = await live().read(id, (model) => exportBoard(model, { ...order, title, boardId: id }));

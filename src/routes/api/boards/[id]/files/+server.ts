@@ -1,5 +1,5 @@
 import { m } from '$lib/paraglide/messages';
-import { Refused, requireRole } from '$lib/server/boards';
+import { Refused, requireRight } from '$lib/server/boards';
 import { LARGEST_FILE } from '$lib/server/files/prepare';
 import { storeFile } from '$lib/server/files/store';
 import { route } from '$lib/server/http';
@@ -9,7 +9,7 @@ import { json } from '@sveltejs/kit';
 /** Takes a picture in: the body is the file itself. */
 export const POST = route(async (event, person) => {
 	const id = event.params['id']!;
-	await requireRole(id, person.id, 'owner', 'editor');
+	await requireRight(id, person.id, 'write');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	if (Number(event.request.headers.get('content-length') ?? 0) > LARGEST_FILE) {
 		throw new Refused(m.file_too_large({ megabytes: LARGEST_FILE / 1024 / 1024 }), 409);

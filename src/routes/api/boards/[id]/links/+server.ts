@@ -1,22 +1,22 @@
 import { json } from '@sveltejs/kit';
-import QRCode from 'qrcode';
 import { body, route } from '$lib/server/http';
+import { invitation } from '$lib/server/invitation';
 import { createLink, LINK_ROLES, linksOf } from '$lib/server/links';
 import { z } from 'zod';
 
-const schema = z.object({ role: z.enum(LINK_ROLES) });
+/** A link lasts a year at most when it is given an end. */
+const wishSchema = z.object({
+	role: z.enum(LINK_ROLES),
+	code: z.boolean().optional(),
+	hours: z.number().min(1).max(8784).optional(),
+	password: z.string().min(4).max(100).optional(),
+});
 
 export const GET = route(async (event, person) => json(await linksOf(event.params['id']!, person.id)));
 
 /** Makes a link. Its address is told once: only a hash of its token is kept. */
 export const POST = route(async (event, person) => {
-	const { role } = await body(event, schema);
-	const { id, token } = await createLink(event.params['id']!, person.id, role);
-	const url = `${event.url.origin}/join/${token}`;
-	const qr = await QRCode.toDataURL(url, {
-		margin: 2,
-		width: 336,
-		color: { dark: '#1D2421', light: '#F6F1E6' },
-	});
-	return json({ id, url, qr }, { status: 201 });
+	const wish = await body(event, wishSchema);
+	const link = await createLink(event.params['id']!, person.id, wish);
+	return json(await invitation(event.url.origin, link), { status: 201 });
 });

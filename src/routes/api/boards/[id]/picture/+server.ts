@@ -1,4 +1,4 @@
-import { requireRole } from '$lib/server/boards';
+import { requireRight } from '$lib/server/boards';
 import { thumbnail } from '$lib/server/export';
 import { route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
@@ -9,7 +9,7 @@ const EMPTY =
 /** A small picture of the first sheet; the address carries the time of the last change, so it may be kept. */
 export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
-	await requireRole(id, person.id);
+	await requireRight(id, person.id, 'enter');
 	const svg = await live().read(id, (model) => thumbnail(model) ?? EMPTY);
 	return new Response(svg, {
 		headers: { 'content-type': 'image/svg+xml', 'cache-control': 'private, max-age=86400' },

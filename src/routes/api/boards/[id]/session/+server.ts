@@ -1,7 +1,7 @@
 import { m } from '$lib/paraglide/messages';
 import { json } from '@sveltejs/kit';
 import { addMinutes, endSession, startStep } from '$core/session/runsheet';
-import { Refused, requireRole } from '$lib/server/boards';
+import { Refused, requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { z } from 'zod';
@@ -16,7 +16,7 @@ const schema = z.discriminatedUnion('do', [
 export const POST = route(async (event, person) => {
 	const order = await body(event, schema);
 	const id = event.params['id']!;
-	await requireRole(id, person.id, 'owner');
+	await requireRight(id, person.id, 'lead');
 	try {
 		await live().edit(
 			id,

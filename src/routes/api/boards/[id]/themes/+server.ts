@@ -1,7 +1,7 @@
 import { m } from '$lib/paraglide/messages';
 import { json } from '@sveltejs/kit';
 import { plainText } from '$core/text/rich';
-import { Refused, requireRole } from '$lib/server/boards';
+import { Refused, requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { live } from '$lib/server/live/documents';
@@ -20,7 +20,7 @@ const schema = z.object({
 export const POST = route(async (event, person) => {
 	const { noteIds, count } = await body(event, schema);
 	const id = event.params['id']!;
-	await requireRole(id, person.id, 'owner', 'editor');
+	await requireRight(id, person.id, 'write');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const notes = await live().read(id, (model) =>
 		[...new Set(noteIds)]

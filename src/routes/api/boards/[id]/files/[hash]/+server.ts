@@ -1,4 +1,4 @@
-import { requireRole } from '$lib/server/boards';
+import { requireRight } from '$lib/server/boards';
 import { readFile, readScaled, WIDTHS } from '$lib/server/files/store';
 import { route } from '$lib/server/http';
 import { z } from 'zod';
@@ -14,7 +14,7 @@ const paramsSchema = z.object({
 /** A picture of the board; `w` asks for one of our widths. Its address is its content, so it may be kept. */
 export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
-	await requireRole(id, person.id);
+	await requireRight(id, person.id, 'enter');
 	const parsed = paramsSchema.safeParse({
 		hash: event.params['hash'],
 		w: event.url.searchParams.get('w') ?? undefined,

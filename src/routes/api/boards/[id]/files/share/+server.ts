@@ -1,4 +1,4 @@
-import { requireRole } from '$lib/server/boards';
+import { requireRight } from '$lib/server/boards';
 import { shareFiles } from '$lib/server/files/store';
 import { body, route } from '$lib/server/http';
 import { json } from '@sveltejs/kit';
@@ -13,8 +13,8 @@ const schema = z.object({
 export const POST = route(async (event, person) => {
 	const { from, hashes } = await body(event, schema);
 	const id = event.params['id']!;
-	await requireRole(id, person.id, 'owner', 'editor');
-	await requireRole(from, person.id);
+	await requireRight(id, person.id, 'write');
+	await requireRight(from, person.id, 'take out');
 	await shareFiles(from, id, hashes);
 	return json({ shared: true });
 });

@@ -1,12 +1,23 @@
 import { json } from '@sveltejs/kit';
-import { route } from '$lib/server/http';
-import { withdrawLink } from '$lib/server/links';
+import { body, route } from '$lib/server/http';
+import { invitation } from '$lib/server/invitation';
+import { renewLink, withdrawLink } from '$lib/server/links';
 import { live } from '$lib/server/live/documents';
+import { z } from 'zod';
+
+const renewSchema = z.object({ do: z.literal('renew') });
 
 /** Withdraws a link; whoever came through it is out at once. */
 export const DELETE = route(async (event, person) => {
 	const { id, link } = event.params as { id: string; link: string };
 	await withdrawLink(id, link, person.id);
-	live().cutOff(id, (context) => context.linkId === link);
+	await live().refreshRights(id);
 	return json({ withdrawn: true });
+});
+
+/** Gives a link another address and code. */
+export const POST = route(async (event, person) => {
+	await body(event, renewSchema);
+	const { id, link } = event.params as { id: string; link: string };
+	return json(await invitation(event.url.origin, await renewLink(id, link, person.id)));
 });

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { leads, may, mayChange, mayGive, OPEN_HOUSE, RIGHTS, ROLES, type House } from './rights';
+
+const houses: House[] = [];
+for (let bits = 0; bits < 16; bits++)
+	houses.push({
+		editorsShare: Boolean(bits & 1),
+		onlookersTakeOut: Boolean(bits & 2),
+		watching: Boolean(bits & 4),
+		closed: Boolean(bits & 8),
+	});
+
+describe('rights', () => {
+	it.each([
+		['owner', ['enter', 'write', 'talk', 'take out', 'share', 'lead', 'own']],
+		['facilitator', ['enter', 'write', 'talk', 'take out', 'share', 'lead']],
+		['editor', ['enter', 'write', 'talk', 'take out']],
+		['commenter', ['enter', 'talk', 'take out']],
+		['viewer', ['enter', 'take out']],
+	] as const)('of %s in an open house are %j', (role, rights) => {
+		expect(RIGHTS.filter((right) => may(role, right, OPEN_HOUSE))).toEqual([...rights]);
+	});
+
+	it('never grow from one part to a lesser one, however the board is set', () => {
+		for (const house of houses)
+			for (const right of RIGHTS)
+				for (let i = 1; i < ROLES.length; i++)
+					if (may(ROLES[i]!, right, house)) expect(may(ROLES[i - 1]!, right, house), right).toBe(true);
+	});
+
+	it('are the same for those who lead whatever is set', () => {
+		for (const house of houses)
+			for (const right of RIGHTS) {
+				expect(may('owner', right, house)).toBe(true);
+				expect(may('facilitator', right, house)).toBe(right !== 'own');
+			}
+	});
+
+	it('end at the door when the board is closed, and with looking while everyone watches', () => {
+		for (const role of ROLES.filter((each) => !leads(each))) {
+			for (const right of RIGHTS) expect(may(role, right, { ...OPEN_HOUSE, closed: true })).toBe(false);
+			const watching = { ...OPEN_HOUSE, watching: true };
+			expect(may(role, 'enter', watching)).toBe(true);
+			expect(may(role, 'write', watching) || may(role, 'talk', watching)).toBe(false);
+		}
+	});
+
+	it('can be given only up to one’s own, and owning not at all', () => {
+		const sharing = { ...OPEN_HOUSE, editorsShare: true };
+		for (const giver of ROLES) expect(mayGive(giver, 'owner', sharing)).toBe(false);
+		expect(ROLES.filter((role) => mayGive('facilitator', role, OPEN_HOUSE))).toEqual(ROLES.slice(1));
+		expect(ROLES.filter((role) => mayGive('editor', role, sharing))).toEqual([
+			'editor',
+			'commenter',
+			'viewer',
+		]);
+		expect(ROLES.filter((role) => mayGive('editor', role, OPEN_HOUSE))).toEqual([]);
+		expect(ROLES.filter((role) => mayGive('commenter', role, sharing))).toEqual([]);
+	});
+
+	it('are changed by those who lead, and never the owner’s', () => {
+		expect(ROLES.filter((whose) => mayChange('facilitator', whose))).toEqual(ROLES.slice(1));
+		expect(ROLES.some((whose) => mayChange('editor', whose))).toBe(false);
+	});
+});

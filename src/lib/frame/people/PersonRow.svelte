@@ -1,0 +1,124 @@
+<script lang="ts">
+	/** One person of the board: where they are, what they may do, and for those who lead the means to change that. */
+	import { mayChange, ROLES } from '$core/session/rights';
+	import { m } from '$lib/paraglide/messages';
+	import MoreVertical from '@lucide/svelte/icons/ellipsis-vertical';
+	import type { Board } from '../../board/board.svelte';
+	import type { Presence } from '../../room/room.svelte';
+	import Badge from '../../ui/Badge.svelte';
+	import Pop from '../../ui/Pop.svelte';
+	import { changeRole, handOver, sendOut, type GivenRole, type Member } from './actions';
+	import { roleName } from './role-names';
+
+	interface Props {
+		board: Board;
+		member: Member;
+		presence: Presence | undefined;
+		isHere: boolean;
+		attempt: (work: Promise<unknown>) => Promise<void>;
+	}
+	const { board, member, presence, isHere, attempt }: Props = $props();
+	const { room } = $derived(board);
+	const boardId = $derived(room.info.boardId);
+	const isMe = $derived(member.id === room.info.person.id);
+	const changes = $derived(!isMe && mayChange(room.role, member.role));
+	const mayInherit = $derived(room.role === 'owner' && !isMe && !member.guest);
+	const GIVEN = ROLES.filter((role): role is GivenRole => role !== 'owner');
+	let isOpen = $state(false);
+
+	const where = $derived(
+		isMe
+			? ''
+			: !isHere
+				? m.person_away()
+				: (board.model.sheets.find((sheet) => sheet.id === presence?.sheet)?.title ?? ''),
+	);
+
+	/** Goes to where the person's pointer is. */
+	function goTo(): void {
+		if (presence?.sheet) board.goToSheet(presence.sheet);
+		if (!presence?.cursor) return;
+		const { w, h } = board.size;
+		const { scale } = board.view;
+		board.setView({ scale, x: presence.cursor[0] - w / 2 / scale, y: presence.cursor[1] - h / 2 / scale });
+	}
+	const then = (work: () => Promise<unknown>): void => {
+		isOpen = false;
+		void attempt(work());
+	};
+</script>
+
+<li class:away={!isHere}>
+	<Badge id={member.id} name={member.name} />
+	<span class="who">
+		<span class="name"
+			>{member.name}
+			{#if isMe}<span class="quiet">{m.you()}</span>{/if}</span
+		>
+		<small class="quiet">{[where, changes ? '' : roleName[member.role]()].filter(Boolean).join(' · ')}</small>
+	</span>
+	{#if presence?.sheet}<button class="button" onclick={goTo}>{m.go_to()}</button>{/if}
+	{#if changes}
+		<select
+			class="entry"
+			aria-label={m.part_of({ name: member.name })}
+			value={member.role}
+			onchange={(event) => attempt(changeRole(boardId, member.id, event.currentTarget.value as GivenRole))}
+		>
+			{#each GIVEN as role (role)}<option value={role}>{roleName[role]()}</option>{/each}
+		</select>
+	{/if}
+	{#if changes || mayInherit}
+		<Pop label={m.person_more({ name: member.name })} bind:open={isOpen} button="icon-button">
+			{#snippet face()}<MoreVertical size={18} />{/snippet}
+			<div class="orders">
+				{#if mayInherit}<button class="button" onclick={() => then(() => handOver(boardId, member.id))}
+						>{m.hand_over()}</button
+					>{/if}
+				{#if changes}
+					<button class="button" onclick={() => then(() => sendOut(boardId, member.id, false))}
+						>{m.send_out()}</button
+					>
+					<button class="button" onclick={() => then(() => sendOut(boardId, member.id, true))}
+						>{m.ban()}</button
+					>
+				{/if}
+			</div>
+		</Pop>
+	{/if}
+</li>
+
+<style>
+	li {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		min-height: 44px;
+	}
+	.away :global(.badge) {
+		opacity: 0.55;
+	}
+	.who {
+		display: flex;
+		flex: 1;
+		flex-direction: column;
+		min-width: 0;
+		line-height: 1.2;
+	}
+	.name {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	select {
+		width: auto;
+		max-width: 116px;
+		min-height: 32px;
+		padding: 2px 6px;
+		font-size: var(--size-note);
+	}
+	.orders {
+		display: grid;
+		gap: 6px;
+	}
+</style>

@@ -1,0 +1,36 @@
+/** What the people panel asks of the server. */
+import type { House, Role } from '$core/session/rights';
+import { ROLES } from '$core/session/rights';
+import { z } from 'zod';
+import { ask, send } from '../../ui/api';
+
+const peopleSchema = z.object({
+	members: z.array(
+		z.object({
+			id: z.string(),
+			name: z.string(),
+			role: z.enum(ROLES),
+			guest: z.boolean(),
+			joinedAt: z.string(),
+		}),
+	),
+	banned: z.array(z.object({ id: z.string(), name: z.string(), at: z.string() })),
+});
+export type People = z.infer<typeof peopleSchema>;
+export type Member = People['members'][number];
+export type GivenRole = Exclude<Role, 'owner'>;
+
+const at = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
+const order = (boardId: string, person: string, what: object) =>
+	send('POST', `${at(boardId)}/people/${encodeURIComponent(person)}`, what);
+
+export const people = (boardId: string) => ask(peopleSchema, 'GET', `${at(boardId)}/people`);
+export const setHouse = (boardId: string, house: Partial<House>) =>
+	send('PATCH', `${at(boardId)}/house`, house);
+export const changeRole = (boardId: string, person: string, role: GivenRole) =>
+	order(boardId, person, { do: 'change', role });
+export const sendOut = (boardId: string, person: string, ban: boolean) =>
+	order(boardId, person, { do: 'send out', ban });
+export const liftBan = (boardId: string, person: string) => order(boardId, person, { do: 'lift ban' });
+export const handOver = (boardId: string, person: string) => order(boardId, person, { do: 'hand over' });
+export const leave = (boardId: string, person: string) => order(boardId, person, { do: 'leave' });

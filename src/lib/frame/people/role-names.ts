@@ -1,0 +1,18 @@
+import type { Role } from '$core/session/rights';
+import { m } from '$lib/paraglide/messages';
+
+/** Parts that people have on a board, in words. */
+export const roleName: Record<Role, () => string> = {
+	owner: () => m.part_owner(),
+	facilitator: () => m.part_facilitator(),
+	editor: () => m.part_editor(),
+	commenter: () => m.part_commenter(),
+	viewer: () => m.part_viewer(),
+};
+
+export const roleHint: Record<Exclude<Role, 'owner'>, () => string> = {
+	facilitator: () => m.part_facilitator_more(),
+	editor: () => m.part_editor_more(),
+	commenter: () => m.part_commenter_more(),
+	viewer: () => m.part_viewer_more(),
+};

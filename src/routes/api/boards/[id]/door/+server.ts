@@ -1,0 +1,11 @@
+import { json } from '@sveltejs/kit';
+import { may } from '$core/session/rights';
+import { membershipOf } from '$lib/server/boards';
+import { route } from '$lib/server/http';
+
+/** Whether the person may come in now: asked now and then by whoever waits before a closed board. */
+export const GET = route(async (event, person) => {
+	const membership = await membershipOf(event.params['id']!, person.id);
+	if (!membership) return json({ door: 'gone' });
+	return json({ door: may(membership.role, 'enter', membership.house) ? 'open' : 'closed' });
+});
