@@ -58,6 +58,8 @@ const EVERYWHERE: Box = { x: -1e8, y: -1e8, w: 2e8, h: 2e8 };
 let sheet = '';
 let ground: Ground = plainGround('slate');
 let wanted: Wanted | undefined;
+/** Whether the page knows that the view has all its tiles. */
+let isCoverTold = false;
 let isComplete = false;
 let isReady = false;
 let hidden: ReadonlySet<string> = new Set();
@@ -296,8 +298,12 @@ async function work(): Promise<boolean> {
 	const inView = missing(wanted.box);
 	if (inView) {
 		paintTile(inView);
-		if (!missing(wanted.box)) scope.postMessage({ is: 'covered', level: wanted.level });
 		return true;
+	}
+	if (!isCoverTold) {
+		// Said for every view anew: the page may have looked elsewhere when it was said before.
+		isCoverTold = true;
+		scope.postMessage({ is: 'covered', level: wanted.level });
 	}
 	if (overview.isDue) {
 		await overview.step();
@@ -373,6 +379,7 @@ scope.onmessage = ({ data }) => {
 			break;
 		case 'view':
 			wanted = data;
+			isCoverTold = false;
 			break;
 		case 'hide': {
 			const before = new Set([...hidden, ...(editing ? [editing.id] : [])]);
