@@ -147,6 +147,14 @@ try {
 	await shoot(page, 'invite');
 	await page.keyboard.press('Escape');
 
+	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await page.getByLabel('Part of Rashid').first().waitFor();
+	await shoot(page, 'people');
+	await page.getByRole('switch', { name: /^Close the room/ }).check();
+	await phone.getByText('You are waiting at the door').waitFor();
+	await shoot(phone, 'waiting');
+	await page.getByRole('switch', { name: /^Close the room/ }).uncheck();
+
 	await page.getByRole('button', { name: 'Run sheet' }).click();
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await page.getByTestId('live').click({ position: { x: 20, y: 20 } });

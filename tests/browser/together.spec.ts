@@ -91,7 +91,7 @@ test('invite, look only, and withdraw at once', async ({ ilka: { page }, join })
 		.getByRole('dialog')
 		.getByRole('listitem')
 		.filter({ hasText: '1 came in' })
-		.filter({ hasText: 'View' })
+		.filter({ hasText: 'Onlooker' })
 		.getByRole('button', { name: 'Withdraw' })
 		.click();
 	await expect(onlooker.page.getByText('You have no access any more')).toBeVisible();

@@ -13,9 +13,15 @@
 	}
 	const { made, title, onproblem }: Props = $props();
 	let large: HTMLDialogElement;
+	let isLarge = $state(false);
 	/** In two parts it is easier to read and to say. */
 	const code = $derived(made.code ? `${made.code.slice(0, 3)}-${made.code.slice(3)}` : undefined);
 	const place = $derived(`${new URL(made.url).host}/join`);
+
+	function showLarge(): void {
+		isLarge = true;
+		large.showModal();
+	}
 
 	async function copyLink(): Promise<void> {
 		try {
@@ -43,19 +49,22 @@
 		{/if}
 		<div class="row">
 			<button class="button main" onclick={copyLink}><Copy size={16} />{m.copy_link()}</button>
-			<button class="button" onclick={() => large.showModal()}><Projector size={16} />{m.show_large()}</button
-			>
+			<button class="button" onclick={showLarge}><Projector size={16} />{m.show_large()}</button>
 		</div>
 		<small class="quiet">{m.link_shown_once()}</small>
 	</div>
 </div>
 
-<dialog bind:this={large} aria-label={m.show_large()}>
-	<h2>{title}</h2>
-	<img src={made.qr} alt={m.qr_alt()} />
-	{#if code}<p>{m.code_at({ place })}</p>
-		<p class="code">{code}</p>{/if}
-	<button class="button" onclick={() => large.close()}>{m.close()}</button>
+<dialog bind:this={large} aria-label={m.show_large()} onclose={() => (isLarge = false)}>
+	{#if isLarge}
+		<h2>{title}</h2>
+		<img src={made.qr} alt={m.qr_alt()} />
+		{#if code}
+			<p>{m.code_at({ place })}</p>
+			<p class="code">{code}</p>
+		{/if}
+		<button class="button" onclick={() => large.close()}>{m.close()}</button>
+	{/if}
 </dialog>
 
 <style>

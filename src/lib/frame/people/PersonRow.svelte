@@ -48,7 +48,7 @@
 	};
 </script>
 
-<li class:away={!isHere}>
+<li>
 	<Badge id={member.id} name={member.name} />
 	<span class="who">
 		<span class="name"
@@ -94,9 +94,6 @@
 		align-items: center;
 		gap: 8px;
 		min-height: 44px;
-	}
-	.away :global(.badge) {
-		opacity: 0.55;
 	}
 	.who {
 		display: flex;
