@@ -29,10 +29,14 @@ function shortened(
 	return made;
 }
 
+/** Whether there may be titles that are too small to read from here. */
+export const hasSmallTitles = ({ view, model }: Board): boolean =>
+	TITLE_SIZE.field * view.scale < READABLE && model.fields.size > 0;
+
 /** Titles of fields that would be too small to read from here, at a size that can be read. */
 export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, surface: Surface): void {
+	if (!hasSmallTitles(board)) return;
 	const { scale } = board.view;
-	if (TITLE_SIZE.field * scale >= READABLE) return;
 	ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, READABLE + 2);
 	ctx.textBaseline = 'alphabetic';
 	const { colour } = board.ground;

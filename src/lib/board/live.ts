@@ -12,7 +12,7 @@ import type { BoardObject } from '$core/board/objects';
 import { handlePoint, HANDLES } from '$core/geometry/resize';
 import type { Board } from './board.svelte';
 import { Lifted } from './lifted';
-import { paintFieldTitles, paintNodders, paintPeople } from './live-window';
+import { hasSmallTitles, paintFieldTitles, paintNodders, paintPeople } from './live-window';
 import { paintDrawing } from './painter/primitives';
 import { cssFont } from './faces';
 import { TOOL_TABLE } from './tools';
@@ -29,6 +29,8 @@ const MOST_OUTLINED = 30;
 export class LiveLayer {
 	private readonly ctx: CanvasRenderingContext2D;
 	private frame: number | undefined;
+	/** Whether the canvas is empty. */
+	private isBlank = false;
 	private readonly lifted: Lifted;
 
 	constructor(
@@ -57,10 +59,14 @@ export class LiveLayer {
 		const ratio = devicePixelRatio;
 		const [w, h] = [Math.round(size.w * ratio), Math.round(size.h * ratio)];
 		if (canvas.width !== w || canvas.height !== h) [canvas.width, canvas.height] = [w, h];
-		else {
+		else if (!this.isBlank) {
 			ctx.setTransform(1, 0, 0, 1, 0, 0);
 			ctx.clearRect(0, 0, w, h);
 		}
+		// An empty canvas is not put over the scene at all: on a large screen that alone takes much of a frame.
+		this.isBlank = !this.hasContent();
+		canvas.style.opacity = this.isBlank ? '0' : '1';
+		if (this.isBlank) return this.lifted.putAway();
 		const surface = board.context.surface;
 		const k = view.scale * ratio;
 		const inBoard = (): void => ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
@@ -74,6 +80,23 @@ export class LiveLayer {
 		paintFieldTitles(ctx, board, surface);
 		paintNodders(ctx, board);
 		paintPeople(ctx, board);
+	}
+
+	/** Whether there is anything to show now. */
+	private hasContent(): boolean {
+		const { board } = this;
+		const { held, room, sheet } = board;
+		return (
+			held.lifted.size > 0 ||
+			board.selection.size > 0 ||
+			board.hovered !== undefined ||
+			board.pointed !== undefined ||
+			board.cropping !== undefined ||
+			board.guides.length > 0 ||
+			TOOL_TABLE[board.tool].sketch?.(board) !== undefined ||
+			hasSmallTitles(board) ||
+			room.people.some((person) => person.cursor && person.sheet === sheet)
+		);
 	}
 
 	private paintSelection(surface: Surface): void {

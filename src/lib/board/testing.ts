@@ -1,5 +1,6 @@
 /** A board in one hand for tests: the real class over a live document, without a server or a page. */
 import { testBoard, type TestBoard } from '$core/board/testing';
+import { leads, may, OPEN_HOUSE, type Right, type Role } from '$core/session/rights';
 import { roughMeasure } from '$core/text/fonts';
 import { toScreen } from '$core/geometry/view';
 import { vi } from 'vitest';
@@ -53,8 +54,14 @@ export function boardInHand(): BoardInHand {
 		info: { boardId: 'test', person: core.hand.person },
 		people: [],
 		version: 0,
-		mayEdit: true,
-		leads: true,
+		role: 'owner' as Role,
+		may: (right: Right): boolean => may(room.role, right, OPEN_HOUSE),
+		get mayEdit(): boolean {
+			return room.may('write');
+		},
+		get leads(): boolean {
+			return leads(room.role);
+		},
 		tell: () => undefined,
 	};
 	const board = new Board(room as unknown as Room);

@@ -88,6 +88,7 @@
 		}
 	}
 	h1 {
+		margin-top: 14px;
 		font-size: var(--size-title);
 		font-weight: 700;
 	}

@@ -56,7 +56,7 @@ describe('the table', () => {
 	it('offers nothing that changes the board to those who only look', () => {
 		const hand = boardInHand();
 		notes(hand);
-		Object.assign(hand.board.room, { mayEdit: false, leads: false });
+		Object.assign(hand.board.room, { role: 'viewer' });
 		const offered = COMMANDS.filter((each) => isOffered(each, hand.board));
 		expect(offered.some(({ edits }) => edits)).toBe(false);
 		expect(offered.map(({ id }) => id)).toContain('fit');

@@ -57,11 +57,12 @@
 	}
 	.writing button {
 		min-height: 38px;
-		font-size: var(--size-note);
+		padding: 0 4px;
+		font-size: var(--size-small);
 	}
 	.writing button[aria-pressed='true'] {
 		background: var(--frame-on);
-		font-weight: 700;
+		box-shadow: inset 0 -3px 0 var(--frame-action);
 	}
 	label {
 		display: flex;
@@ -77,6 +78,7 @@
 		line-height: 1.3;
 	}
 	input {
+		flex: none;
 		width: 18px;
 		height: 18px;
 		accent-color: var(--frame-action);

@@ -74,6 +74,7 @@
 		margin-bottom: 12px;
 	}
 	.made img {
+		align-self: flex-start;
 		border-radius: 4px;
 	}
 	.address {
@@ -82,6 +83,10 @@
 		flex-direction: column;
 		gap: 8px;
 		min-width: 0;
+	}
+	.made .code {
+		display: block;
+		font-size: var(--size-title);
 	}
 	.row {
 		display: flex;

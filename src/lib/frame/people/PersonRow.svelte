@@ -2,6 +2,7 @@
 	/** One person of the board: where they are, what they may do, and for those who lead the means to change that. */
 	import { mayChange, ROLES } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
+	import Locate from '@lucide/svelte/icons/locate-fixed';
 	import MoreVertical from '@lucide/svelte/icons/ellipsis-vertical';
 	import type { Board } from '../../board/board.svelte';
 	import type { Presence } from '../../room/room.svelte';
@@ -57,16 +58,13 @@
 		>
 		<small class="quiet">{[where, changes ? '' : roleName[member.role]()].filter(Boolean).join(' · ')}</small>
 	</span>
-	{#if presence?.sheet}<button class="button" onclick={goTo}>{m.go_to()}</button>{/if}
-	{#if changes}
-		<select
-			class="entry"
-			aria-label={m.part_of({ name: member.name })}
-			value={member.role}
-			onchange={(event) => attempt(changeRole(boardId, member.id, event.currentTarget.value as GivenRole))}
+	{#if presence?.sheet}
+		<button
+			class="icon-button"
+			aria-label={m.go_to_person({ name: member.name })}
+			title={m.go_to()}
+			onclick={goTo}><Locate size={18} /></button
 		>
-			{#each GIVEN as role (role)}<option value={role}>{roleName[role]()}</option>{/each}
-		</select>
 	{/if}
 	{#if changes || mayInherit}
 		<Pop label={m.person_more({ name: member.name })} bind:open={isOpen} button="icon-button">
@@ -86,20 +84,30 @@
 			</div>
 		</Pop>
 	{/if}
+	{#if changes}
+		<select
+			class="entry"
+			aria-label={m.part_of({ name: member.name })}
+			value={member.role}
+			onchange={(event) => attempt(changeRole(boardId, member.id, event.currentTarget.value as GivenRole))}
+		>
+			{#each GIVEN as role (role)}<option value={role}>{roleName[role]()}</option>{/each}
+		</select>
+	{/if}
 </li>
 
 <style>
 	li {
-		display: flex;
+		display: grid;
+		grid-template-columns: auto minmax(0, 1fr) auto auto;
 		align-items: center;
-		gap: 8px;
+		column-gap: 8px;
 		min-height: 44px;
+		padding: 3px 0;
 	}
 	.who {
 		display: flex;
-		flex: 1;
 		flex-direction: column;
-		min-width: 0;
 		line-height: 1.2;
 	}
 	.name {
@@ -108,8 +116,7 @@
 		white-space: nowrap;
 	}
 	select {
-		width: auto;
-		max-width: 116px;
+		grid-column: 2 / -1;
 		min-height: 32px;
 		padding: 2px 6px;
 		font-size: var(--size-note);
