@@ -138,7 +138,12 @@
 					aria-label={m.open_board({ title: board.title })}
 					tabindex="-1"
 				>
-					<img src="/api/boards/{board.id}/picture?at={board.changedAt.getTime()}" alt="" loading="lazy" />
+					<img
+						src="/api/boards/{board.id}/picture?at={board.changedAt.getTime()}"
+						alt=""
+						loading="lazy"
+						onerror={(event) => ((event.currentTarget as HTMLImageElement).hidden = true)}
+					/>
 				</a>
 				<div class="under">
 					<div class="words">

@@ -1,7 +1,7 @@
 /** Parts, links, and how a board is set: each rule tried by somebody who goes past the interface. */
 import * as decoding from 'lib0/decoding';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Role } from '$core/session/rights';
+import type { GivenRole } from '$core/session/rights';
 import { connect, until, type TestClient } from '../support/client';
 import { facilitator, guest, idOf, makeBoard, makeLink, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
@@ -18,9 +18,8 @@ beforeAll(async () => {
 });
 afterAll(() => server?.stop());
 
-type Given = Exclude<Role, 'owner'>;
 /** Somebody new with a part on the board. */
-async function someone(role: Given, on = board): Promise<TestPerson> {
+async function someone(role: GivenRole, on = board): Promise<TestPerson> {
 	const { token } = await makeLink(owner, on, role);
 	return guest(server, token, `${role} ${++count}`);
 }

@@ -1,5 +1,5 @@
 /** People for tests of the server: they sign up, join by a link, and hold their cookie. */
-import type { Role } from '$core/session/rights';
+import type { GivenRole } from '$core/session/rights';
 import type { TestServer } from './server';
 
 export interface TestPerson {
@@ -75,7 +75,7 @@ export interface Link {
 export async function makeLink(
 	owner: TestPerson,
 	board: string,
-	role: Exclude<Role, 'owner'>,
+	role: GivenRole,
 	more: { code?: boolean; hours?: number; password?: string } = {},
 ): Promise<Link> {
 	const response = await owner.request('POST', `/api/boards/${board}/links`, { role, ...more });

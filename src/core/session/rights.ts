@@ -3,21 +3,28 @@
  * does anything; the interface asks here so that it offers only what will be done.
  */
 
+import { z } from 'zod';
+
 /** Parts that people have on a board, from the one who may most to those who may least. */
 export const ROLES = ['owner', 'facilitator', 'editor', 'commenter', 'viewer'] as const;
 export type Role = (typeof ROLES)[number];
 
+/** Parts that can be given: everything but owning. */
+export const GIVEN_ROLES = ROLES.filter((role): role is GivenRole => role !== 'owner');
+export type GivenRole = Exclude<Role, 'owner'>;
+
 /** How a board is set. */
-export interface House {
+export const houseSchema = z.strictObject({
 	/** Editors may let others in, as far as their own part goes. */
-	editorsShare: boolean;
+	editorsShare: z.boolean(),
 	/** Those who only comment or look may take the board out: exports, copies, pictures. */
-	onlookersTakeOut: boolean;
+	onlookersTakeOut: z.boolean(),
 	/** Everyone but those who lead only watches. */
-	watching: boolean;
+	watching: z.boolean(),
 	/** Only those who lead may be in. */
-	closed: boolean;
-}
+	closed: z.boolean(),
+});
+export type House = z.infer<typeof houseSchema>;
 
 export const OPEN_HOUSE: House = {
 	editorsShare: false,

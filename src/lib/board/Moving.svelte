@@ -5,6 +5,7 @@
 	import { overlaps } from '$core/geometry/box';
 	import { seen } from '$core/geometry/view';
 	import type { Board } from './board.svelte';
+	import { fileAddress } from './painter/images';
 
 	const { board }: { board: Board } = $props();
 	/** More at once would cost more than they are worth. */
@@ -36,7 +37,7 @@
 
 {#each playing as picture (picture.id)}
 	<div class="moving" style={place(picture)} aria-hidden="true">
-		<img src="/api/boards/{board.room.info.boardId}/files/{picture.file}" alt="" style={inner(picture)} />
+		<img src={fileAddress(board.room.info.boardId, picture.file)} alt="" style={inner(picture)} />
 	</div>
 {/each}
 

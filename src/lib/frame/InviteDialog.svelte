@@ -1,16 +1,15 @@
 <script lang="ts">
 	/** Letting people in: a link, a code to type and a picture to scan, for a part that one may give. */
-	import { mayGive, ROLES } from '$core/session/rights';
+	import { GIVEN_ROLES, mayGive, type GivenRole } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';
 	import Dialog from '../ui/Dialog.svelte';
 	import { toaster } from '../ui/toaster';
 	import { invite, links, renew, withdraw, type Invitation, type LinkInfo } from './actions';
-	import type { GivenRole } from './people/actions';
 	import InvitationCard from './people/InvitationCard.svelte';
 	import LinkRow from './people/LinkRow.svelte';
-	import { roleHint, roleName } from './people/role-names';
+	import { roleHint, roleName } from './people/words';
 
 	const { room, open, onclose }: { room: Room; open: boolean; onclose: () => void } = $props();
 
@@ -23,7 +22,7 @@
 	let problem = $state('');
 	let busy = $state(false);
 	const boardId = $derived(room.info.boardId);
-	const given = $derived(ROLES.filter((each): each is GivenRole => mayGive(room.role, each, room.house)));
+	const given = $derived(GIVEN_ROLES.filter((each) => mayGive(room.role, each, room.house)));
 	/** Until when a link lets people in, hours from now; 0 is for ever. */
 	const ENDS = [
 		{ hours: 0, label: () => m.link_ends_never() },

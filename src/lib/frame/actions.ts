@@ -1,5 +1,5 @@
 /** What the frame asks of the server, for the board that is open. */
-import { ROLES, type Role } from '$core/session/rights';
+import { ROLES, type GivenRole } from '$core/session/rights';
 import { z } from 'zod';
 import { ask, send } from '../ui/api';
 
@@ -37,7 +37,7 @@ export const rename = (boardId: string, title: string) => send('PATCH', boardPat
 export const remove = (boardId: string) => send('DELETE', boardPath(boardId));
 export const restore = (boardId: string) => send('POST', boardPath(boardId), { do: 'restore' });
 export interface LinkWish {
-	role: Exclude<Role, 'owner'>;
+	role: GivenRole;
 	code: boolean;
 	/** Hours from now until it ends. */
 	hours?: number;

@@ -8,7 +8,16 @@ import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
 import { clockOffset, type Exchange } from '$core/session/clock';
-import { leads, may, OPEN_HOUSE, ROLES, type House, type Right, type Role } from '$core/session/rights';
+import {
+	houseSchema,
+	leads,
+	may,
+	OPEN_HOUSE,
+	ROLES,
+	type House,
+	type Right,
+	type Role,
+} from '$core/session/rights';
 import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
@@ -51,12 +60,7 @@ const presenceSchema = z.object({
 const rightsSchema = z.object({
 	is: z.literal('rights'),
 	role: z.enum(ROLES),
-	house: z.object({
-		editorsShare: z.boolean(),
-		onlookersTakeOut: z.boolean(),
-		watching: z.boolean(),
-		closed: z.boolean(),
-	}),
+	house: houseSchema,
 });
 
 const LAYERS = ['stage', 'session'] as const;
@@ -84,6 +88,8 @@ export class Room {
 	readonly origin = { own: true };
 	title = $state('');
 	role = $state<Role>('viewer');
+	/** Counts how often the server said that somebody's rights changed. */
+	rightsHeard = $state(0);
 	/** How the board is set. */
 	house = $state.raw<House>(OPEN_HOUSE);
 	save = $state.raw<SaveState>({ is: 'opening' });
@@ -298,6 +304,7 @@ export class Room {
 	private hearRights(payload: string): void {
 		const heard = rightsSchema.safeParse(JSON.parse(payload));
 		if (!heard.success) return;
+		this.rightsHeard++;
 		const couldEdit = this.mayEdit;
 		this.role = heard.data.role;
 		this.house = heard.data.house;

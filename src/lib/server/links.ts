@@ -1,6 +1,6 @@
 /** Links and codes through which people come to a board. Of a link only a hash of its token is stored. */
 import { m } from '$lib/paraglide/messages';
-import { mayGive, ROLES, type Role } from '$core/session/rights';
+import { mayGive, type GivenRole, type Role } from '$core/session/rights';
 import { and, count, desc, eq, isNull } from 'drizzle-orm';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { nanoid } from 'nanoid';
@@ -9,10 +9,6 @@ import { database, schema } from './db';
 import { hashPassword, isPassword } from './secrets';
 
 const { bans, boards, joinLinks, memberships } = schema;
-
-/** What a link can give: everything but the board itself. */
-export const LINK_ROLES = ROLES.filter((role) => role !== 'owner') as Exclude<Role, 'owner'>[];
-export type LinkRole = (typeof LINK_ROLES)[number];
 
 /** Letters and digits that are not taken for each other, on a wall or read aloud. */
 const CODE_SIGNS = 'ACDEFHJKMNPRTWXY3479';
@@ -31,7 +27,7 @@ export const isCode = (key: string): boolean =>
 	readCode(key).length === CODE_LENGTH && key.length <= CODE_LENGTH + 2;
 
 export interface LinkWish {
-	role: LinkRole;
+	role: GivenRole;
 	/** Whether there is a short code as well. */
 	code?: boolean | undefined;
 	/** Hours from now after which nobody comes in by it any more. */
@@ -150,7 +146,7 @@ export interface OpenLink {
 	id: string;
 	boardId: string;
 	title: string;
-	role: LinkRole;
+	role: GivenRole;
 	passwordHash: string | null;
 }
 
@@ -177,7 +173,7 @@ export async function openLink(key: { token: string } | { code: string }): Promi
 	if (found.withdrawnAt) throw new Refused(m.error_link_withdrawn(), 410);
 	if (found.expiresAt && found.expiresAt.getTime() < Date.now()) throw new Refused(m.error_link_over(), 410);
 	const { id, boardId, title, passwordHash } = found;
-	return { id, boardId, title, passwordHash, role: found.role as LinkRole };
+	return { id, boardId, title, passwordHash, role: found.role as GivenRole };
 }
 
 /** Whether a password lets in by this link; one without a password lets anybody in. */

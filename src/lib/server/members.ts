@@ -1,6 +1,6 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
 import { m } from '$lib/paraglide/messages';
-import { mayChange, type House, type Role } from '$core/session/rights';
+import { mayChange, type GivenRole, type House, type Role } from '$core/session/rights';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
 import { database, schema } from './db';
@@ -61,7 +61,7 @@ export async function changeRole(
 	boardId: string,
 	personId: string,
 	whom: string,
-	role: Exclude<Role, 'owner'>,
+	role: GivenRole,
 ): Promise<void> {
 	await requireChangeable(boardId, personId, whom);
 	await database()

@@ -65,5 +65,6 @@ export class Images {
 	}
 }
 
-export const fileAddress = (boardId: string, file: string, width: number): string =>
-	`/api/boards/${encodeURIComponent(boardId)}/files/${file}?w=${width}`;
+/** Address of a picture of the board; as it was brought in when no width is asked for. */
+export const fileAddress = (boardId: string, file: string, width?: number): string =>
+	`/api/boards/${encodeURIComponent(boardId)}/files/${file}${width ? `?w=${width}` : ''}`;

@@ -5,6 +5,7 @@
 	import Projector from '@lucide/svelte/icons/projector';
 	import { toaster } from '../../ui/toaster';
 	import type { Invitation } from '../actions';
+	import { codeInParts } from './words';
 
 	interface Props {
 		made: Invitation;
@@ -14,8 +15,7 @@
 	const { made, title, onproblem }: Props = $props();
 	let large: HTMLDialogElement;
 	let isLarge = $state(false);
-	/** In two parts it is easier to read and to say. */
-	const code = $derived(made.code ? `${made.code.slice(0, 3)}-${made.code.slice(3)}` : undefined);
+	const code = $derived(made.code ? codeInParts(made.code) : undefined);
 	const place = $derived(`${new URL(made.url).host}/join`);
 
 	function showLarge(): void {

@@ -2,7 +2,7 @@
 	/** A link that still works. */
 	import { m } from '$lib/paraglide/messages';
 	import type { LinkInfo } from '../actions';
-	import { roleName } from './role-names';
+	import { codeInParts, roleName } from './words';
 
 	interface Props {
 		link: LinkInfo;
@@ -28,7 +28,7 @@
 <li>
 	<span>
 		<span
-			>{roleName[link.role]()}{#if link.code}<b>{link.code.slice(0, 3)}-{link.code.slice(3)}</b>{/if}</span
+			>{roleName[link.role]()}{#if link.code}<b>{codeInParts(link.code)}</b>{/if}</span
 		>
 		<small class="quiet">{more}</small>
 	</span>

@@ -28,26 +28,28 @@
 		}
 	}
 	// Asked anew when somebody comes or goes, and when rights change.
-	const occasion = $derived([...here.keys()].sort().join() + room.role + JSON.stringify(room.house));
+	const occasion = $derived([...here.keys()].sort().join() + room.rightsHeard);
 	$effect(() => {
 		void occasion;
 		void refresh();
 	});
 
-	async function attempt(work: Promise<unknown>): Promise<void> {
+	/** Does something and shows what came of it; false when it did not work, which is said. */
+	async function attempt(work: Promise<unknown>): Promise<boolean> {
 		try {
 			await work;
-			await refresh();
+			return true;
 		} catch (error) {
 			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
+			return false;
+		} finally {
 			await refresh();
 		}
 	}
 
 	let isLeaving = $state(false);
 	async function go(): Promise<void> {
-		await attempt(leave(boardId, me));
-		await goto('/');
+		if (await attempt(leave(boardId, me))) await goto('/');
 	}
 </script>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** One person of the board: where they are, what they may do, and for those who lead the means to change that. */
-	import { mayChange, ROLES } from '$core/session/rights';
+	import { GIVEN_ROLES, mayChange, type GivenRole } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
 	import Locate from '@lucide/svelte/icons/locate-fixed';
 	import MoreVertical from '@lucide/svelte/icons/ellipsis-vertical';
@@ -8,15 +8,15 @@
 	import type { Presence } from '../../room/room.svelte';
 	import Badge from '../../ui/Badge.svelte';
 	import Pop from '../../ui/Pop.svelte';
-	import { changeRole, handOver, sendOut, type GivenRole, type Member } from './actions';
-	import { roleName } from './role-names';
+	import { changeRole, handOver, sendOut, type Member } from './actions';
+	import { roleName } from './words';
 
 	interface Props {
 		board: Board;
 		member: Member;
 		presence: Presence | undefined;
 		isHere: boolean;
-		attempt: (work: Promise<unknown>) => Promise<void>;
+		attempt: (work: Promise<unknown>) => Promise<boolean>;
 	}
 	const { board, member, presence, isHere, attempt }: Props = $props();
 	const { room } = $derived(board);
@@ -24,7 +24,6 @@
 	const isMe = $derived(member.id === room.info.person.id);
 	const changes = $derived(!isMe && mayChange(room.role, member.role));
 	const mayInherit = $derived(room.role === 'owner' && !isMe && !member.guest);
-	const GIVEN = ROLES.filter((role): role is GivenRole => role !== 'owner');
 	let isOpen = $state(false);
 
 	const where = $derived(
@@ -91,7 +90,7 @@
 			value={member.role}
 			onchange={(event) => attempt(changeRole(boardId, member.id, event.currentTarget.value as GivenRole))}
 		>
-			{#each GIVEN as role (role)}<option value={role}>{roleName[role]()}</option>{/each}
+			{#each GIVEN_ROLES as role (role)}<option value={role}>{roleName[role]()}</option>{/each}
 		</select>
 	{/if}
 </li>

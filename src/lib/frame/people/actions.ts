@@ -1,6 +1,5 @@
 /** What the people panel asks of the server. */
-import type { House, Role } from '$core/session/rights';
-import { ROLES } from '$core/session/rights';
+import { ROLES, type GivenRole, type House } from '$core/session/rights';
 import { z } from 'zod';
 import { ask, send } from '../../ui/api';
 
@@ -18,7 +17,6 @@ const peopleSchema = z.object({
 });
 export type People = z.infer<typeof peopleSchema>;
 export type Member = People['members'][number];
-export type GivenRole = Exclude<Role, 'owner'>;
 
 const at = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
 const order = (boardId: string, person: string, what: object) =>

@@ -1,12 +1,13 @@
 import { json } from '@sveltejs/kit';
 import { body, route } from '$lib/server/http';
 import { invitation } from '$lib/server/invitation';
-import { createLink, LINK_ROLES, linksOf } from '$lib/server/links';
+import { createLink, linksOf } from '$lib/server/links';
+import { GIVEN_ROLES } from '$core/session/rights';
 import { z } from 'zod';
 
 /** A link lasts a year at most when it is given an end. */
 const wishSchema = z.object({
-	role: z.enum(LINK_ROLES),
+	role: z.enum(GIVEN_ROLES),
 	code: z.boolean().optional(),
 	hours: z.number().min(1).max(8784).optional(),
 	password: z.string().min(4).max(100).optional(),

@@ -1,12 +1,12 @@
 import { json } from '@sveltejs/kit';
 import { body, route } from '$lib/server/http';
-import { LINK_ROLES } from '$lib/server/links';
+import { GIVEN_ROLES } from '$core/session/rights';
 import { live } from '$lib/server/live/documents';
 import { changeRole, handOver, leaveBoard, liftBan, sendOut } from '$lib/server/members';
 import { z } from 'zod';
 
 const orderSchema = z.discriminatedUnion('do', [
-	z.object({ do: z.literal('change'), role: z.enum(LINK_ROLES) }),
+	z.object({ do: z.literal('change'), role: z.enum(GIVEN_ROLES) }),
 	z.object({ do: z.literal('send out'), ban: z.boolean() }),
 	z.object({ do: z.literal('lift ban') }),
 	z.object({ do: z.literal('hand over') }),
