@@ -317,12 +317,13 @@ describe('guesses', () => {
 			});
 			return `${response.status} ${response.status === 303 ? '' : await response.text()}`;
 		};
-		let tries = 0;
-		for (; tries < 40; tries++) {
-			const answer = await type(`AAAA${String(tries + 3).padStart(3, '3')}`);
-			if (!answer.includes('No board has this code')) break;
-		}
-		expect(tries).toBeLessThan(25);
+		// All at once, so that none is let through because the others are not counted yet.
+		const answers = await Promise.all(
+			Array.from({ length: 60 }, (_, i) => type(`AAAA${String(i + 3).padStart(3, '3')}`)),
+		);
+		const looked = answers.filter((answer) => answer.includes('No board has this code'));
+		expect(looked.length).toBeGreaterThan(0);
+		expect(looked.length).toBeLessThanOrEqual(20);
 		// From there on even the right one is not looked at.
 		expect(await type(code!)).not.toMatch(/^303/);
 	});

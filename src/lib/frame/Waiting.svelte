@@ -4,8 +4,8 @@
 	import { onMount } from 'svelte';
 	import { z } from 'zod';
 	import { ask } from '../ui/api';
+	import PlainPage from '../ui/PlainPage.svelte';
 
-	const { boardId, title, onopen, ongone }: Props = $props();
 	interface Props {
 		boardId: string;
 		title: string;
@@ -14,6 +14,7 @@
 		/** The person does not belong to it any more. */
 		ongone: () => void;
 	}
+	const { boardId, title, onopen, ongone }: Props = $props();
 	const EVERY = 3000;
 	const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone']) });
 
@@ -39,30 +40,20 @@
 	});
 </script>
 
-<main>
+<PlainPage title={m.closed_title({ title })}>
 	<div class="door" aria-hidden="true"><i></i></div>
-	<h1>{m.closed_title({ title })}</h1>
 	<p role="status">{m.closed_text()}</p>
 	<p class="quiet">{m.closed_more()}</p>
-	<a class="button" href="/">{m.to_boards()}</a>
-</main>
+</PlainPage>
 
 <style>
-	main {
-		display: grid;
-		place-content: center;
-		justify-items: start;
-		gap: 12px;
-		max-width: 520px;
-		min-height: 100dvh;
-		margin: 0 auto;
-		padding: 24px;
-	}
-	/* A slate with a cloth over its ledge. */
+	/* A slate with a cloth over its ledge; above the title. */
 	.door {
 		position: relative;
+		order: -2;
 		width: 168px;
 		height: 96px;
+		margin-bottom: 14px;
 		border: 5px solid var(--frame-strong-line);
 		border-radius: 6px;
 		background: #25322e;
@@ -86,10 +77,5 @@
 		.door i {
 			animation: none;
 		}
-	}
-	h1 {
-		margin-top: 14px;
-		font-size: var(--size-title);
-		font-weight: 700;
 	}
 </style>

@@ -4,14 +4,30 @@ import { Refused } from './boards';
 import { allow, isLeft } from './limits';
 import { isCode, openLink, opensWith, type OpenLink } from './links';
 
-/** Runs a try that costs a guess when it is refused. */
+/** The last try of each address that is being looked at. */
+const trying = new Map<string, Promise<unknown>>();
+
+/**
+ * Runs a try that costs a guess when it is refused. Tries of one address are looked at one after the other: many at once
+ * would all be let through before the first is counted.
+ */
 async function guessing<T>(address: string, attempt: () => Promise<T>): Promise<T> {
-	if (!(await isLeft('guess', address))) throw new Refused(m.too_many_tries());
+	const before = trying.get(address);
+	const mine = (async () => {
+		await before?.catch(() => undefined);
+		if (!(await isLeft('guess', address))) throw new Refused(m.too_many_tries());
+		try {
+			return await attempt();
+		} catch (reason) {
+			if (reason instanceof Refused) await allow('guess', address);
+			throw reason;
+		}
+	})();
+	trying.set(address, mine);
 	try {
-		return await attempt();
-	} catch (reason) {
-		if (reason instanceof Refused) await allow('guess', address);
-		throw reason;
+		return await mine;
+	} finally {
+		if (trying.get(address) === mine) trying.delete(address);
 	}
 }
 

@@ -21,6 +21,16 @@ import { ROLES } from '../../../core/session/rights';
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
 
+/** What belongs to a board, and what to a person, goes with it. */
+const ofBoard = () =>
+	text('board_id')
+		.notNull()
+		.references(() => boards.id, { onDelete: 'cascade' });
+const ofPerson = () =>
+	text('person_id')
+		.notNull()
+		.references(() => people.id, { onDelete: 'cascade' });
+
 export const role = pgEnum('role', ROLES);
 
 export const people = pgTable('people', {
@@ -39,9 +49,7 @@ export const sessions = pgTable(
 	{
 		id: text('id').primaryKey(),
 		token: text('token').notNull().unique(),
-		userId: text('person_id')
-			.notNull()
-			.references(() => people.id, { onDelete: 'cascade' }),
+		userId: ofPerson(),
 		expiresAt: instant('expires_at').notNull(),
 		ipAddress: text('ip_address'),
 		userAgent: text('user_agent'),
@@ -57,9 +65,7 @@ export const accounts = pgTable(
 		id: text('id').primaryKey(),
 		accountId: text('account_id').notNull(),
 		providerId: text('provider_id').notNull(),
-		userId: text('person_id')
-			.notNull()
-			.references(() => people.id, { onDelete: 'cascade' }),
+		userId: ofPerson(),
 		accessToken: text('access_token'),
 		refreshToken: text('refresh_token'),
 		idToken: text('id_token'),
@@ -103,12 +109,8 @@ export const boards = pgTable(
 export const memberships = pgTable(
 	'memberships',
 	{
-		boardId: text('board_id')
-			.notNull()
-			.references(() => boards.id, { onDelete: 'cascade' }),
-		personId: text('person_id')
-			.notNull()
-			.references(() => people.id, { onDelete: 'cascade' }),
+		boardId: ofBoard(),
+		personId: ofPerson(),
 		role: role('role').notNull(),
 		/** The link through which the person came in; withdrawing it ends the membership. */
 		linkId: text('link_id').references(() => joinLinks.id),
@@ -125,9 +127,7 @@ export const joinLinks = pgTable(
 	'join_links',
 	{
 		id: text('id').primaryKey(),
-		boardId: text('board_id')
-			.notNull()
-			.references(() => boards.id, { onDelete: 'cascade' }),
+		boardId: ofBoard(),
 		/** SHA-256 of the token; the token itself is known only to those who have the link. */
 		tokenHash: text('token_hash').notNull(),
 		/** A short code to type, for those who see it on a wall; guesses are limited. */
@@ -152,12 +152,8 @@ export const joinLinks = pgTable(
 export const bans = pgTable(
 	'bans',
 	{
-		boardId: text('board_id')
-			.notNull()
-			.references(() => boards.id, { onDelete: 'cascade' }),
-		personId: text('person_id')
-			.notNull()
-			.references(() => people.id, { onDelete: 'cascade' }),
+		boardId: ofBoard(),
+		personId: ofPerson(),
 		bannedBy: text('banned_by').references(() => people.id, { onDelete: 'set null' }),
 		at: instant('at').notNull().defaultNow(),
 	},
@@ -169,9 +165,7 @@ export const updates = pgTable(
 	'updates',
 	{
 		id: bigserial('id', { mode: 'number' }).primaryKey(),
-		boardId: text('board_id')
-			.notNull()
-			.references(() => boards.id, { onDelete: 'cascade' }),
+		boardId: ofBoard(),
 		document: text('document').notNull(),
 		/** Null for edits that the server made. */
 		personId: text('person_id').references(() => people.id, { onDelete: 'set null' }),
@@ -184,9 +178,7 @@ export const updates = pgTable(
 /** The state of a document after its updates up to `upTo`, so that loading need not replay them all. */
 export const snapshots = pgTable('snapshots', {
 	document: text('document').primaryKey(),
-	boardId: text('board_id')
-		.notNull()
-		.references(() => boards.id, { onDelete: 'cascade' }),
+	boardId: ofBoard(),
 	upTo: bigint('up_to', { mode: 'number' }).notNull(),
 	at: instant('at').notNull().defaultNow(),
 	data: bytes('data').notNull(),
@@ -232,9 +224,7 @@ export const fileVariants = pgTable(
 export const boardFiles = pgTable(
 	'board_files',
 	{
-		boardId: text('board_id')
-			.notNull()
-			.references(() => boards.id, { onDelete: 'cascade' }),
+		boardId: ofBoard(),
 		hash: text('hash')
 			.notNull()
 			.references(() => files.hash, { onDelete: 'cascade' }),

@@ -26,8 +26,6 @@ export interface Context {
 	person: Person;
 	gate: Gate;
 	role?: Role;
-	house?: House;
-	linkId?: string | null;
 	boardId?: string;
 }
 
@@ -57,6 +55,16 @@ const isEmptyUpdate = (update: Uint8Array): boolean =>
 const mayWrite = (layer: Layer, role: Role, house: House): boolean =>
 	may(role, layer === 'stage' ? 'write' : 'lead', house);
 
+/** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */
+function align(connection: Connection, layer: Layer, now: { role: Role; house: House } | undefined): void {
+	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+	const { role, house } = now;
+	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
+	(connection.context as Context).role = role;
+	connection.readOnly = !mayWrite(layer, role, house);
+	if (layer === 'stage') connection.sendStateless(JSON.stringify({ is: 'rights', role, house }));
+}
+
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
 	private readonly open = new Map<string, Open>();
@@ -79,11 +87,11 @@ class LiveDocuments {
 				const parsed = parseName(name);
 				const membership = parsed && (await membershipOf(parsed.boardId, person.id));
 				if (!parsed || !membership) throw Object.assign(new Error(''), { reason: 'no-access' });
-				const { role, linkId, house } = membership;
+				const { role, house } = membership;
 				if (!may(role, 'enter', house)) throw Object.assign(new Error(''), { reason: 'closed' });
 				connectionConfig.readOnly = !mayWrite(parsed.layer, role, house);
 				gate.admit();
-				return { role, house, linkId, boardId: parsed.boardId };
+				return { role, boardId: parsed.boardId };
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
@@ -104,7 +112,12 @@ class LiveDocuments {
 				// The document may have been unloaded while this connection was being set up.
 				if (this.hub.documents.get(name) !== connection.document) {
 					connection.webSocket.close(CLOSE.failed, 'open again');
+					return;
 				}
+				// Rights may have changed between the question for them and this moment.
+				const { boardId, layer } = parseName(name)!;
+				const { person } = connection.context as Context;
+				align(connection, layer, await membershipOf(boardId, person.id));
 			},
 			beforeUnloadDocument: async ({ documentName: name }) => {
 				await this.log.settled(name);
@@ -290,16 +303,8 @@ class LiveDocuments {
 			const parsed = parseName(name);
 			if (parsed?.boardId !== boardId) continue;
 			for (const connection of document.getConnections()) {
-				const context = connection.context as Context;
-				const role = now.roles.get(context.person.id);
-				if (!role) connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
-				else if (!may(role, 'enter', now.house)) connection.webSocket.close(CLOSE.shut, 'closed');
-				else {
-					Object.assign(context, { role, house: now.house });
-					connection.readOnly = !mayWrite(parsed.layer, role, now.house);
-					const rights = JSON.stringify({ is: 'rights', role, house: now.house });
-					if (parsed.layer === 'stage') connection.sendStateless(rights);
-				}
+				const role = now.roles.get((connection.context as Context).person.id);
+				align(connection, parsed.layer, role && { role, house: now.house });
 			}
 		}
 	}

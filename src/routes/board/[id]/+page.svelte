@@ -6,6 +6,7 @@
 	import { Room } from '$lib/room/room.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { leads } from '$core/session/rights';
+	import PlainPage from '$lib/ui/PlainPage.svelte';
 	import Waiting from '$lib/frame/Waiting.svelte';
 	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
@@ -64,11 +65,7 @@
 {#if data.door === 'closed' || room?.access === 'closed'}
 	<Waiting boardId={data.boardId} title={data.title} onopen={comeBack} ongone={() => void goto('/')} />
 {:else if room?.access === 'ended'}
-	<main class="over">
-		<h1>{m.access_ended()}</h1>
-		<p class="quiet">{m.access_ended_more()}</p>
-		<a class="button" href="/">{m.to_boards()}</a>
-	</main>
+	<PlainPage title={m.access_ended()}><p class="quiet">{m.access_ended_more()}</p></PlainPage>
 {:else if !room?.ready}
 	<main class="over">
 		<p class="quiet" role="status">{room?.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
@@ -101,9 +98,5 @@
 		gap: 12px;
 		min-height: 100dvh;
 		padding: 24px;
-	}
-	h1 {
-		font-size: var(--size-title);
-		font-weight: 700;
 	}
 </style>
