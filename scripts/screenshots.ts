@@ -29,6 +29,33 @@ async function join(browser: Browser, server: TestServer, name: string, phone = 
 const settled = (page: Page): Promise<unknown> =>
 	page.evaluate(() => new Promise((done) => setTimeout(done, 500)));
 
+/** Selects the note whose text begins like that. */
+async function selectNote(page: Page, start: string): Promise<void> {
+	const found = await page.evaluate((begins) => {
+		type Held = {
+			model: { objects: Map<string, { text: { runs: { text: string }[] }[] }> };
+			select(ids: string[]): void;
+		};
+		const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
+		const id = [...board.model.objects].find(([, object]) =>
+			object.text[0]?.runs[0]?.text.startsWith(begins),
+		)?.[0];
+		if (id) board.select([id]);
+		return id;
+	}, start);
+	if (!found) throw new Error(`There is no note that begins with '${start}'.`);
+}
+
+/** Comments on a note. */
+async function say(page: Page, note: string, text: string): Promise<void> {
+	await selectNote(page, note);
+	await page.getByRole('application').focus();
+	await page.keyboard.press('w');
+	await page.getByLabel('Your comment').fill(text);
+	await page.getByRole('button', { name: 'Add comment' }).click();
+	await page.getByTestId('thread').waitFor();
+}
+
 async function shoot(page: Page, name: string): Promise<void> {
 	await settled(page);
 	await page.screenshot({ path: `${FOLDER}/${name}.png` });
@@ -115,21 +142,21 @@ try {
 	await rashid.mouse.move(480, 560);
 	await rashid.mouse.move(490, 565);
 	await settled(page);
-	const note = await page.evaluate(() => {
-		type Held = {
-			model: { objects: Map<string, { text: { runs: { text: string }[] }[] }> };
-			select(ids: string[]): void;
-		};
-		const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
-		const id = [...board.model.objects].find(([, object]) =>
-			object.text[0]?.runs[0]?.text.startsWith('No list of what'),
-		)?.[0];
-		if (id) board.select([id]);
-		return id;
-	});
-	if (!note) throw new Error('The note to select is not there.');
+	await selectNote(page, 'No list of what');
 	await shoot(page, 'board-facilitator');
 	await shoot(rashid, 'board-participant');
+
+	await say(rashid, 'No list of what', 'I can make one by Saturday. @Ilka, shall I?');
+	await say(maren, 'Spare fuses gone', 'They were in the blue box all along.');
+	await page.getByTestId('desk').getByRole('button', { name: /^Talk/ }).click();
+	await page
+		.getByTestId('threads')
+		.getByRole('button', { name: /by Saturday/ })
+		.click();
+	await page.getByLabel('Your answer').fill('Please do, and hang it on the drawers.');
+	await page.keyboard.press('Enter');
+	await page.getByTestId('thread').getByText('Please do').waitFor();
+	await shoot(page, 'comments');
 
 	await page.getByRole('button', { name: 'Themes', exact: true }).click();
 	await page

@@ -15,7 +15,8 @@ import { BoardModel } from '$core/board/model';
 import { startStep, writeSteps } from '$core/session/runsheet';
 import { database, schema } from '$lib/server/db';
 import { createBoard } from '$lib/server/boards';
-import { documentName, type Layer } from '$lib/server/live/names';
+import type { Layer } from '$core/session/layers';
+import { documentName } from '$lib/server/live/names';
 import { buildBoard, demoSteps, DEMO_PEOPLE } from './demo/build';
 
 const BOARD = 'season-planning';

@@ -45,16 +45,17 @@ count() { # NAME EXIT_CODE REPORT
 	say "$([ "$bad" -eq 0 ] && echo ok || echo FAIL)    $1: $good passed, $bad failed"
 }
 
-vitest_part() { # PROJECT
+vitest_part() { # PROJECT [FILE...]
 	local report=$WORK/$1.json
 	rm -f "$report"
-	npx --no-install vitest run --project "$1" --reporter=default --reporter=json --outputFile.json="$report" >"$WORK/$1.log" 2>&1
+	npx --no-install vitest run --project "$1" --reporter=default --reporter=json --outputFile.json="$report" "${@:2}" >"$WORK/$1.log" 2>&1
 	local code=$?
 	[ "$code" -eq 0 ] || grep -vE '✓' "$WORK/$1.log" | tail -n 120 >&2
 	count "$1" "$code" "$report"
 }
 
-if wants server || wants browser || wants checks; then need_build; fi
+# The messages are made by the build, and every part needs them.
+need_build
 if wants checks; then
 	check format npx --no-install prettier --check .
 	check lint npx --no-install eslint .
@@ -63,7 +64,7 @@ if wants checks; then
 	check types-core npx --no-install tsc -p src/core/tsconfig.json
 	check migrations node scripts/check-migrations.mjs
 fi
-wants unit && vitest_part unit
+wants unit && vitest_part unit "${@:2}"
 if wants server || wants browser; then
 	rm -rf "$WORK/pg" "$WORK/complete"
 	# Tests need no protection against power cuts, and go faster without.
@@ -71,7 +72,7 @@ if wants server || wants browser; then
 	export TEST_DATABASE_URL=$DATABASE_URL
 	unset DATABASE_URL
 fi
-wants server && vitest_part server
+wants server && vitest_part server "${@:2}"
 if wants browser; then
 	need_chromium
 	rm -f "$WORK/browser.json"

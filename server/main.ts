@@ -11,6 +11,9 @@ interface Entry {
 	stop(): Promise<void>;
 }
 
+/** How long a stop waits for what is on its way to the database, ms. */
+const PATIENCE = 25_000;
+
 async function main(): Promise<void> {
 	const settings = readSettings(process.env);
 	// `--check` only looks at the settings.
@@ -53,9 +56,18 @@ async function main(): Promise<void> {
 		if (stopping) return;
 		stopping = true;
 		server.close();
-		const hardEnd = setTimeout(() => process.exit(0), 5000);
-		hardEnd.unref();
-		void entry.stop().finally(() => process.exit(0));
+		// What cannot be written within this time is kept by those who wrote it, and comes when they are connected again.
+		setTimeout(() => {
+			console.error('The server stops before everything was written: the database does not answer.');
+			process.exit(1);
+		}, PATIENCE).unref();
+		entry.stop().then(
+			() => process.exit(0),
+			(error: unknown) => {
+				console.error(error);
+				process.exit(1);
+			},
+		);
 	};
 	process.on('SIGTERM', stop);
 	process.on('SIGINT', stop);

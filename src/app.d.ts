@@ -4,6 +4,8 @@ declare global {
 	namespace App {
 		interface Locals {
 			person: Person | undefined;
+			/** Stands in the log and in the answer, so that one can be found by the other. */
+			requestId: string;
 		}
 	}
 }

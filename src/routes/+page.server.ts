@@ -1,12 +1,21 @@
 import { redirect } from '@sveltejs/kit';
-import { boardsOf } from '$lib/server/boards';
+import { wishSchema, type ListWish } from '$core/boards/list';
+import { boardsOf } from '$lib/server/board-list';
 import type { PageServerLoad } from './$types';
+
+/** How the person wants the list, as their browser keeps it. */
+function wishFrom(cookie: string | undefined): ListWish {
+	const [order, as] = (cookie ?? '').split('.');
+	return wishSchema.parse({ order, as });
+}
 
 export const load: PageServerLoad = async ({ locals, cookies }) => {
 	if (!locals.person) redirect(303, '/sign-in');
 	return {
 		person: locals.person,
 		boards: await boardsOf(locals.person.id),
+		wish: wishFrom(cookies.get('boards')),
+		now: Date.now(),
 		light: cookies.get('frame') === 'light',
 	};
 };

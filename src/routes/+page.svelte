@@ -1,32 +1,71 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
 	import { m } from '$lib/paraglide/messages';
-	import { remove, rename, restore } from '$lib/frame/actions';
+	import {
+		BIN_DAYS,
+		ORDERS,
+		PARTS,
+		pickBoards,
+		type ListedBoard,
+		type ListWish,
+		type Order,
+		type Part,
+	} from '$core/boards/list';
+	import BoardCard from '$lib/boards/BoardCard.svelte';
+	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
+	import { leave } from '$lib/frame/people/actions';
 	import { ask, messageOf } from '$lib/ui/api';
 	import Badge from '$lib/ui/Badge.svelte';
 	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
+	import LayoutGrid from '@lucide/svelte/icons/layout-grid';
+	import List from '@lucide/svelte/icons/list';
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import Moon from '@lucide/svelte/icons/moon';
-	import Pencil from '@lucide/svelte/icons/pencil';
 	import Plus from '@lucide/svelte/icons/plus';
 	import Search from '@lucide/svelte/icons/search';
 	import Sun from '@lucide/svelte/icons/sun';
-	import Trash from '@lucide/svelte/icons/trash-2';
 	import { untrack } from 'svelte';
 	import { z } from 'zod';
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
 	let words = $state('');
-	let renaming = $state('');
-	let draft = $state('');
+	let part = $state<Part>('all');
+	let wish = $state(untrack(() => data.wish));
 	let light = $state(untrack(() => data.light));
-	const boards = $derived.by(() => {
-		const wanted = words.toLocaleLowerCase().trim();
-		return data.boards.filter((board) => board.title.toLocaleLowerCase().includes(wanted));
-	});
+	const boards = $derived(pickBoards(data.boards, { part, words, order: wish.order }));
+	const counts = $derived(
+		Object.fromEntries(
+			PARTS.map((each) => [each, pickBoards(data.boards, { part: each, words: '', order: 'title' }).length]),
+		) as Record<Part, number>,
+	);
+	const PART_NAMES: Record<Part, () => string> = {
+		all: () => m.boards_all(),
+		mine: () => m.boards_mine(),
+		shared: () => m.boards_shared(),
+		starred: () => m.boards_starred(),
+		bin: () => m.bin(),
+	};
+	const ORDER_NAMES: Record<Order, () => string> = {
+		changed: () => m.last_changed_first(),
+		opened: () => m.last_opened_first(),
+		title: () => m.by_title(),
+	};
+	const EMPTY: Record<Part, () => string> = {
+		all: () => (data.person.guest ? m.no_boards_guest() : m.no_boards()),
+		mine: () => m.no_boards_mine(),
+		shared: () => m.no_boards_shared(),
+		starred: () => m.no_boards_starred(),
+		bin: () => m.bin_empty(),
+	};
+
+	/** Keeps how the list is wanted in this browser. */
+	function want(change: Partial<ListWish>): void {
+		wish = { ...wish, ...change };
+		document.cookie = `boards=${wish.order}.${wish.as}; path=/; max-age=31536000; samesite=lax`;
+	}
 
 	async function attempt(work: () => Promise<void>): Promise<void> {
 		try {
@@ -40,46 +79,33 @@
 			const { id } = await ask(z.object({ id: z.string() }), 'POST', '/api/boards', { start });
 			await goto(`/board/${id}`);
 		});
-	const endRename = (id: string, before: string) =>
+	/** Does something with a board and shows the list as it is then. */
+	const act = (work: () => Promise<unknown>) =>
 		attempt(async () => {
-			if (renaming !== id) return;
-			renaming = '';
-			const title = draft.trim();
-			if (title === '' || title === before) return;
-			await rename(id, title);
+			await work();
 			await invalidateAll();
 		});
-	const drop = (id: string, title: string) =>
+	const drop = ({ id, title }: ListedBoard) =>
 		attempt(async () => {
 			await remove(id);
 			await invalidateAll();
 			toaster.create({
 				title: m.board_deleted({ title }),
-				description: m.board_deleted_more(),
+				description: m.board_deleted_more({ days: BIN_DAYS }),
 				duration: 15_000,
-				action: {
-					label: m.bring_back(),
-					onClick: () =>
-						void attempt(async () => {
-							await restore(id);
-							await invalidateAll();
-						}),
-				},
+				action: { label: m.bring_back(), onClick: () => void act(() => restore(id)) },
 			});
 		});
-	function changed(at: Date): string {
-		const days = Math.floor(
-			(new Date().setHours(0, 0, 0, 0) - new Date(at).setHours(0, 0, 0, 0)) / 86_400_000,
-		);
-		if (days <= 0) return m.today_at({ time: at.toLocaleTimeString(undefined, { timeStyle: 'short' }) });
-		return days === 1 ? m.yesterday() : at.toLocaleDateString(undefined, { day: 'numeric', month: 'long' });
-	}
+	const copy = ({ id, title }: ListedBoard) =>
+		act(async () => {
+			await copyBoard(id);
+			toaster.success({ title: m.board_copied({ title }) });
+		});
 	function changeFrame(): void {
 		light = !light;
 		document.cookie = `frame=${light ? 'light' : 'dark'}; path=/; max-age=31536000; samesite=lax`;
 		document.documentElement.classList.toggle('dark', !light);
 	}
-	const focus = (node: HTMLInputElement): void => node.select();
 </script>
 
 <svelte:head><title>{m.boards()} · {m.app_name()}</title></svelte:head>
@@ -127,72 +153,49 @@
 
 	<div class="bar">
 		<h2>{m.boards()}</h2>
-		<span class="quiet">{m.last_changed_first()}</span>
-	</div>
-	<ul class="boards">
-		{#each boards as board (board.id)}
-			<li>
-				<a
-					class="picture"
-					href="/board/{board.id}"
-					aria-label={m.open_board({ title: board.title })}
-					tabindex="-1"
+		<div class="parts" role="group" aria-label={m.boards_which()}>
+			{#each PARTS as each (each)}
+				<button aria-pressed={part === each} onclick={() => (part = each)}
+					>{PART_NAMES[each]()} <span class="quiet">{counts[each]}</span></button
 				>
-					<img
-						src="/api/boards/{board.id}/picture?at={board.changedAt.getTime()}"
-						alt=""
-						loading="lazy"
-						onerror={(event) => ((event.currentTarget as HTMLImageElement).hidden = true)}
-					/>
-				</a>
-				<div class="under">
-					<div class="words">
-						{#if renaming === board.id}
-							<input
-								class="entry"
-								aria-label={m.board_title()}
-								bind:value={draft}
-								use:focus
-								maxlength="120"
-								onblur={() => endRename(board.id, board.title)}
-								onkeydown={(event) => {
-									if (event.key === 'Enter') void endRename(board.id, board.title);
-									else if (event.key === 'Escape') renaming = '';
-								}}
-							/>
-						{:else}
-							<a class="title" href="/board/{board.id}">{board.title}</a>
-						{/if}
-						<span class="quiet"
-							>{board.role === 'owner'
-								? changed(board.changedAt)
-								: m.by_and_when({ name: board.owner, when: changed(board.changedAt) })}</span
-						>
-					</div>
-					{#if board.role === 'owner'}
-						<button
-							class="icon-button"
-							aria-label={m.rename_board({ title: board.title })}
-							title={m.rename()}
-							onclick={() => {
-								renaming = board.id;
-								draft = board.title;
-							}}><Pencil size={16} /></button
-						>
-						<button
-							class="icon-button"
-							aria-label={m.delete_board({ title: board.title })}
-							title={m.delete_it()}
-							onclick={() => drop(board.id, board.title)}><Trash size={16} /></button
-						>
-					{/if}
-				</div>
-			</li>
+			{/each}
+		</div>
+		{#if part !== 'bin'}
+			<select
+				class="entry order"
+				aria-label={m.boards_order()}
+				value={wish.order}
+				onchange={(event) => want({ order: event.currentTarget.value as Order })}
+			>
+				{#each ORDERS as order (order)}<option value={order}>{ORDER_NAMES[order]()}</option>{/each}
+			</select>
+		{/if}
+		<button
+			class="icon-button"
+			aria-label={wish.as === 'list' ? m.as_pictures() : m.as_list()}
+			title={wish.as === 'list' ? m.as_pictures() : m.as_list()}
+			onclick={() => want({ as: wish.as === 'list' ? 'pictures' : 'list' })}
+			>{#if wish.as === 'list'}<LayoutGrid size={18} />{:else}<List size={18} />{/if}</button
+		>
+	</div>
+	{#if part === 'bin' && boards.length > 0}<p class="quiet hint">{m.bin_hint({ days: BIN_DAYS })}</p>{/if}
+	<ul class="boards" class:list={wish.as === 'list'} data-testid="boards">
+		{#each boards as board (board.id)}
+			<BoardCard
+				{board}
+				now={data.now}
+				guest={data.person.guest}
+				asList={wish.as === 'list'}
+				onrename={(title) => act(() => rename(board.id, title))}
+				onstar={() => act(() => star(board.id, !board.starred))}
+				oncopy={() => copy(board)}
+				ondrop={() => drop(board)}
+				onrestore={() => act(() => restore(board.id))}
+				onleave={() => act(() => leave(board.id, data.person.id))}
+			/>
 		{/each}
 	</ul>
-	{#if data.boards.length === 0}<p class="quiet empty">
-			{data.person.guest ? m.no_boards_guest() : m.no_boards()}
-		</p>
+	{#if counts[part] === 0}<p class="quiet empty">{EMPTY[part]()}</p>
 	{:else if boards.length === 0}<p class="quiet empty">{m.no_board_found({ words })}</p>{/if}
 </main>
 
@@ -290,17 +293,46 @@
 	}
 	.bar {
 		display: flex;
-		align-items: baseline;
-		justify-content: space-between;
+		flex-wrap: wrap;
+		align-items: center;
+		gap: 8px 14px;
 		margin: 34px 0 18px;
-		padding-bottom: 8px;
+		padding-bottom: 10px;
 		border-bottom: 1px solid var(--frame-line);
 	}
 	h2 {
 		font-size: var(--size-large);
 		font-weight: 700;
 	}
-	.bar .quiet {
+	.parts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 2px;
+		margin-right: auto;
+	}
+	.parts button {
+		min-height: 32px;
+		padding: 2px 10px;
+		border-radius: var(--radius-control);
+		font-size: var(--size-note);
+		cursor: pointer;
+	}
+	.parts button:hover:not([aria-pressed='true']) {
+		background: var(--frame-on);
+	}
+	.parts [aria-pressed='true'],
+	.parts [aria-pressed='true'] .quiet {
+		background: var(--frame-pressed);
+		color: var(--frame-pressed-ink);
+	}
+	.order {
+		width: auto;
+		min-height: 32px;
+		padding: 2px 8px;
+		font-size: var(--size-note);
+	}
+	.hint {
+		margin: -6px 0 14px;
 		font-size: var(--size-note);
 	}
 	.boards {
@@ -308,40 +340,9 @@
 		grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
 		gap: 20px 18px;
 	}
-	.picture {
-		display: block;
-		height: 138px;
-		overflow: hidden;
-		border: 1px solid var(--frame-line);
-		border-radius: var(--radius-field);
-		background: #25322e;
-	}
-	.picture:hover {
-		border-color: var(--frame-strong-line);
-	}
-	.picture img {
-		width: 100%;
-		height: 100%;
-		object-fit: contain;
-	}
-	.under {
-		display: flex;
-		align-items: flex-start;
-		padding-top: 6px;
-	}
-	.words {
-		display: flex;
-		flex: 1;
-		flex-direction: column;
-		min-width: 0;
-		font-size: var(--size-note);
-	}
-	.title {
-		overflow: hidden;
-		font-size: var(--size-base);
-		font-weight: 700;
-		text-overflow: ellipsis;
-		white-space: nowrap;
+	.boards.list {
+		grid-template-columns: 1fr;
+		gap: 0;
 	}
 	.empty {
 		padding: 20px 0;

@@ -1,4 +1,4 @@
-import { expect, test } from './fixtures';
+import { barrierFree, expect, objectsIn, test } from './fixtures';
 
 test('a facilitator signs up, makes boards, renames, finds, deletes and brings back', async ({
 	page,
@@ -49,6 +49,47 @@ test('a facilitator signs up, makes boards, renames, finds, deletes and brings b
 	await page.getByLabel('Password').fill('long enough for this');
 	await page.getByRole('button', { name: 'Sign in' }).click();
 	await expect(page.getByRole('heading', { name: 'Boards' })).toBeVisible();
+});
+
+test('boards are starred, copied, ordered, listed without pictures, left, and fetched from the bin', async ({
+	ilka,
+	server,
+}) => {
+	const { page } = ilka;
+	await page.goto(server.url);
+	const titles = page.getByTestId('boards').locator('.title');
+	await page.getByRole('button', { name: 'Star Season planning' }).click();
+	await page.getByRole('button', { name: /^Starred/ }).click();
+	await expect(titles).toHaveText(['Season planning']);
+	await barrierFree(page, 'the list of boards');
+
+	await page.getByRole('button', { name: 'Copy Season planning' }).click();
+	await expect(page.getByText('Season planning was copied')).toBeVisible();
+	await page.getByRole('button', { name: /^Mine/ }).click();
+	await page.getByLabel('Order').selectOption('By title');
+	await expect(titles).toHaveText([
+		'Bench safety',
+		'Copy of Season planning',
+		'Season planning',
+		'Tool library kick-off',
+	]);
+	await page.getByRole('button', { name: 'As a list' }).click();
+	await page.reload();
+	await expect(page.getByLabel('Order')).toHaveValue('title');
+	await expect(page.getByRole('button', { name: 'As pictures' })).toBeVisible();
+	await page.getByRole('link', { name: 'Copy of Season planning', exact: true }).click();
+	await expect(page.getByText('All saved')).toBeVisible();
+	expect((await objectsIn(page)).filter(({ kind }) => kind === 'note').length).toBeGreaterThan(70);
+
+	await page.goto(server.url);
+	await page.getByRole('button', { name: 'Delete Copy of Season planning' }).click();
+	await page.getByRole('button', { name: /^Bin/ }).click();
+	await expect(page.getByText('Gone for good in 30 days')).toBeVisible();
+	await barrierFree(page, 'the bin');
+	await page.getByTestId('boards').getByRole('button', { name: 'Bring it back' }).click();
+	await expect(page.getByText('The bin is empty.')).toBeVisible();
+	await page.getByRole('button', { name: /^Mine/ }).click();
+	await expect(titles.filter({ hasText: 'Copy of Season planning' })).toBeVisible();
 });
 
 test('the list shows a picture of each board', async ({ ilka, server }) => {

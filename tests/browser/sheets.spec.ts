@@ -79,7 +79,7 @@ test('nods are counted and taken back; two objects lead to each other across she
 		((await findIn(page, note.text)) as unknown as Nodded).nods?.map(({ name }) => name) ?? [];
 	await page.keyboard.press('n');
 	await emptyPlace(maren.page, at.x, at.y);
-	const there = await middle(maren.page, note);
+	const there = await middle(maren.page, await sees(maren.page, note.text));
 	await maren.page.mouse.click(there.x, there.y);
 	await maren.page.keyboard.press('n');
 	await expect.poll(nods).toEqual(['Ilka', 'Maren']);

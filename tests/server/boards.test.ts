@@ -38,6 +38,64 @@ describe('boards', () => {
 		client.destroy();
 	});
 
+	it('are copied with all that lies on them, and with nobody and nothing else', async () => {
+		const id = await makeBoard(owner, 'idea-round');
+		const client = await connect(server, owner, id);
+		const note = client.write('On both of them');
+		await until(() => client.told.has(note), 'it is saved');
+		const helper = await facilitator(server, 'Helper');
+		const { token } = await makeLink(owner, id, 'viewer');
+		expect((await helper.request('POST', `/api/boards/${id}`, { do: 'copy' })).status).toBe(404);
+		expect((await helper.request('GET', `/join/${token}`)).status).toBe(200);
+		const response = await owner.request('POST', `/api/boards/${id}`, { do: 'copy' });
+		expect(response.status).toBe(201);
+		const { id: copyId } = (await response.json()) as { id: string };
+		const copy = await connect(server, owner, copyId);
+		expect(copy.texts().sort()).toEqual(client.texts().sort());
+		const session = await connect(server, owner, copyId, 'session');
+		expect(readSession(session.doc).steps).toHaveLength(5);
+		copy.write('Only on the copy');
+		expect(client.texts()).not.toContain('Only on the copy');
+		const list = await (await owner.request('GET', `/api/boards/${copyId}/people`)).json();
+		expect((list as { members: unknown[] }).members).toHaveLength(1);
+		for (const each of [client, copy, session]) each.destroy();
+	});
+
+	it('are copied by those only who may take them out', async () => {
+		const { token } = await makeLink(owner, board, 'viewer');
+		const looks = await guest(server, token, 'Looks');
+		expect((await looks.request('POST', `/api/boards/${board}`, { do: 'copy' })).status).toBe(403);
+	});
+
+	it('are starred by each for themselves', async () => {
+		const { token } = await makeLink(owner, board, 'viewer');
+		const looks = await guest(server, token, 'Stargazer');
+		const order = { do: 'star', starred: true };
+		expect((await looks.request('POST', `/api/boards/${board}`, order)).status).toBe(200);
+		const rows =
+			await server.sql`select p.name from memberships s join people p on p.id = s.person_id where s.starred`;
+		expect(rows.map(({ name }) => name as string)).toEqual(['Stargazer']);
+		const stranger = await facilitator(server, 'Stranger');
+		expect((await stranger.request('POST', `/api/boards/${board}`, order)).status).toBe(404);
+	});
+
+	it('stay in the bin for thirty days, and are gone then', async () => {
+		const [old, young] = [await makeBoard(owner), await makeBoard(owner)];
+		for (const id of [old, young]) await owner.request('DELETE', `/api/boards/${id}`);
+		await server.sql`update boards set deleted_at = now() - interval '31 days' where id = ${old}`;
+		await server.sql`update boards set deleted_at = now() - interval '29 days' where id = ${young}`;
+		await server.end();
+		await server.start();
+		const left = async (): Promise<string[]> =>
+			(await server.sql`select id from boards where id in ${server.sql([old, young])}`).map(
+				({ id }) => id as string,
+			);
+		await until(async () => (await left()).length === 1, 'the old one is gone');
+		expect(await left()).toEqual([young]);
+		expect((await owner.request('POST', `/api/boards/${old}`, { do: 'restore' })).status).toBe(404);
+		expect((await owner.request('POST', `/api/boards/${young}`, { do: 'restore' })).status).toBe(200);
+	});
+
 	it.each([
 		['PATCH', '', { title: '' }],
 		['PATCH', '', { title: 'x'.repeat(500) }],

@@ -3,7 +3,7 @@ import * as decoding from 'lib0/decoding';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { GivenRole } from '$core/session/rights';
 import { connect, until, type TestClient } from '../support/client';
-import { facilitator, guest, idOf, makeBoard, makeLink, type TestPerson } from '../support/people';
+import { facilitator, guest, idOf, makeBoard, makeLink, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -18,11 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => server?.stop());
 
-/** Somebody new with a part on the board. */
-async function someone(role: GivenRole, on = board): Promise<TestPerson> {
-	const { token } = await makeLink(owner, on, role);
-	return guest(server, token, `${role} ${++count}`);
-}
+const someone = (role: GivenRole, on = board): Promise<TestPerson> => newcomer(server, owner, on, role);
 const status = async (who: TestPerson, method: string, path: string, body?: unknown): Promise<number> =>
 	(await who.request(method, `/api/boards/${board}${path}`, body)).status;
 const order = async (who: TestPerson, whom: string, what: object, on = board): Promise<number> =>
@@ -78,6 +74,8 @@ describe('those who do not lead', () => {
 		const tries: [string, string, unknown][] = [
 			['POST', '/session', { do: 'end' }],
 			['PATCH', '/house', { watching: true }],
+			['POST', '/call', { do: 'call', sheet: 's', view: [0, 0, 10, 10] }],
+			['POST', '/call', { do: 'lead' }],
 			['POST', '/links', { role: 'viewer' }],
 			['GET', '/links', undefined],
 			['POST', `/people/${ilka}`, { do: 'change', role: 'viewer' }],

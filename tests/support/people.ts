@@ -84,6 +84,18 @@ export async function makeLink(
 	return { id, token: url.split('/').at(-1)!, code };
 }
 
+let newcomers = 0;
+/** Somebody new with a part on a board, whom a link of its owner lets in. */
+export async function newcomer(
+	server: TestServer,
+	owner: TestPerson,
+	board: string,
+	role: GivenRole,
+): Promise<TestPerson> {
+	const { token } = await makeLink(owner, board, role);
+	return guest(server, token, `${role} ${++newcomers}`);
+}
+
 /** Id of a person, as the list of the board's people has it. */
 export async function idOf(asker: TestPerson, board: string, name: string): Promise<string> {
 	const response = await asker.request('GET', `/api/boards/${board}/people`);

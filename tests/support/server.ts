@@ -51,6 +51,8 @@ export interface TestServer {
 	log: () => string;
 	/** Ends the process the hard way, as a power cut would. */
 	kill: () => Promise<void>;
+	/** Tells the process to stop, and waits for it. */
+	end: () => Promise<void>;
 	start: () => Promise<void>;
 	stop: () => Promise<void>;
 }
@@ -116,6 +118,7 @@ export async function startServer(
 			await end('SIGKILL');
 			written = '';
 		},
+		end: () => end('SIGTERM'),
 		async stop() {
 			await end('SIGTERM');
 			await sql.end();

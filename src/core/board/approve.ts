@@ -2,15 +2,7 @@
 import { objectsOf } from './document';
 import { transact, type Hand } from './edits';
 import type { BoardModel } from './model';
-
-/** Somebody's approval of an object. */
-export interface Nod {
-	person: string;
-	name: string;
-}
-
-export const NOD = 'nod:';
-export const SEE = 'see:';
+import { NOD, SEE } from './nods';
 
 /** Nods at objects, or takes one's nod back from those that all have it already. */
 export function nod(hand: Hand, model: BoardModel, ids: Iterable<string>): void {

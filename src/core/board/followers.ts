@@ -86,7 +86,9 @@ export class Followers {
 	fitAll(): void {
 		for (const object of this.objects.values()) if (isHolder(object)) this.fitHolder(object, () => {});
 		for (const object of this.objects.values()) if (object.kind === 'mark') this.fitMark(object);
-		for (const object of this.objects.values()) if (object.kind === 'group') this.fitGroup(object);
+		this.fitGroups(
+			new Set([...this.objects.values()].flatMap(({ id, kind }) => (kind === 'group' ? id : []))),
+		);
 	}
 
 	/** Fits those that are touched by changes of `ids`, and calls back for each that is different then. */
@@ -119,7 +121,13 @@ export class Followers {
 		for (const id of [...touched]) {
 			for (const mark of [...this.marks.of(id), id]) if (this.fitMark(this.objects.get(mark))) note(mark);
 		}
+		this.fitGroups(groups, moved);
+	}
+
+	/** Fits groups; the ones that those lie in as well, after them, also when they were fitted before. */
+	private fitGroups(groups: Set<string>, moved: (id: string) => void = () => {}): void {
 		for (const id of groups) {
+			groups.delete(id);
 			const group = this.objects.get(id);
 			if (group?.kind !== 'group' || !this.fitGroup(group)) continue;
 			moved(id);
@@ -166,8 +174,7 @@ export class Followers {
 			const member = this.objects.get(id);
 			return (member && member.kind !== 'connector' && boundsOfObject(member, this.routeOf)) || [];
 		});
-		const round = unionOf(boxes);
-		if (!round) return false;
+		const round = unionOf(boxes) ?? { x: 0, y: 0, w: 0, h: 0 };
 		const box: BoxValues = [round.x, round.y, round.w, round.h, 0];
 		if (isSame(box, group.box)) return false;
 		this.objects.set(group.id, { ...group, box });

@@ -39,6 +39,8 @@ export interface SetAside {
 const AT_ONCE = 24;
 /** Time for routing at once, ms a second: when edits rain in, routing waits for `settle`. */
 const ROUTING = 120;
+/** Places that changed beyond which it is not looked at each of them. */
+const MANY = 1000;
 /** Objects in one place beyond which connectors run straight across. */
 const CROWD = 240;
 
@@ -254,12 +256,10 @@ export class BoardModel {
 		const removed = new Set<string>();
 		const before = new Map<string, BoardObject>();
 		const disturbed: { sheet: string; area: Box }[] = [];
-		const isFew = ids.size <= 500;
 		const noteArea = (id: string): void => {
 			const area = this.index.boundsOf(id);
 			const sheet = this.index.sheetOf(id);
-			if (isFew && area && sheet && this.objects.get(id)?.kind !== 'connector')
-				disturbed.push({ sheet, area });
+			if (area && sheet && this.objects.get(id)?.kind !== 'connector') disturbed.push({ sheet, area });
 		};
 		for (const id of ids) {
 			noteArea(id);
@@ -272,9 +272,14 @@ export class BoardModel {
 		// What followed something that is gone from its sheet is where the document has it.
 		for (const was of before.values()) {
 			if (this.objects.get(was.id)?.sheet === was.sheet) continue;
-			for (const id of this.followers.of(was.id)) if (!ids.has(id) && this.read(id)) changed.add(id);
+			for (const id of this.followers.of(was.id)) {
+				if (ids.has(id)) continue;
+				noteArea(id);
+				if (this.read(id)) changed.add(id);
+			}
 		}
 		this.followers.fit(ids, before, (id) => {
+			noteArea(id);
 			changed.add(id);
 			for (const tied of this.registers.ties.of(id)) changed.add(tied);
 		});
@@ -286,8 +291,9 @@ export class BoardModel {
 		for (const id of changed) this.routes.touch(id);
 		if (changed.size > 500 && changed.size * 2 > this.objects.size) this.reindex();
 		else for (const id of changed) this.place(id);
-		for (const id of ids) noteArea(id);
-		for (const { sheet, area } of disturbed) this.routes.disturb(this.index.touching(sheet, area), area);
+		for (const id of changed) noteArea(id);
+		if (disturbed.length <= MANY) for (const { sheet, area } of disturbed) this.routes.disturb(sheet, area);
+		else for (const sheet of new Set(disturbed.map((each) => each.sheet))) this.routes.disturbAll(sheet);
 		for (const id of this.routeNow()) {
 			this.place(id);
 			changed.add(id);

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import type { RichText } from '../text/rich';
 import { OWN_COLOUR, SURFACES } from './colours';
-import type { Nod } from './approve';
+import type { Nod } from './nods';
 import { identifier } from './kinds/common';
 import { connectorSchema } from './kinds/connector-schema';
 import { actionsSchema } from './kinds/actions';

@@ -1,6 +1,6 @@
 /** Reading one object from the live document: its values, its text, and the keys that others write on it. */
 import * as Y from 'yjs';
-import { NOD, SEE, type Nod } from './approve';
+import { byPerson, NOD, SEE, type Nod } from './nods';
 import { isHolder } from './holders/forms';
 import { isPartKey, readParts } from './holders/parts';
 import { objectSchema, type BoardObject } from './objects';
@@ -27,8 +27,8 @@ export function readObject(id: string, map: unknown): Read {
 	const parsed = objectSchema.safeParse({ ...values, id });
 	if (!parsed.success) return { reason: parsed.error.issues[0]?.message ?? 'not readable' };
 	const object = { ...parsed.data, text: readText(text) } as BoardObject;
-	if (nods.length > 0) object.nods = nods;
-	if (see.length > 0) object.see = see;
+	if (nods.length > 0) object.nods = nods.sort(byPerson);
+	if (see.length > 0) object.see = see.sort();
 	if (isHolder(object)) object.parts = readParts(parts);
 	return { object };
 }

@@ -3,7 +3,7 @@
  * between, and on the other connectors that would run on the same line; it is worked out anew when any of
  * these changes, and is the same on every screen because it depends on nothing else.
  */
-import { boundsOf, centreOf, inflate, overlaps, unionOf, type Box, type Point } from '../geometry/box';
+import { boundsOf, centreOf, overlaps, unionOf, type Box, type Point } from '../geometry/box';
 import { Separation, type RoutedPath } from '../link/apart';
 import { curveBetween, curveThrough, flatten } from '../link/curved';
 import type { Path } from '../link/polyline';
@@ -12,6 +12,7 @@ import type { Route } from './drawing';
 import { boxOf, edgeTowards, meeting } from './kinds/outline';
 import { blocksWay, outlineOf } from './kinds/tieable';
 import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
+import { SpatialIndex } from './spatial';
 
 type Connector = ObjectOf<'connector'>;
 type Find = (id: string) => BoardObject | undefined;
@@ -135,6 +136,10 @@ export class Routes {
 	/** Sheets whose right-angled paths have to be kept apart anew. */
 	private readonly stale = new Set<string>();
 	private readonly jobs = new Map<string, Job>();
+	/** Where each right-angled connector looked for what stands in its way. */
+	private readonly looked = new SpatialIndex();
+	/** Where it was looked for room to keep lines apart, by sheet. */
+	private readonly swept = new Map<string, Box[]>();
 
 	constructor(
 		private readonly find: Find,
@@ -172,17 +177,22 @@ export class Routes {
 		if (known?.plain) this.spoil(known.sheet);
 		this.known.delete(id);
 		this.pending.delete(id);
+		this.looked.remove(id);
 	}
 
-	/** Notes that something in an area of a sheet came, went or moved: ways that pass there are found anew. */
-	disturb(ids: Iterable<string>, area: Box): void {
-		for (const id of ids) {
-			const known = this.known.get(id);
-			const connector = this.find(id);
-			if (!known?.plain || connector?.kind !== 'connector' || connector.bends?.length) continue;
-			if (overlaps(inflate(unionOf(known.plain.map((p) => ({ ...p, w: 0, h: 0 })))!, 24), area))
-				this.pending.add(id);
-		}
+	/**
+	 * Notes that something in an area of a sheet came, went or moved: whatever was found by looking there is found anew,
+	 * also where the way itself runs elsewhere.
+	 */
+	disturb(sheet: string, area: Box): void {
+		for (const id of this.looked.touching(sheet, area)) this.pending.add(id);
+		if (this.swept.get(sheet)?.some((box) => overlaps(box, area))) this.spoil(sheet);
+	}
+
+	/** Notes that much changed on a sheet: every way there is found anew. */
+	disturbAll(sheet: string): void {
+		for (const [id, known] of this.known) if (known.sheet === sheet && known.plain) this.pending.add(id);
+		this.spoil(sheet);
 	}
 
 	/**
@@ -216,7 +226,14 @@ export class Routes {
 			this.known.delete(id);
 			return false;
 		}
-		const plain = rightAngledPath(connector, ends, this.near);
+		const areas: Box[] = [];
+		const plain = rightAngledPath(connector, ends, (sheet, area) => {
+			areas.push(area);
+			return this.near(sheet, area);
+		});
+		const area = unionOf(areas);
+		if (area) this.looked.place(id, connector.sheet, area);
+		else this.looked.remove(id);
 		const before = this.known.get(id);
 		this.spoil(connector.sheet);
 		if (before?.plain && samePath(before.plain, plain)) {
@@ -252,8 +269,14 @@ export class Routes {
 				isFixed: Boolean(connector.bends?.length),
 			});
 		}
-		const near = (box: Box): Box[] =>
-			this.near(sheet, box).flatMap((object) => (blocksWay(object) ? boundsOf(boxOf(object.box)) : []));
+		const swept: Box[] = [];
+		this.swept.set(sheet, swept);
+		const near = (box: Box): Box[] => {
+			swept.push(box);
+			return this.near(sheet, box).flatMap((object) =>
+				blocksWay(object) ? boundsOf(boxOf(object.box)) : [],
+			);
+		};
 		return { separation: new Separation(routes, near), routes, ends };
 	}
 

@@ -1,10 +1,10 @@
 /** The sheets of a board: adding, changing, ordering, duplicating, removing. */
-import { generateNKeysBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import { copyOut, putDown } from './clip';
 import { objectsOf, sheetsOf } from './document';
 import { patch, transact, withContents, type Hand } from './edits';
 import type { BoardModel } from './model';
+import { keysAfter } from './order-keys';
 import type { Sheet } from './objects';
 
 /** Adds a sheet after another one, or after the last one. Returns its id. */
@@ -25,7 +25,11 @@ export function addSheet(
 function placeAfter(model: BoardModel, after: string | undefined, moving?: string): string {
 	const others = model.sheets.filter((sheet) => sheet.id !== moving);
 	const index = others.findIndex((sheet) => sheet.id === after);
-	return generateNKeysBetween(others[index]?.z ?? null, others[index + 1]?.z ?? null, 1)[0]!;
+	return keysAfter(
+		others.map(({ z }) => z),
+		index,
+		1,
+	)[0]!;
 }
 
 /** Changes a sheet's title or surface. */

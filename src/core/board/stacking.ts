@@ -1,8 +1,8 @@
 /** What lies above what: bringing objects to the front, to the back, or one step past what they overlap. */
-import { generateNKeysBetween } from 'fractional-indexing';
 import { overlaps } from '../geometry/box';
 import { patch, stackPlaces, transact, withContents, type Hand } from './edits';
 import type { BoardModel } from './model';
+import { keysAfter, keysBefore } from './order-keys';
 import { byStack, type BoardObject } from './objects';
 
 /** Groups with their members, at any depth. */
@@ -43,7 +43,7 @@ export function restackStep(hand: Hand, model: BoardModel, ids: Iterable<string>
 	if (!past) return;
 	const at = model.onSheet(first.sheet).filter((object) => !own.has(object.id) || object === past);
 	const index = at.indexOf(past);
-	const [low, high] = up ? [past.z, at[index + 1]?.z ?? null] : [at[index - 1]?.z ?? null, past.z];
-	const places = generateNKeysBetween(low, high, moving.length);
+	const keys = at.map(({ z }) => z);
+	const places = (up ? keysAfter : keysBefore)(keys, index, moving.length);
 	transact(hand, () => moving.forEach((object, i) => patch(hand, object.id, { z: places[i] })));
 }

@@ -13,6 +13,7 @@
 	import { canPaintTiles, TilePainter } from './painter/tiles';
 	import GroundMotion from './GroundMotion.svelte';
 	import Moving from './Moving.svelte';
+	import Pointers from './together/Pointers.svelte';
 	import { addPictures, picturesIn } from './pictures';
 	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
@@ -96,6 +97,7 @@
 		const onHash = (): void => void goToAddress(board, location.hash);
 		addEventListener('hashchange', onHash);
 		board.room.tell({ sheet: board.sheet });
+		board.focus = () => holder.focus({ preventScroll: true });
 		return () => {
 			unbind();
 			removeEventListener('hashchange', onHash);
@@ -165,6 +167,7 @@
 	<canvas bind:this={scene} data-testid="scene"></canvas>
 	<canvas bind:this={over} data-testid="live"></canvas>
 	<Moving {board} />
+	<Pointers {board} />
 	{#if board.edge}<StraightEdge {board} />{/if}
 	{#if board.editing}
 		{#key `${board.editing} ${board.writing.part}`}

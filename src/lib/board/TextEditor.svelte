@@ -9,6 +9,7 @@
 	import { ySyncPlugin } from '@tiptap/y-tiptap';
 	import { onMount } from 'svelte';
 	import type { Board } from './board.svelte';
+	import { othersCarets } from './together/carets';
 
 	const { board, id, part }: { board: Board; id: string; part?: string | undefined } = $props();
 
@@ -50,11 +51,20 @@
 			board.stopEditing();
 			return;
 		}
+		// The browser tells of a moved caret a moment later. What others write meanwhile would put it back.
+		const catchUp = (): void => {
+			// What was asked for a moment ago may come when the editor is gone.
+			if (editor.isDestroyed) return;
+			(editor.view as unknown as { domObserver: { flush(): void } }).domObserver.flush();
+		};
 		const editor = new Editor({
 			element: host,
 			extensions: [
 				...TEXT_EXTENSIONS,
-				Extension.create({ name: 'liveText', addProseMirrorPlugins: () => [ySyncPlugin(fragment)] }),
+				Extension.create({
+					name: 'liveText',
+					addProseMirrorPlugins: () => [ySyncPlugin(fragment), othersCarets(board.room, catchUp)],
+				}),
 			],
 			editorProps: {
 				attributes: { 'aria-label': m.editor_label(), role: 'textbox', 'aria-multiline': 'true' },
@@ -86,7 +96,9 @@
 		editor.commands.setTextSelection(editor.state.doc.content.size);
 		editor.view.focus();
 		board.writing.editor = editor;
+		const stop = board.room.beforeOthers(catchUp);
 		return () => {
+			stop();
 			if (board.writing.editor === editor) board.writing.editor = undefined;
 			editor.destroy();
 		};
@@ -108,6 +120,24 @@
 		white-space: pre-wrap;
 		overflow-wrap: anywhere;
 		min-height: 1.28em;
+	}
+	.text-editor :global(.other-caret) {
+		position: relative;
+		margin-inline: -1px;
+		border-left: 2px solid;
+		pointer-events: none;
+	}
+	.text-editor :global(.other-caret-name) {
+		position: absolute;
+		left: -2px;
+		bottom: 100%;
+		padding: 0 4px;
+		border-radius: 3px 3px 3px 0;
+		color: #1d2421;
+		font:
+			700 11px/15px 'Atkinson Hyperlegible Next',
+			sans-serif;
+		white-space: nowrap;
 	}
 	.text-editor :global(p) {
 		margin: 0;

@@ -10,19 +10,24 @@ import { isResizable } from '$core/board/kinds';
 import type { BoardObject, KindName } from '$core/board/objects';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
-import { fitBox, reveal } from '$core/geometry/view';
+import { fitBox, reveal, seen, type View } from '$core/geometry/view';
+import { MOST_PICKED } from '$core/session/presence';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import type { StraightEdge } from '$core/ink/straight-edge';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
 import { InHand } from './in-hand';
 import { FIRST_STYLE, type NextStyle } from './next-style';
+import { Following } from './together/following.svelte';
+import { Trails } from './together/trails';
 import { Viewpoint } from './viewpoint.svelte';
 import { Writing } from './writing.svelte';
 
 export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 'pen', 'rub'] as const;
-/** Tools that are taken from the shelf. */
-export const SHELF_TOOLS = ['holder', 'mark'] as const;
+/** Tools that stand beside them. */
+export const SHELF_TOOLS = ['holder', 'mark', 'comment', 'pointer'] as const;
+/** Tools that change nothing on the board. */
+const HARMLESS: readonly ToolName[] = ['view', 'pick', 'comment', 'pointer'];
 export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
 
 /** Time for routing at one go when the board is opened or changed a lot, ms. */
@@ -50,6 +55,10 @@ export class Board extends Viewpoint {
 	cropping = $state<string | undefined>();
 	/** Opens one of the frame's dialogs. */
 	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera') => void = () => {};
+	/** Gets ready to say something about an object, or about a spot of the sheet. */
+	sayAbout: (about: { object?: string | undefined; at?: Point | undefined }) => void = () => {};
+	/** Brings up what people say, or goes on to the next thread. */
+	readTalk: (step?: 1 | -1) => void = () => {};
 	/** The straight-edge that lies on this person's board. */
 	edge = $state.raw<StraightEdge | undefined>();
 	/** Whether space is held: everything pans. */
@@ -57,6 +66,13 @@ export class Board extends Viewpoint {
 	next = $state<NextStyle>({ ...FIRST_STYLE });
 	/** What the hand carries right now. */
 	readonly held: InHand;
+	/** Whose view one sees. */
+	readonly following: Following;
+	readonly trails = new Trails();
+	/** Where one writes an aside, on the board. */
+	asideAt = $state.raw<Point | undefined>();
+	/** Gives the keys back to the board. */
+	focus: () => void = () => {};
 	readonly undo: Y.UndoManager;
 	canUndo = $state(false);
 	canRedo = $state(false);
@@ -65,6 +81,11 @@ export class Board extends Viewpoint {
 	constructor(readonly room: Room) {
 		super(room.model);
 		this.held = new InHand(this);
+		this.following = new Following(this);
+		room.oncall = (call) => this.following.answer(call);
+		room.company.onheard = ({ client, person, sheet, trail }) => {
+			if (trail && sheet) this.trails.hear(client, person, sheet, trail, performance.now());
+		};
 		this.undo = new Y.UndoManager([objectsOf(room.stage), sheetsOf(room.stage), placesOf(room.stage)], {
 			trackedOrigins: new Set<unknown>([room.origin, ySyncPluginKey]),
 			captureTimeout: 0,
@@ -130,9 +151,25 @@ export class Board extends Viewpoint {
 	select(ids: Iterable<string>): void {
 		const before = this.selection;
 		this.selection = new Set(ids);
+		this.room.tell({ picked: [...this.selection].slice(0, MOST_PICKED) });
 		if (this.selection.size !== 1 || !before.has([...this.selection][0]!)) this.cell = undefined;
 		if (this.cropping && !this.selection.has(this.cropping)) this.cropping = undefined;
 		this.wake();
+	}
+
+	override setView(view: View): void {
+		if (view !== this.view) this.following.noteOwnMove();
+		super.setView(view);
+		const { x, y, w, h } = seen(view, this.size);
+		this.room.tell({ view: [Math.round(x), Math.round(y), Math.round(w), Math.round(h)] });
+	}
+
+	/** Writes an aside beside one's pointer. */
+	startAside(): void {
+		if (!this.room.may('talk')) return;
+		const { cursor, sheet } = this.room.company.own;
+		this.asideAt = cursor && sheet === this.sheet ? { x: cursor[0], y: cursor[1] } : this.middle;
+		if (!cursor) this.room.tell({ cursor: [Math.round(this.asideAt.x), Math.round(this.asideAt.y)] });
 	}
 
 	toggle(id: string): void {
@@ -154,7 +191,8 @@ export class Board extends Viewpoint {
 	}
 
 	takeUp(tool: ToolName): void {
-		if (!this.mayEdit && tool !== 'view' && tool !== 'pick') return;
+		if (tool === 'comment' && !this.room.may('talk')) return;
+		if (!this.mayEdit && !HARMLESS.includes(tool)) return;
 		this.stopEditing();
 		this.tool = tool;
 		if (tool !== 'pick') this.select([]);

@@ -57,13 +57,15 @@ export class Lifted {
 			return;
 		}
 		const { moved } = board.held;
-		if (moved && ids.size > 1) {
-			const picture = this.pictureOf(ids, base.scale);
-			const { box, canvas } = picture;
-			// Whole canvas pixels, so that it is as sharp as it was painted.
+		if (moved) {
+			// As fine as the screen, also where the live canvas is coarser for the moment.
 			const ratio = devicePixelRatio;
-			const x = Math.round((box.x + moved.dx - base.x) * base.scale) / ratio;
-			const y = Math.round((box.y + moved.dy - base.y) * base.scale) / ratio;
+			const scale = board.view.scale * ratio;
+			const picture = this.pictureOf(ids, scale);
+			const { box, canvas } = picture;
+			// Whole screen pixels, so that it is as sharp as it was painted.
+			const x = Math.round((box.x + moved.dx - base.x) * scale) / ratio;
+			const y = Math.round((box.y + moved.dy - base.y) * scale) / ratio;
 			canvas.style.transform = `translate(${x}px,${y}px)`;
 			this.paintEach(
 				[...ids].filter((id) => !picture.ids.has(id)),

@@ -1,5 +1,5 @@
-/** What the live layer shows in window pixels, whatever the zoom: titles of fields, who nodded, other people. */
-import { chalkOn, pigmentOf, PIGMENT_COLOURS, type Surface } from '$core/board/colours';
+/** What the live layer shows in window pixels, whatever the zoom: titles of fields, who nodded. */
+import { chalkOn, type Surface } from '$core/board/colours';
 import { TITLE_SIZE } from '$core/board/kinds/region';
 import { isEmpty, plainText } from '$core/text/rich';
 import { toScreen } from '$core/geometry/view';
@@ -78,32 +78,4 @@ export function paintNodders(ctx: CanvasRenderingContext2D, board: Board): void 
 	ctx.fillStyle = '#F2EEE3';
 	ctx.textBaseline = 'alphabetic';
 	ctx.fillText(text, p.x + 20, p.y - 17, 320);
-}
-
-export function paintPeople(ctx: CanvasRenderingContext2D, board: Board): void {
-	for (const { cursor, sheet, name, person } of board.room.people) {
-		if (!cursor || sheet !== board.sheet) continue;
-		const p = toScreen(board.view, { x: cursor[0], y: cursor[1] });
-		if (p.x < -100 || p.y < -40 || p.x > board.size.w + 10 || p.y > board.size.h + 10) continue;
-		const { ground, ink } = PIGMENT_COLOURS[pigmentOf(person)];
-		ctx.fillStyle = ground;
-		ctx.strokeStyle = '#1D2421';
-		ctx.lineWidth = 1.2;
-		ctx.beginPath();
-		ctx.moveTo(p.x, p.y);
-		ctx.lineTo(p.x + 4, p.y + 15);
-		ctx.lineTo(p.x + 7.5, p.y + 10);
-		ctx.lineTo(p.x + 13, p.y + 8);
-		ctx.closePath();
-		ctx.fill();
-		ctx.stroke();
-		ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, 12);
-		const width = ctx.measureText(name).width + 12;
-		ctx.beginPath();
-		ctx.roundRect(p.x + 14, p.y + 12, width, 19, 4);
-		ctx.fill();
-		ctx.fillStyle = ink;
-		ctx.textBaseline = 'alphabetic';
-		ctx.fillText(name, p.x + 20, p.y + 26);
-	}
 }

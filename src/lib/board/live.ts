@@ -1,6 +1,6 @@
 /**
  * The live layer: a clear canvas over the scene with what is on the move: lifted objects, selection and
- * handles, the box being drawn, other people's pointers.
+ * handles, the box being drawn, what others have picked, pointer trails.
  */
 import { chalkOn, type Surface } from '$core/board/colours';
 import { wholeBox } from '$core/board/kinds/picture';
@@ -10,9 +10,12 @@ import { roomOf, type Holder } from '$core/board/holders/setting';
 import { boxOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
 import { handlePoint, HANDLES } from '$core/geometry/resize';
+import type { View } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 import { Lifted } from './lifted';
-import { hasSmallTitles, paintFieldTitles, paintNodders, paintPeople } from './live-window';
+import { hasSmallTitles, paintFieldTitles, paintNodders } from './live-window';
+import { othersPick, paintPicks, paintTrails } from './together/paint';
+import { Fineness } from './painter/fineness';
 import { paintDrawing } from './painter/primitives';
 import { cssFont } from './faces';
 import { TOOL_TABLE } from './tools';
@@ -32,6 +35,8 @@ export class LiveLayer {
 	/** Whether the canvas is empty. */
 	private isBlank = false;
 	private readonly lifted: Lifted;
+	private readonly fineness = new Fineness(() => this.ask());
+	private lastView: View | undefined;
 
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
@@ -48,6 +53,7 @@ export class LiveLayer {
 
 	destroy(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
+		this.fineness.destroy();
 		this.board.wake = () => {};
 		this.lifted.putAway();
 	}
@@ -56,7 +62,10 @@ export class LiveLayer {
 		this.frame = undefined;
 		const { board, ctx, canvas } = this;
 		const { view, size } = board;
-		const ratio = devicePixelRatio;
+		if (view !== this.lastView || board.held.lifted.size > 0) this.fineness.move();
+		this.lastView = view;
+		const start = performance.now();
+		const ratio = this.fineness.ratio(devicePixelRatio);
 		const [w, h] = [Math.round(size.w * ratio), Math.round(size.h * ratio)];
 		if (canvas.width !== w || canvas.height !== h) [canvas.width, canvas.height] = [w, h];
 		else if (!this.isBlank) {
@@ -76,16 +85,18 @@ export class LiveLayer {
 		this.paintCropping(surface);
 		this.paintGuides(surface);
 		this.paintSketch(surface);
+		paintPicks(ctx, board);
+		paintTrails(ctx, board);
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
 		paintFieldTitles(ctx, board, surface);
 		paintNodders(ctx, board);
-		paintPeople(ctx, board);
+		this.fineness.took(performance.now() - start);
 	}
 
 	/** Whether there is anything to show now. */
 	private hasContent(): boolean {
 		const { board } = this;
-		const { held, room, sheet } = board;
+		const { held } = board;
 		return (
 			held.lifted.size > 0 ||
 			board.selection.size > 0 ||
@@ -95,7 +106,8 @@ export class LiveLayer {
 			board.guides.length > 0 ||
 			TOOL_TABLE[board.tool].sketch?.(board) !== undefined ||
 			hasSmallTitles(board) ||
-			room.people.some((person) => person.cursor && person.sheet === sheet)
+			othersPick(board) ||
+			board.trails.isAlive(performance.now())
 		);
 	}
 
@@ -300,7 +312,7 @@ export class LiveLayer {
 			return;
 		}
 		if (sketch.type === 'paint') {
-			const k = board.view.scale * devicePixelRatio;
+			const k = board.view.scale * this.fineness.ratio(devicePixelRatio);
 			const box = { x: 0, y: 0, w: 0, h: 0, angle: 0 };
 			paintDrawing(ctx, { box, items: sketch.items }, { scale: k, x: board.view.x, y: board.view.y });
 			return;

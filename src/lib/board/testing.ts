@@ -53,6 +53,8 @@ export function boardInHand(): BoardInHand {
 		hand: core.hand,
 		info: { boardId: 'test', person: core.hand.person },
 		people: [],
+		company: { own: {}, signs: [], onheard: () => {} },
+		tell: () => {},
 		version: 0,
 		role: 'owner' as Role,
 		may: (right: Right): boolean => may(room.role, right, OPEN_HOUSE),
@@ -62,7 +64,6 @@ export function boardInHand(): BoardInHand {
 		get leads(): boolean {
 			return leads(room.role);
 		},
-		tell: () => undefined,
 	};
 	const board = new Board(room as unknown as Room);
 	board.setSize({ w: 1200, h: 800 });

@@ -70,6 +70,12 @@ export abstract class Viewpoint {
 		this.setView(box ? fitBox(box, this.size) : { x: -this.size.w / 2, y: -this.size.h / 2, scale: 1 });
 	}
 
+	/** Brings a point of the sheet into the middle, at the scale that is. */
+	centreOn(at: Point): void {
+		const { scale } = this.view;
+		this.setView({ scale, x: at.x - this.size.w / 2 / scale, y: at.y - this.size.h / 2 / scale });
+	}
+
 	/** The middle of what is seen, in board coordinates. */
 	get middle(): Point {
 		return toBoard(this.view, { x: this.size.w / 2, y: this.size.h / 2 });

@@ -12,6 +12,7 @@
 	import { toaster } from '../ui/toaster';
 	import { addTime, endSession, rename, startStep } from './actions';
 	import Desk, { type Instrument } from './Desk.svelte';
+	import FollowBar from './FollowBar.svelte';
 	import ExportDialog from './ExportDialog.svelte';
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
@@ -20,6 +21,8 @@
 	import Ledge from './Ledge.svelte';
 	import Palette from './Palette.svelte';
 	import SessionLine from './SessionLine.svelte';
+	import CommentSigns from './talk/CommentSigns.svelte';
+	import { TalkState } from './talk/talk-state.svelte';
 	import { ThemesPreview } from './themes-state.svelte';
 	import Wayfinder from './wayfinder/Wayfinder.svelte';
 	import WritingLine from './WritingLine.svelte';
@@ -42,13 +45,24 @@
 	);
 	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | 'camera' | undefined>();
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
-	untrack(() => (board.ask = (name) => (dialog = name)));
+	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
+	untrack(() => {
+		board.ask = (name) => (dialog = name);
+		board.sayAbout = (about) => talk.begin(about);
+		board.readTalk = (step) => {
+			instrument = 'talk';
+			if (step) talk.step(step);
+		};
+	});
 	const boardId = $derived(room.info.boardId);
 
 	onMount(() => {
 		// What the browser's own tests and the bench look at.
 		(window as unknown as Record<string, unknown>)['wandtafelBoard'] = board;
-		return () => board.destroy();
+		return () => {
+			talk.destroy();
+			board.destroy();
+		};
 	});
 
 	async function attempt(work: Promise<unknown>): Promise<void> {
@@ -68,13 +82,29 @@
 		const key = `${step.id} ${started}`;
 		if (key === lastStep) return;
 		lastStep = key;
-		untrack(() => {
-			if (step.field && board.model.find(step.field)) {
-				board.goTo(step.field);
-				board.select([]);
-			} else if (step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet))
-				board.goToSheet(step.sheet);
-		});
+		untrack(() =>
+			board.following.quietly(() => {
+				if (step.field && board.model.find(step.field)) {
+					board.goTo(step.field);
+					board.select([]);
+				} else if (step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet))
+					board.goToSheet(step.sheet);
+			}),
+		);
+	});
+
+	// Whoever is followed takes one's view along.
+	$effect(() => {
+		const { target } = board.following;
+		void target?.view;
+		void target?.sheet;
+		void board.size;
+		untrack(() => board.following.apply());
+	});
+	// When somebody else leads the view, one comes along at first.
+	$effect(() => {
+		void room.leader?.id;
+		untrack(() => (board.following.isAlone = false));
 	});
 
 	// Whoever may not write any more puts down what they have in hand.
@@ -100,6 +130,7 @@
 		onstart={(step) => attempt(startStep(boardId, step))}
 		onrename={(title) => attempt(rename(boardId, title))}
 	/>
+	<FollowBar {board} />
 	<div class="middle">
 		{#if wayfinder}
 			<Wayfinder {board} onfold={() => (wayfinder = false)} />
@@ -113,10 +144,14 @@
 				>
 			</div>
 		{/if}
-		<main class="place"><Canvas {board} onmenu={(at) => (menu = at)} /></main>
+		<main class="place">
+			<Canvas {board} onmenu={(at) => (menu = at)} />
+			{#if !board.showing}<CommentSigns {board} {talk} />{/if}
+		</main>
 		<Desk
 			{board}
 			{preview}
+			{talk}
 			open={instrument}
 			onopen={(name) => (instrument = name)}
 			oninvite={() => (dialog = 'invite')}
@@ -156,7 +191,9 @@
 	}
 	.place {
 		flex: 1;
+		position: relative;
 		min-width: 0;
+		overflow: hidden;
 	}
 	.folded {
 		width: 44px;

@@ -2,18 +2,23 @@
 	/** The right edge: the session's instruments. */
 	import { m } from '$lib/paraglide/messages';
 	import Group from '@lucide/svelte/icons/group';
+	import MessageSquare from '@lucide/svelte/icons/message-square-text';
 	import ListChecks from '@lucide/svelte/icons/list-video';
 	import Users from '@lucide/svelte/icons/users';
+	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../board/board.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
 	import RunSheetPanel from './RunSheetPanel.svelte';
+	import type { TalkState } from './talk/talk-state.svelte';
+	import TalkPanel from './talk/TalkPanel.svelte';
 	import ThemesPanel from './ThemesPanel.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
 
-	export type Instrument = 'run sheet' | 'themes' | 'people';
+	export type Instrument = 'run sheet' | 'themes' | 'people' | 'talk';
 	interface Props {
 		board: Board;
 		preview: ThemesPreview;
+		talk: TalkState;
 		open: Instrument | undefined;
 		onopen: (instrument: Instrument | undefined) => void;
 		oninvite: () => void;
@@ -21,22 +26,28 @@
 		onadd: (minutes: number) => void;
 		onend: () => void;
 	}
-	const { board, preview, open, onopen, oninvite, onstart, onadd, onend }: Props = $props();
+	const { board, preview, talk, open, onopen, oninvite, onstart, onadd, onend }: Props = $props();
 
 	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
 		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
 		{ name: 'themes', label: () => m.themes(), icon: Group },
 		{ name: 'people', label: () => m.people(), icon: Users },
+		{ name: 'talk', label: () => m.talk(), icon: MessageSquare },
 	];
 </script>
 
 <aside class="desk" class:leads={board.room.leads} aria-label={m.desk()} data-testid="desk">
 	{#if open}
 		<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
+			<button class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
+				><X size={20} /></button
+			>
 			{#if open === 'run sheet'}
 				<RunSheetPanel room={board.room} {onstart} {onadd} {onend} />
 			{:else if open === 'themes'}
 				<ThemesPanel {board} {preview} />
+			{:else if open === 'talk'}
+				<TalkPanel {board} {talk} />
 			{:else}
 				<PeoplePanel {board} {oninvite} />
 			{/if}
@@ -49,7 +60,11 @@
 				aria-pressed={open === name}
 				aria-label={label()}
 				title={label()}
-				onclick={() => onopen(open === name ? undefined : name)}><Icon size={20} strokeWidth={1.75} /></button
+				onclick={() => onopen(open === name ? undefined : name)}
+				><Icon size={20} strokeWidth={1.75} />{#if name === 'talk' && talk.unread > 0}<span
+						class="unread"
+						aria-label={m.chat_unread({ count: talk.unread })}>{talk.unread}</span
+					>{/if}</button
 			>
 		{/each}
 	</div>
@@ -81,12 +96,45 @@
 		padding: 8px 5px;
 		border-left: 1px solid var(--frame-line);
 	}
+	.close {
+		display: none;
+	}
+	.unread {
+		position: absolute;
+		top: 0;
+		right: -2px;
+		min-width: 18px;
+		padding: 0 4px;
+		border-radius: 9px;
+		background: var(--frame-action);
+		color: var(--frame-action-ink);
+		font-size: 11px;
+		font-weight: 700;
+	}
+	/* On a phone what is open takes the whole screen. */
 	@media (max-width: 640px) {
 		.desk:not(.leads) {
+			border: 0;
+		}
+		.desk:not(.leads) .instruments {
 			display: none;
+		}
+		.panel {
+			position: fixed;
+			z-index: 20;
+			inset: 0;
+			width: auto;
+			background: var(--frame-ground);
+		}
+		.close {
+			position: absolute;
+			top: 8px;
+			right: 10px;
+			display: inline-grid;
 		}
 	}
 	.big {
+		position: relative;
 		width: 36px;
 		height: 40px;
 	}

@@ -7,7 +7,9 @@
 	import Hand from '@lucide/svelte/icons/hand';
 	import Keyboard from '@lucide/svelte/icons/keyboard';
 	import Link from '@lucide/svelte/icons/spline';
+	import MessageSquare from '@lucide/svelte/icons/message-square-plus';
 	import Maximize from '@lucide/svelte/icons/scan';
+	import MessagesSquare from '@lucide/svelte/icons/messages-square';
 	import Minus from '@lucide/svelte/icons/minus';
 	import MousePointer from '@lucide/svelte/icons/mouse-pointer-2';
 	import Plus from '@lucide/svelte/icons/plus';
@@ -18,6 +20,7 @@
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { TOOLS, type Board } from '../board/board.svelte';
 	import { toolLabel } from '../board/commands';
+	import QuickSigns from './ledge/QuickSigns.svelte';
 	import Selection from './ledge/Selection.svelte';
 	import Shelf from './ledge/Shelf.svelte';
 	import SurfaceProperties from './ledge/SurfaceProperties.svelte';
@@ -58,11 +61,29 @@
 			</button>
 		{/each}
 		{#if board.mayEdit}<Shelf {board} />{/if}
+		{#if board.room.may('talk')}
+			<button
+				class="tool"
+				aria-pressed={board.tool === 'comment'}
+				onclick={() => board.takeUp('comment')}
+				data-tool="comment"
+			>
+				<MessageSquare size={20} strokeWidth={1.75} />
+				<span>{toolLabel('comment')} <kbd>W</kbd></span>
+			</button>
+			<QuickSigns {board} />
+		{/if}
 	</div>
 
 	<div class="selection"><Selection {board} {onthemes} {onmenu} /></div>
 
 	<div class="view" role="toolbar" aria-label={m.view()}>
+		<button
+			class="icon-button phone-only"
+			aria-label={m.talk()}
+			title={m.talk()}
+			onclick={() => board.readTalk()}><MessagesSquare size={18} /></button
+		>
 		{#if board.mayEdit}
 			<button
 				class="icon-button"
@@ -190,6 +211,9 @@
 		margin: 0 6px;
 		background: var(--frame-line);
 	}
+	.phone-only {
+		display: none;
+	}
 	/* On a phone the properties of what is selected stand in a row of their own above the tools; two fingers zoom. */
 	@media (max-width: 700px) {
 		.ledge {
@@ -217,11 +241,22 @@
 			padding: 0 4px;
 		}
 		.wide-only,
-		.bar,
-		.tools :global(.tool span) {
+		.bar {
 			display: none;
 		}
+		/* Only the pictures have room; the words are still there for who has them read out. */
+		.tools :global(.tool span) {
+			position: absolute;
+			width: 1px;
+			height: 1px;
+			overflow: hidden;
+			clip-path: inset(50%);
+		}
+		.phone-only {
+			display: inline-grid;
+		}
 		.tools :global(.tool) {
+			position: relative;
 			flex: none;
 			min-width: 44px;
 		}

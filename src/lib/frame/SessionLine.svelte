@@ -10,6 +10,7 @@
 	import UserPlus from '@lucide/svelte/icons/user-plus';
 	import type { Room } from '../room/room.svelte';
 	import Badge from '../ui/Badge.svelte';
+	import TitleEntry from '../ui/TitleEntry.svelte';
 	import { ticking } from '../ui/time.svelte';
 	import { saveWords } from './save-words';
 
@@ -34,20 +35,10 @@
 	);
 	const SHOWN = 4;
 	let renaming = $state(false);
-	let draft = $state('');
-
-	function startRename(): void {
-		if (!room.may('own')) return;
-		draft = room.title;
-		renaming = true;
-	}
-	function endRename(): void {
-		if (!renaming) return;
+	function endRename(title: string | undefined): void {
 		renaming = false;
-		const title = draft.trim();
-		if (title !== '' && title !== room.title) onrename(title);
+		if (title) onrename(title);
 	}
-	const focus = (node: HTMLInputElement): void => node.select();
 </script>
 
 <header class="session-line" data-testid="session-line">
@@ -57,20 +48,9 @@
 		>
 		<div class="words">
 			{#if renaming}
-				<input
-					class="rename"
-					aria-label={m.board_title()}
-					bind:value={draft}
-					use:focus
-					maxlength="120"
-					onblur={endRename}
-					onkeydown={(event) => {
-						if (event.key === 'Enter') endRename();
-						else if (event.key === 'Escape') renaming = false;
-					}}
-				/>
+				<TitleEntry label={m.board_title()} title={room.title} onend={endRename} />
 			{:else if room.may('own')}
-				<button class="title" onclick={startRename} title={m.rename()}>{room.title}</button>
+				<button class="title" onclick={() => (renaming = true)} title={m.rename()}>{room.title}</button>
 			{:else}
 				<h1 class="title">{room.title}</h1>
 			{/if}
@@ -171,13 +151,15 @@
 	button.title {
 		cursor: text;
 	}
-	.rename {
-		width: 100%;
+	.words :global(.title-entry) {
+		min-height: 0;
 		padding: 0 4px;
+		border: 0;
 		border-radius: 4px;
 		background: var(--frame-on);
 		font-size: var(--size-base);
 		font-weight: 700;
+		outline-offset: -1px;
 	}
 	.save {
 		display: flex;

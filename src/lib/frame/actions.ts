@@ -33,9 +33,20 @@ export const startStep = (boardId: string, step: string) =>
 export const addTime = (boardId: string, minutes: number) =>
 	send('POST', `${boardPath(boardId)}/session`, { do: 'add', minutes });
 export const endSession = (boardId: string) => send('POST', `${boardPath(boardId)}/session`, { do: 'end' });
+/** Calls everybody to a place; the view is x, y, width, height in board units. */
+export const call = (boardId: string, sheet: string, view: [number, number, number, number]) =>
+	send('POST', `${boardPath(boardId)}/call`, { do: 'call', sheet, view });
+/** Makes everybody follow one's view, or lets them go. */
+export const leadView = (boardId: string, leads: boolean) =>
+	send('POST', `${boardPath(boardId)}/call`, { do: leads ? 'lead' : 'let go' });
 export const rename = (boardId: string, title: string) => send('PATCH', boardPath(boardId), { title });
 export const remove = (boardId: string) => send('DELETE', boardPath(boardId));
 export const restore = (boardId: string) => send('POST', boardPath(boardId), { do: 'restore' });
+export const star = (boardId: string, starred: boolean) =>
+	send('POST', boardPath(boardId), { do: 'star', starred });
+/** Makes a board of one's own from another; gives its id. */
+export const copyBoard = (boardId: string) =>
+	ask(z.object({ id: z.string() }), 'POST', boardPath(boardId), { do: 'copy' });
 export interface LinkWish {
 	role: GivenRole;
 	code: boolean;

@@ -7,7 +7,6 @@ import { BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
-import { clockOffset, type Exchange } from '$core/session/clock';
 import {
 	houseSchema,
 	leads,
@@ -18,13 +17,18 @@ import {
 	type Right,
 	type Role,
 } from '$core/session/rights';
+import { TalkModel } from '$core/talk/model';
+import { LAYERS, TO_WRITE, type Layer } from '$core/session/layers';
+import { callSchema, leaderIn, type Call, type Leader } from '$core/session/calls';
 import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { applyPiece, LocalCopy, type DocumentKey, type Piece } from './local-copy';
+import { Company, type Presence } from './company.svelte';
 import { firstContent, tidyLater, type Content } from './opening';
 import { Provider } from './provider';
+import { ServerClock } from './server-clock.svelte';
 
 export interface RoomInfo {
 	boardId: string;
@@ -36,37 +40,16 @@ export interface RoomInfo {
 	madeAt: number;
 }
 
-export interface Presence {
-	client: number;
-	person: string;
-	name: string;
-	sheet?: string | undefined;
-	cursor?: [number, number] | null | undefined;
-	editing?: string | null | undefined;
-}
-
 export type SaveState =
 	{ is: 'saved' } | { is: 'saving' } | { is: 'offline'; kept: number } | { is: 'opening' };
 
-const presenceSchema = z.object({
-	person: z.string(),
-	name: z.string(),
-	sheet: z.string().optional(),
-	cursor: z.tuple([z.number(), z.number()]).nullable().optional(),
-	editing: z.string().nullable().optional(),
-});
+/** What the server says beside the documents: somebody's rights changed, or everyone is called to a place. */
+const wordSchema = z.discriminatedUnion('is', [
+	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema }),
+	callSchema.extend({ is: z.literal('call') }),
+]);
 
-/** What the server says when somebody's rights changed. */
-const rightsSchema = z.object({
-	is: z.literal('rights'),
-	role: z.enum(ROLES),
-	house: houseSchema,
-});
-
-const LAYERS = ['stage', 'session'] as const;
-type LayerName = (typeof LAYERS)[number];
-
-interface Layer {
+interface Open {
 	doc: Y.Doc;
 	provider: Provider;
 	key: DocumentKey;
@@ -76,14 +59,13 @@ interface Layer {
 /** Marks content that was read before the sync. */
 const READ = 'read';
 
-/** Times between questions for the server's time, ms: a few at once, then now and then. */
-const CLOCK_EVERY = 60_000;
-const CURSOR_EVERY = 60;
-
 export class Room {
 	readonly model: BoardModel;
 	readonly stage: Y.Doc;
 	readonly session: Y.Doc;
+	/** What people say about the board. */
+	readonly talk: TalkModel;
+	readonly company: Company;
 	/** Marks this screen's own edits, for undo. */
 	readonly origin = { own: true };
 	title = $state('');
@@ -97,37 +79,41 @@ export class Room {
 	ready = $state(false);
 	/** Whether the person may be in; a closed board opens again. */
 	access = $state<'open' | 'closed' | 'ended'>('open');
-	people = $state.raw<Presence[]>([]);
 	plan = $state.raw<SessionState>({ steps: [], running: undefined, done: false });
-	/** Server time minus local time, ms. */
-	offset = $state(0);
+	/** Whose view everybody follows. */
+	leader = $state.raw<Leader | undefined>();
+	readonly clock = new ServerClock();
 	/** Counts changes of the board, so that lists know when to look again. */
 	version = $state(0);
+	/** Counts changes of what people say. */
+	talkVersion = $state(0);
+
+	/** Told when somebody who leads calls everyone to a place. */
+	oncall: (call: Call) => void = () => {};
 
 	private readonly socket: HocuspocusProviderWebsocket;
-	private readonly layers: Record<LayerName, Layer>;
+	private readonly layers: Record<Layer, Open>;
 	private connected = $state(false);
 	/** Own changes that wait to be saved. */
 	private kept = 0;
-	private readonly synced = new Set<LayerName>();
+	private readonly synced = new Set<Layer>();
 	private readonly stops: (() => void)[] = [];
-	private cursorTimer: ReturnType<typeof setTimeout> | undefined;
-	private pendingPresence: Partial<Presence> = {};
 	private versionTimer: number | undefined;
 
 	/** Opens a board: with what this browser kept of it, or with what the server has. */
 	static async open(info: RoomInfo): Promise<Room> {
 		const copy = LocalCopy.open(info.person.id);
-		const [stage, session] = await Promise.all(
+		const contents = await Promise.all(
 			LAYERS.map((layer) => firstContent(info.boardId, layer, info.madeAt, copy)),
 		);
-		tidyLater(info.person.id, [stage!, session!]);
-		return new Room(info, { stage: stage!, session: session! }, await copy);
+		tidyLater(info.person.id, contents);
+		const [stage, session, talk] = contents;
+		return new Room(info, { stage: stage!, session: session!, talk: talk! }, await copy);
 	}
 
 	private constructor(
 		readonly info: RoomInfo,
-		contents: Record<LayerName, Content>,
+		contents: Record<Layer, Content>,
 		private readonly copy: LocalCopy | undefined,
 	) {
 		this.title = info.title;
@@ -149,18 +135,19 @@ export class Room {
 		this.layers = {
 			stage: this.openLayer('stage', contents.stage),
 			session: this.openLayer('session', contents.session),
+			talk: this.openLayer('talk', contents.talk),
 		};
 		this.stage = this.layers.stage.doc;
 		this.session = this.layers.session.doc;
 		this.model = new BoardModel(this.stage);
+		this.company = new Company(this.layers.stage.provider.awareness!, info.person, () => this.may('talk'));
+		this.talk = new TalkModel(this.layers.talk.doc);
+		this.stops.push(this.talk.onChange(() => this.talkVersion++));
 		this.ready = this.model.sheets.length > 0;
 		this.stops.push(this.model.onChange(() => this.bump()));
 		this.followSession();
-		this.followPeople();
 		this.followNetwork();
-		void this.readClock(4);
-		const timer = setInterval(() => void this.readClock(1), CLOCK_EVERY);
-		this.stops.push(() => clearInterval(timer));
+		this.stops.push(() => this.clock.destroy());
 	}
 
 	/** Who edits: handed to every edit in core. */
@@ -174,6 +161,11 @@ export class Room {
 		};
 	}
 
+	/** Who says something: handed to what is said in core. */
+	get voice(): Hand {
+		return { ...this.hand, doc: this.talk.doc };
+	}
+
 	/** Whether this person may do something now. */
 	may(right: Right): boolean {
 		return this.access === 'open' && may(this.role, right, this.house);
@@ -181,6 +173,15 @@ export class Room {
 
 	get mayEdit(): boolean {
 		return this.may('write');
+	}
+
+	/** Everybody who is known here by name: who is in, oneself, and who has said something. */
+	get names(): { id: string; name: string }[] {
+		void this.talkVersion;
+		const known = new Map([[this.info.person.id, this.info.person.name]]);
+		for (const { remarks } of this.talk.threads) for (const { by } of remarks) known.set(...by);
+		for (const { person, name } of this.people) known.set(person, name);
+		return [...known].map(([id, name]) => ({ id, name }));
 	}
 
 	get leads(): boolean {
@@ -201,7 +202,7 @@ export class Room {
 
 	/** Server time, ms. */
 	now(): number {
-		return Math.round(Date.now() + this.offset);
+		return this.clock.now();
 	}
 
 	/** Puts a note from the writing line into the field of the running step. Returns its id. */
@@ -218,33 +219,33 @@ export class Room {
 		});
 	}
 
-	/** Tells others where this person is; at most a few times a second. */
-	tell(presence: Partial<Pick<Presence, 'sheet' | 'cursor' | 'editing'>>): void {
-		Object.assign(this.pendingPresence, presence);
-		this.cursorTimer ??= setTimeout(() => {
-			this.cursorTimer = undefined;
-			const awareness = this.layers.stage.provider.awareness;
-			if (!awareness) return;
-			awareness.setLocalState({ ...(awareness.getLocalState() ?? this.self()), ...this.pendingPresence });
-			this.pendingPresence = {};
-		}, CURSOR_EVERY);
+	/** Everybody's windows that have the board open, but this one. */
+	get people(): Presence[] {
+		return this.company.people;
+	}
+
+	/** Calls back before what others did on the board is taken in; returns the way to stop. */
+	beforeOthers(work: () => void): () => void {
+		return this.layers.stage.provider.beforeOthers(work);
+	}
+
+	/** Tells others about this person. */
+	tell(presence: Parameters<Company['tell']>[0]): void {
+		this.company.tell(presence);
 	}
 
 	destroy(): void {
-		clearTimeout(this.cursorTimer);
+		this.company.destroy();
 		if (this.versionTimer !== undefined) cancelAnimationFrame(this.versionTimer);
 		for (const stop of this.stops) stop();
 		this.model.destroy();
+		this.talk.destroy();
 		for (const name of LAYERS) this.layers[name].provider.destroy();
 		this.socket.destroy();
 		void this.copy?.close();
 	}
 
-	private self(): Record<string, unknown> {
-		return { person: this.info.person.id, name: this.info.person.name };
-	}
-
-	private openLayer(name: LayerName, { key, pieces }: Content): Layer {
+	private openLayer(name: Layer, { key, pieces }: Content): Open {
 		const doc = new Y.Doc();
 		// Before anybody listens: telling them of a whole board would cost as much as reading it.
 		doc.transact(() => pieces.forEach((piece) => this.readIn(doc, piece)), READ);
@@ -266,14 +267,13 @@ export class Room {
 			onAuthenticated: () => {
 				this.access = 'open';
 				// Awareness forgets us when the connection drops; say again who we are.
-				if (name === 'stage')
-					this.layers?.stage.provider.awareness?.setLocalState({ ...this.self(), ...this.pendingPresence });
+				if (name === 'stage') this.company?.tellNow();
 			},
 			onAuthenticationFailed: ({ reason }) => {
 				this.access = reason === 'closed' ? 'closed' : 'ended';
 				this.judge();
 			},
-			onStateless: ({ payload }) => this.hearRights(payload),
+			onStateless: ({ payload }) => this.hear(payload),
 		});
 		doc.on('update', (_: Uint8Array, origin: unknown) => {
 			if (origin === provider) return;
@@ -300,26 +300,32 @@ export class Room {
 		if (this.layers) void this.copy?.setWaiting(this.layers.stage.key, count);
 	}
 
-	/** The server changed what this person may do. */
-	private hearRights(payload: string): void {
-		const heard = rightsSchema.safeParse(JSON.parse(payload));
+	/** What the server tells beside the documents. */
+	private hear(payload: string): void {
+		const heard = wordSchema.safeParse(JSON.parse(payload));
 		if (!heard.success) return;
+		if (heard.data.is === 'call') this.oncall(heard.data);
+		else this.hearRights(heard.data);
+	}
+
+	/** The server changed what this person may do. */
+	private hearRights({ role, house }: { role: Role; house: House }): void {
 		this.rightsHeard++;
-		const couldEdit = this.mayEdit;
-		this.role = heard.data.role;
-		this.house = heard.data.house;
+		const could = LAYERS.filter((name) => this.may(TO_WRITE[name]));
+		this.role = role;
+		this.house = house;
 		// What was written in the moment in which it was not allowed any more goes out now.
-		if (this.mayEdit && !couldEdit) this.layers.stage.provider.forceSync();
+		for (const name of LAYERS)
+			if (this.may(TO_WRITE[name]) && !could.includes(name)) this.layers[name].provider.forceSync();
 		this.judge();
 	}
 
 	/** Works out what to say about saving. */
 	private judge(): void {
 		if (!this.layers) return;
-		const layers = LAYERS.map((name) => this.layers[name]);
 		// A connection that may not write never counts as saved by the library's reckoning; there is nothing to save.
-		const writable = this.leads ? layers : [this.layers.stage];
-		const unsaved = !this.mayEdit ? 0 : writable.reduce((sum, layer) => sum + layer.unsaved, 0);
+		const writable = LAYERS.filter((name) => this.may(TO_WRITE[name]));
+		const unsaved = writable.reduce((sum, name) => sum + this.layers[name].unsaved, 0);
 		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept: this.kept };
 		else if (!this.ready) this.save = { is: 'opening' };
 		else if (unsaved > 0) this.save = { is: 'saving' };
@@ -340,27 +346,12 @@ export class Room {
 		const map = this.session.getMap('session');
 		const read = (): void => {
 			this.plan = readSession(this.session);
+			this.leader = leaderIn(this.session);
 			const title = map.get('title');
 			if (typeof title === 'string' && title !== '') this.title = title;
 		};
 		map.observe(read);
 		read();
-	}
-
-	private followPeople(): void {
-		const awareness = this.layers.stage.provider.awareness!;
-		awareness.setLocalState(this.self());
-		const read = (): void => {
-			const people: Presence[] = [];
-			for (const [client, state] of awareness.getStates()) {
-				if (client === this.stage.clientID) continue;
-				const parsed = presenceSchema.safeParse(state);
-				if (parsed.success) people.push({ client, ...parsed.data });
-			}
-			this.people = people;
-		};
-		awareness.on('change', read);
-		this.stops.push(() => awareness.off('change', read));
 	}
 
 	private followNetwork(): void {
@@ -375,20 +366,5 @@ export class Room {
 			removeEventListener('online', again);
 			removeEventListener('offline', judge);
 		});
-	}
-
-	private async readClock(times: number): Promise<void> {
-		const exchanges: Exchange[] = [];
-		for (let i = 0; i < times; i++) {
-			try {
-				const sent = Date.now();
-				const response = await fetch('/api/time', { cache: 'no-store' });
-				const { now } = z.object({ now: z.number() }).parse(await response.json());
-				exchanges.push({ sent, server: now, received: Date.now() });
-			} catch {
-				return;
-			}
-		}
-		this.offset = clockOffset(exchanges);
 	}
 }

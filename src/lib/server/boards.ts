@@ -1,11 +1,11 @@
 /** Boards and who belongs to them. Every function checks the rights of the person who asks. */
 import { m } from '$lib/paraglide/messages';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema } from './db';
 import { may, type House, type Right, type Role } from '$core/session/rights';
 
-const { boards, memberships, people } = schema;
+const { boards, memberships } = schema;
 
 /** Something that was refused; the message can be shown to people. */
 export class Refused extends Error {
@@ -66,38 +66,6 @@ const REFUSALS: Record<Right, () => string> = {
 	own: () => m.error_owner_only(),
 };
 
-export interface BoardRow {
-	id: string;
-	title: string;
-	role: Role;
-	changedAt: Date;
-	owner: string;
-}
-
-/** Boards that a person can enter, last changed first. */
-export async function boardsOf(personId: string): Promise<BoardRow[]> {
-	const { db } = database();
-	const owner = db
-		.select({ boardId: memberships.boardId, name: people.name })
-		.from(memberships)
-		.innerJoin(people, eq(people.id, memberships.personId))
-		.where(eq(memberships.role, 'owner'))
-		.as('owner');
-	return db
-		.select({
-			id: boards.id,
-			title: boards.title,
-			role: memberships.role,
-			changedAt: boards.changedAt,
-			owner: sql<string>`coalesce(${owner.name}, '')`,
-		})
-		.from(memberships)
-		.innerJoin(boards, eq(boards.id, memberships.boardId))
-		.leftJoin(owner, eq(owner.boardId, boards.id))
-		.where(and(eq(memberships.personId, personId), isNull(boards.deletedAt)))
-		.orderBy(desc(boards.changedAt));
-}
-
 /** Makes a board owned by `personId` and returns its id. Its documents are written by the caller. */
 export async function createBoard(personId: string, title: string, id = nanoid(14)): Promise<string> {
 	await database().db.transaction(async (tx) => {
@@ -124,7 +92,7 @@ export async function restoreBoard(boardId: string, personId: string): Promise<v
 		.select({ role: memberships.role })
 		.from(memberships)
 		.where(and(eq(memberships.boardId, boardId), eq(memberships.personId, personId)));
-	if (own?.role !== 'owner') throw new Refused(m.error_owner_restore());
+	if (own?.role !== 'owner') throw new Refused(m.error_owner_restore(), own ? 403 : 404);
 	await db.update(boards).set({ deletedAt: null }).where(eq(boards.id, boardId));
 }
 

@@ -18,7 +18,7 @@ export function route(handler: Handler): (event: RequestEvent) => Promise<Respon
 		} catch (reason) {
 			if (reason instanceof Refused) return json({ message: reason.message }, { status: reason.status });
 			if (reason instanceof BadRequest) return json({ message: reason.message }, { status: 400 });
-			log.error({ err: reason, path: event.url.pathname }, 'a request failed');
+			log.error({ err: reason, request: event.locals.requestId, route: event.route.id }, 'a request failed');
 			return json({ message: m.error_server() }, { status: 500 });
 		}
 	};

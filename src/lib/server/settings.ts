@@ -22,6 +22,8 @@ const schema = z.object({
 	WANDTAFEL_LOG: z
 		.enum(['debug', 'info', 'warn', 'error', 'silent'], 'must be debug, info, warn, error or silent')
 		.default('info'),
+	/** Key for the figures at /metrics; without one there are none. */
+	WANDTAFEL_METRICS_KEY: z.string().min(16, 'must have at least 16 characters').optional(),
 	/** Seconds for which a document stays in memory after the last one has left. */
 	WANDTAFEL_KEEP_OPEN: z.coerce.number().int().min(0).max(86_400).default(60),
 	/** Most database connections at once. */

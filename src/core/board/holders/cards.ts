@@ -1,10 +1,10 @@
 /** Putting things into holders, moving them on there, and taking them out. */
-import { generateNKeysBetween } from 'fractional-indexing';
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, patch, transact, withContents, type Hand } from '../edits';
 import { asCard } from '../followers';
 import type { BoardModel } from '../model';
 import type { BoardObject, BoxValues } from '../objects';
+import { keysAfter } from '../order-keys';
 import { canBeHeld, formOf, takesCards } from './forms';
 import { cardBox, layHolder, localPoint, ONLY_ROW, PAD, type Card } from './layout';
 import type { LaidTrack } from './layout';
@@ -74,12 +74,8 @@ const holdsLocal = (holder: BoardObject, p: Point): boolean =>
 /** Places in the order of a slot for `count` things that come after `index` others. */
 function placesIn(model: BoardModel, slot: Slot, moving: ReadonlySet<string>, count: number): string[] {
 	const there = inSlot(model, model.find(slot.holder)!, slot.row, slot.col, moving);
-	const low = there[slot.index - 1]?.held?.at ?? null;
-	const high = there[slot.index]?.held?.at ?? null;
-	// Two people can have given two things the same place: there is nothing between them then.
-	return low !== null && low === high
-		? generateNKeysBetween(low, null, count)
-		: generateNKeysBetween(low, high, count);
+	const keys = there.flatMap(({ held }) => held?.at ?? []);
+	return keysAfter(keys, slot.index - 1, count);
 }
 
 /** The place right after a thing that lies in a holder; undefined for what lies in none. */

@@ -6,6 +6,7 @@ import type { SceneContext } from '../drawing';
 import { EditError, patch, transact, type Hand } from '../edits';
 import type { BoardModel } from '../model';
 import type { BoxValues } from '../objects';
+import { keysAfter, keysBefore } from '../order-keys';
 import { writeText } from '../rich-document';
 import { formOf, isHolder, isTextCell } from './forms';
 import { HEAD_ROW } from './layout';
@@ -76,7 +77,11 @@ export function addTrack(
 		throw new EditError(`More than ${MOST_TRACKS} of these is too many to work with.`);
 	const index = after === undefined ? -1 : tracks.findIndex((track) => track.id === after);
 	const like = tracks[Math.max(0, index)];
-	const z = generateKeyBetween(tracks[index]?.z ?? null, tracks[index + 1]?.z ?? null);
+	const [z] = keysAfter(
+		tracks.map((each) => each.z),
+		index,
+		1,
+	);
 	const size = like?.size ?? (axis === 'row' ? 32 : 160);
 	const track = hand.newId();
 	edit(hand, id, (map) => {
@@ -124,9 +129,9 @@ export function shiftTrack(
 ): void {
 	const tracks = tracksOf(holderOf(model, id), axis);
 	const index = tracks.findIndex((each) => each.id === track);
-	const [low, high] = by > 0 ? [index + 1, index + 2] : [index - 2, index - 1];
-	if (index < 0 || !tracks[by > 0 ? low : high]) return;
-	const z = generateKeyBetween(tracks[low]?.z ?? null, tracks[high]?.z ?? null);
+	if (index < 0 || !tracks[index + by]) return;
+	const keys = tracks.map((each) => each.z);
+	const [z] = (by > 0 ? keysAfter : keysBefore)(keys, index + by, 1);
 	edit(hand, id, (map) => map.set(trackKey(axis, track), [z, tracks[index]!.size]));
 }
 

@@ -10,7 +10,7 @@
 import { z } from 'zod';
 import type { RichText } from '../../text/rich';
 import { richSchema } from '../../text/rich-schema';
-import type { Nod } from '../approve';
+import { byPerson, type Nod } from '../nods';
 import { readText } from '../rich-document';
 
 /** Row of the headings over columns, and column of the headings of rows. */
@@ -103,6 +103,7 @@ export function readParts(entries: Iterable<[string, unknown]>): HolderParts {
 	}
 	parts.rows = parts.rows.sort(byOrder).slice(0, MOST_TRACKS);
 	parts.cols = parts.cols.sort(byOrder).slice(0, MOST_TRACKS);
+	for (const nods of Object.values(parts.nods)) nods.sort(byPerson);
 	return parts;
 }
 

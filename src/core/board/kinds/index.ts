@@ -40,6 +40,8 @@ export function boundsOfObject(object: BoardObject, routeOf: SceneContext['route
 	if (object.kind === 'stroke') return inflate(boundsOf(boxOf(object.box)), object.style.width / 2 + 1);
 	if (object.kind !== 'connector') {
 		const box = boundsOf(boxOf(object.box));
+		// A group that nothing is left in is nowhere.
+		if (object.kind === 'group' && box.w === 0 && box.h === 0) return undefined;
 		return object.nods || object.see ? inflate(box, SIGN_ROOM) : box;
 	}
 	const route = routeOf(object.id);

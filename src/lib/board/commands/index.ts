@@ -6,6 +6,7 @@ import type { Command } from './command';
 import { EDIT_COMMANDS } from './edit';
 import { HOLDER_COMMANDS } from './holders';
 import { PICTURE_COMMANDS } from './pictures';
+import { TALK_COMMANDS } from './talk';
 import { VIEW_COMMANDS } from './view';
 
 const TOOL_LABELS: Record<ToolName, () => string> = {
@@ -20,6 +21,8 @@ const TOOL_LABELS: Record<ToolName, () => string> = {
 	rub: () => m.tool_rub(),
 	holder: () => m.shelf(),
 	mark: () => m.kind_mark(),
+	comment: () => m.tool_comment(),
+	pointer: () => m.tool_pointer(),
 };
 export const toolLabel = (tool: ToolName): string => TOOL_LABELS[tool]();
 
@@ -36,6 +39,7 @@ export const COMMANDS: Command[] = [
 	...EDIT_COMMANDS,
 	...ARRANGE_COMMANDS,
 	...PICTURE_COMMANDS,
+	...TALK_COMMANDS,
 	...VIEW_COMMANDS,
 ];
 

@@ -75,12 +75,13 @@ function paintLevel(canvas: SceneCanvas, store: TileStore, shown: Shown, level: 
 	const { view } = shown;
 	const k = view.scale * shown.ratio;
 	const isExact = level.scale === k;
-	// At rest tiles lie on whole pixels, so that they are as sharp as they were painted.
-	const place = (value: number): number => (isExact ? Math.round(value) : value);
+	// At rest tiles lie on whole pixels, so that they are as sharp as they were painted; so they do at half that scale.
+	const isEven = isExact || level.scale === 2 * k;
+	const place = (value: number): number => (isEven ? Math.round(value) : value);
 	const [left, top] = [place(-view.x * k), place(-view.y * k)];
 	const side = isExact ? TILE : (TILE * k) / level.scale;
 	// A hair larger, so that no seams are seen between stretched tiles.
-	const drawn = isExact ? TILE : side + 0.6;
+	const drawn = isEven ? side : side + 0.6;
 	eachTile(level, box, (tx, ty) => {
 		const tile = store.find(level, tx, ty);
 		if (!tile) return;

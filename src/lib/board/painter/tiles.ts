@@ -14,6 +14,7 @@ import type { Painter, SheetPicture } from './painter';
 import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
 import type { SceneCanvas } from './scene-canvas';
 import { compose, type SheetOverview } from './compose';
+import { Fineness } from './fineness';
 import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
@@ -36,6 +37,9 @@ export class TilePainter implements Painter {
 	private view: View = { x: 0, y: 0, scale: 1 };
 	private size: Size = { w: 0, h: 0 };
 	private ratio = 1;
+	/** The ratio that the canvas has now: coarser for a while where painting is slow. */
+	private shown = 1;
+	private readonly fineness = new Fineness(() => this.ask());
 	private level: Level | undefined;
 	private lifted: readonly string[] = [];
 	private editing: Edited | undefined;
@@ -61,8 +65,11 @@ export class TilePainter implements Painter {
 		this.direct = new DirectPainter(canvas, model, boardId, groundOn);
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
-		// Without the worker the board is painted direct: slower, and just as right.
-		this.worker.onerror = () => this.worker.terminate();
+		// Without the worker the board is painted direct: slower, and just as right. It is a fault all the same.
+		this.worker.onerror = ({ message }) => {
+			this.worker.terminate();
+			reportError(new Error(`The worker that paints tiles stopped: ${message}`));
+		};
 		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio, boardId });
 		void this.load();
 	}
@@ -76,12 +83,13 @@ export class TilePainter implements Painter {
 	setView(view: View, size: Size, pixelRatio: number): void {
 		const isResized = size.w !== this.size.w || size.h !== this.size.h || pixelRatio !== this.ratio;
 		const before = this.view.scale * this.ratio;
+		if (view !== this.view) this.fineness.move();
 		this.view = view;
 		this.size = size;
 		this.ratio = pixelRatio;
 		if (this.direct) this.direct.setView(view, size, pixelRatio);
 		else if (isResized) {
-			this.canvas.resize(size, pixelRatio);
+			this.shown = 0;
 			this.paint();
 		}
 		this.wantLevel(view.scale * pixelRatio !== before);
@@ -132,6 +140,7 @@ export class TilePainter implements Painter {
 		this.isGone = true;
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		clearTimeout(this.restTimer);
+		this.fineness.destroy();
 		this.worker.terminate();
 		this.direct?.destroy();
 		this.store.clear();
@@ -272,6 +281,7 @@ export class TilePainter implements Painter {
 		if (!this.direct) return;
 		this.direct.destroy();
 		this.direct = undefined;
+		this.shown = this.ratio;
 		this.paint();
 	}
 
@@ -285,8 +295,12 @@ export class TilePainter implements Painter {
 		this.flush();
 		this.sendView();
 		if (this.direct || !this.level) return;
-		const { level, view, size, ratio, overview, ground } = this;
+		const { level, view, size, overview, ground } = this;
+		const start = performance.now();
+		const ratio = this.fineness.ratio(this.ratio);
+		if (ratio !== this.shown) this.canvas.resize(size, (this.shown = ratio));
 		const isWhole = compose(this.canvas, this.store, { level, view, size, ratio, overview, ground });
+		this.fineness.took(performance.now() - start);
 		if (!isWhole && !overview) {
 			const extent = this.model.extent(this.sheet);
 			if (extent && overlaps(extent, seen(view, size))) this.blanks++;

@@ -1,9 +1,11 @@
 /** The table of tools, in the order of the ledge. */
 import type { ToolName } from '../board.svelte';
+import { comment } from './comment';
 import { link } from './link';
 import { field, holder, mark, note, shape, text } from './make';
 import { pen } from './pen';
 import { pick } from './pick';
+import { pointer } from './pointer';
 import { rubber } from './rub';
 import type { HandEvent, Tool } from './tool';
 
@@ -33,4 +35,6 @@ export const TOOL_TABLE: Record<ToolName, Tool> = {
 	rub: rubber,
 	holder,
 	mark,
+	comment,
+	pointer,
 };

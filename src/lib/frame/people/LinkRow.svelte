@@ -2,6 +2,7 @@
 	/** A link that still works. */
 	import { m } from '$lib/paraglide/messages';
 	import type { LinkInfo } from '../actions';
+	import { momentWords } from '../../ui/when';
 	import { codeInParts, roleName } from './words';
 
 	interface Props {
@@ -11,8 +12,7 @@
 		onend: () => void;
 	}
 	const { link, busy, onrenew, onend }: Props = $props();
-	const when = (iso: string): string =>
-		new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+	const when = (iso: string): string => momentWords(Date.parse(iso));
 	const isOver = $derived(link.expiresAt !== null && Date.parse(link.expiresAt) < Date.now());
 	const more = $derived(
 		[

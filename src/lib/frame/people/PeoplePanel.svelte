@@ -7,6 +7,7 @@
 	import { toaster } from '../../ui/toaster';
 	import { leave, liftBan, people, type People } from './actions';
 	import HouseRules from './HouseRules.svelte';
+	import LeadView from './LeadView.svelte';
 	import PersonRow from './PersonRow.svelte';
 
 	const { board, oninvite }: { board: Board; oninvite: () => void } = $props();
@@ -54,7 +55,10 @@
 </script>
 
 <h2 class="panel-title">{m.people()}</h2>
-{#if room.leads}<HouseRules {room} />{/if}
+{#if room.leads}
+	<HouseRules {room} />
+	<LeadView {board} {attempt} />
+{/if}
 <h3 class="label">{m.people_present({ count: present.length })}</h3>
 <ul>
 	{#each present as member (member.id)}

@@ -2,10 +2,11 @@
 	/** One person of the board: where they are, what they may do, and for those who lead the means to change that. */
 	import { GIVEN_ROLES, mayChange, type GivenRole } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
+	import Eye from '@lucide/svelte/icons/eye';
 	import Locate from '@lucide/svelte/icons/locate-fixed';
 	import MoreVertical from '@lucide/svelte/icons/ellipsis-vertical';
 	import type { Board } from '../../board/board.svelte';
-	import type { Presence } from '../../room/room.svelte';
+	import type { Presence } from '../../room/company.svelte';
 	import Badge from '../../ui/Badge.svelte';
 	import Pop from '../../ui/Pop.svelte';
 	import { changeRole, handOver, sendOut, type Member } from './actions';
@@ -37,10 +38,7 @@
 	/** Goes to where the person's pointer is. */
 	function goTo(): void {
 		if (presence?.sheet) board.goToSheet(presence.sheet);
-		if (!presence?.cursor) return;
-		const { w, h } = board.size;
-		const { scale } = board.view;
-		board.setView({ scale, x: presence.cursor[0] - w / 2 / scale, y: presence.cursor[1] - h / 2 / scale });
+		if (presence?.cursor) board.centreOn({ x: presence.cursor[0], y: presence.cursor[1] });
 	}
 	const then = (work: () => Promise<unknown>): void => {
 		isOpen = false;
@@ -63,6 +61,15 @@
 			aria-label={m.go_to_person({ name: member.name })}
 			title={m.go_to()}
 			onclick={goTo}><Locate size={18} /></button
+		>
+		<button
+			class="icon-button"
+			aria-pressed={board.following.whom === member.id}
+			aria-label={m.follow_person({ name: member.name })}
+			title={m.follow()}
+			onclick={() =>
+				board.following.whom === member.id ? board.following.stop() : board.following.follow(member.id)}
+			><Eye size={18} /></button
 		>
 	{/if}
 	{#if changes || mayInherit}
@@ -98,7 +105,7 @@
 <style>
 	li {
 		display: grid;
-		grid-template-columns: auto minmax(0, 1fr) auto auto;
+		grid-template-columns: auto minmax(0, 1fr) auto auto auto;
 		align-items: center;
 		column-gap: 8px;
 		min-height: 44px;

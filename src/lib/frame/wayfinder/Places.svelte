@@ -6,6 +6,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../../board/board.svelte';
+	import TitleEntry from '../../ui/TitleEntry.svelte';
 	import { goToPlace, keepPlace } from '../../board/places';
 
 	const { board }: { board: Board } = $props();
@@ -15,10 +16,9 @@
 	});
 	let renaming = $state<string | undefined>();
 
-	function finish(place: Place, event: Event & { currentTarget: HTMLInputElement }): void {
-		if (renaming !== place.id) return;
+	function finish(place: Place, title: string | undefined): void {
 		renaming = undefined;
-		renamePlace(board.room.hand, place.id, event.currentTarget.value);
+		if (title) renamePlace(board.room.hand, place.id, title);
 	}
 	function onKey(place: Place, event: KeyboardEvent): void {
 		if (!board.mayEdit) return;
@@ -28,7 +28,6 @@
 		event.preventDefault();
 		event.stopPropagation();
 	}
-	const focus = (input: HTMLInputElement): void => input.select();
 </script>
 
 {#if board.mayEdit || places.length > 0}
@@ -48,20 +47,11 @@
 			{#each places as place, i (place.id)}
 				<li>
 					{#if renaming === place.id}
-						<!-- svelte-ignore a11y_autofocus -->
-						<input
-							class="entry"
-							aria-label={m.place_rename()}
-							value={place.title}
-							maxlength="200"
-							autofocus
-							onfocus={(event) => focus(event.currentTarget)}
-							onblur={(event) => finish(place, event)}
-							onkeydown={(event) => {
-								if (event.key === 'Enter') finish(place, event);
-								else if (event.key === 'Escape') renaming = undefined;
-								event.stopPropagation();
-							}}
+						<TitleEntry
+							label={m.place_rename()}
+							title={place.title}
+							most={200}
+							onend={(title) => finish(place, title)}
 						/>
 					{:else}
 						<button
@@ -120,7 +110,7 @@
 	.away:focus-visible {
 		opacity: 1;
 	}
-	.entry {
+	li :global(.title-entry) {
 		width: 100%;
 		height: 28px;
 		padding: 0 8px;

@@ -8,6 +8,8 @@
 	import type { Calm } from '../../ui/calmly.svelte';
 	import PointMenu from '../../ui/PointMenu.svelte';
 	import { SHEET_COMMANDS } from './sheet-commands';
+	import Badge from '../../ui/Badge.svelte';
+	import TitleEntry from '../../ui/TitleEntry.svelte';
 	import SheetPicture from './SheetPicture.svelte';
 
 	interface Props {
@@ -22,8 +24,17 @@
 	const DRAGGED = 'application/x-wandtafel-sheet';
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	let isRenaming = $state(false);
-	let draft = $state('');
 	let isOver = $state(false);
+	/** Who else is on this sheet. */
+	const others = $derived([
+		...new Map(
+			board.room.people.flatMap((each) =>
+				each.sheet === sheet.id && each.person !== board.room.info.person.id
+					? [[each.person, each] as const]
+					: [],
+			),
+		).values(),
+	]);
 	const isShown = $derived(sheet.id === board.sheet);
 	const items = $derived.by(() => {
 		if (!menu) return [];
@@ -45,16 +56,12 @@
 	}
 	export function startRename(): void {
 		if (!board.mayEdit) return;
-		draft = sheet.title;
 		isRenaming = true;
 	}
-	function endRename(): void {
-		if (!isRenaming) return;
+	function endRename(title: string | undefined): void {
 		isRenaming = false;
-		const title = draft.trim();
-		if (title !== '' && title !== sheet.title) changeSheet(board.room.hand, sheet.id, { title });
+		if (title) changeSheet(board.room.hand, sheet.id, { title });
 	}
-	const focus = (node: HTMLInputElement): void => node.select();
 
 	/** Puts the dragged sheet before this one. */
 	function drop(event: DragEvent): void {
@@ -83,19 +90,7 @@
 	ondrop={drop}
 >
 	{#if isRenaming}
-		<input
-			class="entry rename"
-			aria-label={m.sheet_title()}
-			bind:value={draft}
-			use:focus
-			maxlength="120"
-			onblur={endRename}
-			onkeydown={(event) => {
-				event.stopPropagation();
-				if (event.key === 'Enter') endRename();
-				else if (event.key === 'Escape') isRenaming = false;
-			}}
-		/>
+		<TitleEntry label={m.sheet_title()} title={sheet.title} onend={endRename} />
 	{:else}
 		<button
 			class="row sheet"
@@ -111,6 +106,12 @@
 		>
 			<SheetPicture {board} {sheet} {pace} />
 			<span class="text">{sheet.title}</span>
+			{#if others.length > 0}
+				<span class="here" aria-label={m.sheet_people({ names: others.map(({ name }) => name).join(', ') })}>
+					{#each others.slice(0, 3) as { person, name } (person)}<Badge id={person} {name} size={18} />{/each}
+					{#if others.length > 3}+{others.length - 3}{/if}
+				</span>
+			{/if}
 			<span class="count">{count}</span>
 		</button>
 		{#if board.mayEdit}
@@ -131,6 +132,11 @@
 	.sheet-row {
 		border-top: 2px solid transparent;
 	}
+	.here {
+		display: flex;
+		gap: 1px;
+		font-size: 11px;
+	}
 	.over {
 		border-top-color: var(--frame-accent);
 	}
@@ -148,7 +154,7 @@
 	.sheet-row:focus-within .more-of {
 		opacity: 1;
 	}
-	.rename {
+	.sheet-row :global(.title-entry) {
 		min-height: 30px;
 		padding: 2px 8px;
 	}

@@ -115,6 +115,10 @@ export const memberships = pgTable(
 		/** The link through which the person came in; withdrawing it ends the membership. */
 		linkId: text('link_id').references(() => joinLinks.id),
 		joinedAt: instant('joined_at').notNull().defaultNow(),
+		/** When the person last opened the board. */
+		openedAt: instant('opened_at'),
+		/** Whether the person has marked it to be found again. */
+		starred: boolean('starred').notNull().default(false),
 	},
 	(table) => [
 		primaryKey({ columns: [table.boardId, table.personId] }),

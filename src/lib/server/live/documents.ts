@@ -4,7 +4,9 @@
  */
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
+import { TO_WRITE, type Layer } from '$core/session/layers';
 import { leads, may, type House, type Role } from '$core/session/rights';
+import type { Sayer } from '$core/talk/rules';
 import * as Y from 'yjs';
 import type { Person } from '../auth';
 import { membershipOf, touchBoard } from '../boards';
@@ -17,8 +19,9 @@ import { readyNotes } from '../themes/service';
 import { CLOSE, updateIn, type Gate } from './gate';
 import { watchLandings } from './landing';
 import { watchLocks } from './locks';
-import { documentName, parseName, type Layer } from './names';
+import { documentName, parseName } from './names';
 import { loadInto, snapshot } from './store';
+import { watchTalk } from './talk';
 import { UpdateLog } from './update-log';
 
 /** What a connection carries along. */
@@ -29,8 +32,10 @@ export interface Context {
 	boardId?: string;
 }
 
+/** A document that is watched. */
 interface Open {
-	model: BoardModel;
+	/** Of a stage. */
+	model?: BoardModel;
 	stop: () => void;
 }
 
@@ -47,20 +52,25 @@ const isLed = (origin: unknown): boolean => {
 
 const personOf = (origin: unknown): string | undefined =>
 	(origin as { context?: Context } | null)?.context?.person?.id;
+const sayerOf = (origin: unknown): Sayer | undefined => {
+	const { person, role } = (origin as { context?: Context } | null)?.context ?? {};
+	return person && role && { id: person.id, name: person.name, leads: leads(role) };
+};
 
 /** An update without content: nothing to save. */
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
 
-const mayWrite = (layer: Layer, role: Role, house: House): boolean =>
-	may(role, layer === 'stage' ? 'write' : 'lead', house);
+const mayWrite = (layer: Layer, role: Role, house: House): boolean => may(role, TO_WRITE[layer], house);
 
 /** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */
 function align(connection: Connection, layer: Layer, now: { role: Role; house: House } | undefined): void {
 	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
 	const { role, house } = now;
 	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
-	(connection.context as Context).role = role;
+	const context = connection.context as Context;
+	context.role = role;
+	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
 	connection.readOnly = !mayWrite(layer, role, house);
 	if (layer === 'stage') connection.sendStateless(JSON.stringify({ is: 'rights', role, house }));
 }
@@ -98,7 +108,7 @@ class LiveDocuments {
 				await loadInto(database().db, name, document);
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
-				if (parseName(name)?.layer === 'stage') this.watch(name, document);
+				this.watch(name, document);
 				document.on('update', () => {
 					const state = this.states.get(document);
 					if (state) state.isStale = true;
@@ -172,7 +182,12 @@ class LiveDocuments {
 
 	private watch(name: string, document: Document): void {
 		this.unwatch(name);
-		const { boardId } = parseName(name)!;
+		const { boardId, layer } = parseName(name)!;
+		if (layer === 'talk') {
+			const stop = watchTalk(document, (work) => this.edit(boardId, 'talk', work), sayerOf);
+			this.open.set(name, { stop });
+		}
+		if (layer !== 'stage') return;
 		const model = new BoardModel(document, 0);
 		const stops = [
 			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
@@ -269,12 +284,12 @@ class LiveDocuments {
 
 	/**
 	 * The whole of a document as one packed update (Yjs' second encoding), for opening it without a sync. It may be a few seconds old: everyone
-	 * who opens a busy board would cost as much as the first one otherwise.
+	 * who opens a busy board would cost as much as the first one otherwise. With `fresh` it is as it is now.
 	 */
-	async state(boardId: string, layer: Layer): Promise<Uint8Array> {
+	async state(boardId: string, layer: Layer, { fresh = false } = {}): Promise<Uint8Array> {
 		return this.pinned(documentName(boardId, layer), (doc) => {
 			const known = this.states.get(doc);
-			if (known && (!known.isStale || Date.now() - known.at < STATE_STALE)) return known.bytes;
+			if (known && (!known.isStale || (!fresh && Date.now() - known.at < STATE_STALE))) return known.bytes;
 			const bytes = Y.encodeStateAsUpdateV2(doc);
 			this.states.set(doc, { bytes, at: Date.now(), isStale: false });
 			return bytes;
@@ -307,6 +322,23 @@ class LiveDocuments {
 				align(connection, parsed.layer, role && { role, house: now.house });
 			}
 		}
+	}
+
+	/** Live documents in memory. */
+	documents(): number {
+		return this.hub.documents.size;
+	}
+
+	/** Open connections to documents. */
+	connections(): number {
+		let count = 0;
+		for (const document of this.hub.documents.values()) count += document.getConnections().length;
+		return count;
+	}
+
+	/** Tells everybody who has a board open something beside the documents. */
+	tellAll(boardId: string, word: object): void {
+		this.hub.documents.get(documentName(boardId, 'stage'))?.broadcastStateless(JSON.stringify(word));
 	}
 
 	/** Ends all connections and waits until everything is written. */

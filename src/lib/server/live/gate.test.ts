@@ -1,10 +1,17 @@
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
 import { describe, expect, it } from 'vitest';
-import { ownStates, updateIn } from './gate';
+import { ownStates, updateIn, type Teller } from './gate';
 import { documentName, parseName } from './names';
 
-const person = { id: 'p1', name: 'Ilka', guest: false };
+const teller = (more: Partial<Teller> = {}): Teller => ({
+	person: { id: 'p1', name: 'Ilka', guest: false },
+	clients: new Set(),
+	mayTalk: true,
+	signs: new Map(),
+	maySign: () => true,
+	...more,
+});
 
 function states(entries: [number, unknown][]): Uint8Array {
 	const encoder = encoding.createEncoder();
@@ -18,7 +25,10 @@ function states(entries: [number, unknown][]): Uint8Array {
 }
 
 /** Clients whose states are still in a frame. */
-function clientsIn(frame: Uint8Array | undefined): number[] {
+const clientsIn = (frame: Uint8Array | undefined): number[] => told(frame).map(({ client }) => client);
+const statesIn = (frame: Uint8Array | undefined): unknown[] => told(frame).map(({ state }) => state);
+
+function told(frame: Uint8Array | undefined): { client: number; state: unknown }[] {
 	if (!frame) return [];
 	const outer = decoding.createDecoder(frame);
 	decoding.readVarString(outer);
@@ -27,14 +37,13 @@ function clientsIn(frame: Uint8Array | undefined): number[] {
 	return Array.from({ length: decoding.readVarUint(inner) }, () => {
 		const client = decoding.readVarUint(inner);
 		decoding.readVarUint(inner);
-		decoding.readVarString(inner);
-		return client;
+		return { client, state: JSON.parse(decoding.readVarString(inner)) as unknown };
 	});
 }
 
 describe('the gate', () => {
 	it('hands on only what people say about themselves', () => {
-		const clients = new Set<number>();
+		const ilka = teller();
 		const payload = states([
 			[1, { person: 'p1', name: 'Ilka', cursor: [3, 4] }],
 			[2, { person: 'p2', name: 'Tomasz' }],
@@ -42,15 +51,33 @@ describe('the gate', () => {
 			[4, { person: 'p1', name: 'Ilka', role: 'owner' }],
 			[5, null],
 		]);
-		expect(clientsIn(ownStates('board/x/stage', payload, person, clients))).toEqual([1]);
-		expect(clientsIn(ownStates('board/x/stage', states([[1, null]]), person, clients))).toEqual([1]);
-		expect(ownStates('board/x/stage', states([[2, null]]), person, clients)).toBeUndefined();
+		expect(clientsIn(ownStates('board/x/stage', payload, ilka))).toEqual([1]);
+		expect(clientsIn(ownStates('board/x/stage', states([[1, null]]), ilka))).toEqual([1]);
+		expect(ownStates('board/x/stage', states([[2, null]]), ilka)).toBeUndefined();
+	});
+
+	it('lets nobody say anything in passing who may not talk, and signs only as fast as they may come', () => {
+		const said = {
+			person: 'p1',
+			name: 'Ilka',
+			cursor: [1, 2],
+			aside: 'Psst',
+			sign: { is: 'agree', count: 1 },
+		};
+		const name = 'board/x/stage';
+		expect(statesIn(ownStates(name, states([[1, said]]), teller({ mayTalk: false })))).toEqual([
+			{ person: 'p1', name: 'Ilka', cursor: [1, 2] },
+		]);
+		const quick = teller({ maySign: () => false });
+		expect(statesIn(ownStates(name, states([[1, said]]), quick))).toEqual([{ ...said, sign: null }]);
+		// One that was shown already is told on with whatever else changes.
+		expect(statesIn(ownStates(name, states([[1, said]]), quick))).toEqual([said]);
 	});
 
 	it('refuses states that are too large or broken', () => {
 		const large = states([[1, { person: 'p1', name: 'x'.repeat(5000) }]]);
-		expect(() => ownStates('board/x/stage', large, person, new Set())).toThrow();
-		expect(() => ownStates('board/x/stage', Uint8Array.from([9, 1]), person, new Set())).toThrow();
+		expect(() => ownStates('board/x/stage', large, teller())).toThrow();
+		expect(() => ownStates('board/x/stage', Uint8Array.from([9, 1]), teller())).toThrow();
 	});
 
 	it('finds the update in a sync message, and none in a question', () => {

@@ -7,9 +7,11 @@
  */
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
+import { TokenBucket } from 'limiter';
 import type { WebSocket } from 'ws';
-import { z } from 'zod';
+import { presenceSchema, withoutTalk, type PresenceState } from '$core/session/presence';
 import type { Person } from '../auth';
+import { metrics } from '../metrics';
 import { parseName } from './names';
 
 /** Kinds of message, as the sync library numbers them. */
@@ -23,47 +25,63 @@ const QUEUE = { frames: 40, bytes: 2 * 1024 * 1024 };
 /** Awareness messages a second, and how many may come at once. */
 const RATE = { perSecond: 40, burst: 80 };
 
-const stateSchema = z
-	.object({
-		person: z.string().max(64),
-		name: z.string().max(80),
-		sheet: z.string().max(64).optional(),
-		cursor: z.tuple([z.number(), z.number()]).nullable().optional(),
-		editing: z.string().max(64).nullable().optional(),
-	})
-	.strict();
-export type PresenceState = z.infer<typeof stateSchema>;
+/** Quick signs a second, and how many may come at once. */
+const SIGN_RATE = { perSecond: 1, burst: 4 };
 
 export const CLOSE = { malformed: 1003, policy: 1008, failed: 1011, withdrawn: 4403, shut: 4423 } as const;
 
 export interface Gate {
 	/** Called when a document was opened for this person: the cap on what queues up ends. */
 	admit(): void;
+	/** Says whether the person may say something in passing on a board. */
+	setTalk(boardId: string, mayTalk: boolean): void;
+}
+
+/** Lets so many things through a second, and some more at once. */
+function bucket({ perSecond, burst }: { perSecond: number; burst: number }): () => boolean {
+	const tokens = new TokenBucket({ bucketSize: burst, tokensPerInterval: perSecond, interval: 'second' });
+	tokens.content = burst;
+	return () => tokens.tryRemoveTokens(1);
+}
+
+/** What a connection has told so far, and what it may tell. */
+export interface Teller {
+	person: Person;
+	/** Windows that it speaks for. */
+	clients: Set<number>;
+	mayTalk: boolean;
+	/** Number of the last quick sign of each window. */
+	signs: Map<number, number>;
+	maySign: () => boolean;
 }
 
 /** Puts the gate in front of a socket's message listeners. */
 export function guard(socket: WebSocket, person: Person): Gate {
 	let admitted = false;
 	let queued = { frames: 0, bytes: 0 };
-	let tokens = RATE.burst;
-	let refilled = Date.now();
-	const clients = new Set<number>();
-	const pass = socket.emit.bind(socket) as (event: string, ...args: unknown[]) => boolean;
-
-	const mayTell = (): boolean => {
-		const now = Date.now();
-		tokens = Math.min(RATE.burst, tokens + ((now - refilled) * RATE.perSecond) / 1000);
-		refilled = now;
-		if (tokens < 1) return false;
-		tokens--;
-		return true;
+	const mayTell = bucket(RATE);
+	const maySign = bucket(SIGN_RATE);
+	/** What is told on each board that is open over this connection. */
+	const tellers = new Map<string, Teller>();
+	const tellerOf = (boardId: string): Teller => {
+		const teller = tellers.get(boardId) ?? {
+			person,
+			clients: new Set(),
+			mayTalk: false,
+			signs: new Map(),
+			maySign,
+		};
+		tellers.set(boardId, teller);
+		return teller;
 	};
+	const pass = socket.emit.bind(socket) as (event: string, ...args: unknown[]) => boolean;
 
 	/** The frame to hand on, or undefined to drop it. Throws when it is malformed. */
 	const check = (frame: Uint8Array): Uint8Array | undefined => {
 		const decoder = decoding.createDecoder(frame);
 		const name = decoding.readVarString(decoder);
-		if (!parseName(name)) throw new Error('unknown document');
+		const parsed = parseName(name);
+		if (!parsed) throw new Error('unknown document');
 		const kind = decoding.readVarUint(decoder);
 		if (!ALLOWED.has(kind)) throw new Error(`message of kind ${kind}`);
 		if (!admitted) {
@@ -73,7 +91,7 @@ export function guard(socket: WebSocket, person: Person): Gate {
 		}
 		if (kind !== KIND.awareness) return frame;
 		if (!mayTell()) return undefined;
-		return ownStates(name, decoding.readVarUint8Array(decoder), person, clients);
+		return ownStates(name, decoding.readVarUint8Array(decoder), tellerOf(parsed.boardId));
 	};
 
 	socket.emit = ((event: string, ...args: unknown[]): boolean => {
@@ -82,6 +100,7 @@ export function guard(socket: WebSocket, person: Person): Gate {
 			const frame = check(args[0] as Uint8Array);
 			return frame === undefined ? true : pass(event, frame, ...args.slice(1));
 		} catch {
+			metrics().refused.inc({ why: 'malformed' });
 			socket.close(CLOSE.malformed, 'malformed message');
 			return true;
 		}
@@ -91,16 +110,15 @@ export function guard(socket: WebSocket, person: Person): Gate {
 		admit() {
 			admitted = true;
 		},
+		setTalk(boardId, mayTalk) {
+			tellerOf(boardId).mayTalk = mayTalk;
+		},
 	};
 }
 
-/** The awareness message with only what the person says about themselves, or undefined if that is nothing. */
-export function ownStates(
-	name: string,
-	payload: Uint8Array,
-	person: Person,
-	clients: Set<number>,
-): Uint8Array | undefined {
+/** The awareness message with only what the person says about themselves, and may say; undefined if that is nothing. */
+export function ownStates(name: string, payload: Uint8Array, teller: Teller): Uint8Array | undefined {
+	const { person, clients } = teller;
 	const decoder = decoding.createDecoder(payload);
 	const length = decoding.readVarUint(decoder);
 	if (length > 500) throw new Error('too many states');
@@ -114,11 +132,11 @@ export function ownStates(
 			continue;
 		}
 		if (state.length > LARGEST_STATE) throw new Error('state too large');
-		const parsed = stateSchema.safeParse(JSON.parse(state));
+		const parsed = presenceSchema.safeParse(JSON.parse(state));
 		if (!parsed.success || parsed.data.person !== person.id || parsed.data.name !== person.name) continue;
 		if (clients.size > 8 && !clients.has(client)) continue;
 		clients.add(client);
-		kept.push({ client, clock, state });
+		kept.push({ client, clock, state: JSON.stringify(allowed(parsed.data, client, teller)) });
 	}
 	if (kept.length === 0) return undefined;
 	const states = encoding.createEncoder();
@@ -133,6 +151,14 @@ export function ownStates(
 	encoding.writeVarUint(frame, KIND.awareness);
 	encoding.writeVarUint8Array(frame, encoding.toUint8Array(states));
 	return Buffer.from(encoding.toUint8Array(frame));
+}
+
+/** The state with nothing in it that its person may not say now, and with signs no faster than they may come. */
+function allowed(state: PresenceState, client: number, { mayTalk, signs, maySign }: Teller): PresenceState {
+	if (!mayTalk) return withoutTalk(state);
+	if (!state.sign || state.sign.count === signs.get(client)) return state;
+	signs.set(client, state.sign.count);
+	return maySign() ? state : { ...state, sign: null };
 }
 
 /** The update that a sync message carries, or undefined if it only asks. Throws when it is malformed. */

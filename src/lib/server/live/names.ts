@@ -1,8 +1,6 @@
-/** Names of live documents: `board/<id>/stage` and `board/<id>/session`. */
+/** Names of live documents: `board/<id>/stage`, `board/<id>/session` and `board/<id>/talk`. */
+import { LAYERS, type Layer } from '$core/session/layers';
 import { z } from 'zod';
-
-export const LAYERS = ['stage', 'session'] as const;
-export type Layer = (typeof LAYERS)[number];
 
 const nameSchema = z
 	.string()

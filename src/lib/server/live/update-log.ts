@@ -5,6 +5,7 @@
  */
 import { schema, type Database } from '../db';
 import { log } from '../log';
+import { metrics } from '../metrics';
 
 export interface LogEntry {
 	boardId: string;
@@ -83,13 +84,17 @@ export class UpdateLog {
 
 	private async write(batch: Waiting[]): Promise<void> {
 		try {
+			const end = metrics().commit.startTimer();
 			await this.insert(batch);
+			end();
+			metrics().updates.inc(batch.length);
 			for (const { resolve } of batch) resolve();
 			return;
 		} catch (error) {
 			log.error({ err: error, rows: batch.length }, 'a batch of updates could not be written');
 			const documents = new Set(batch.map(({ entry }) => entry.document));
 			if (documents.size === 1) {
+				metrics().failed.inc(batch.length);
 				for (const { reject } of batch) reject(error);
 				return;
 			}

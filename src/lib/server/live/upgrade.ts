@@ -48,6 +48,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 						clearTimeout(timer);
 						gate.admit();
 					},
+					setTalk: gate.setTalk,
 				},
 			});
 		});

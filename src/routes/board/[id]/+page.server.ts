@@ -1,6 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { eq } from 'drizzle-orm';
 import { may } from '$core/session/rights';
+import { noteOpening } from '$lib/server/board-list';
 import { membershipOf } from '$lib/server/boards';
 import { database, schema } from '$lib/server/db';
 import { m } from '$lib/paraglide/messages';
@@ -15,12 +16,14 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		.db.select({ title: schema.boards.title, createdAt: schema.boards.createdAt })
 		.from(schema.boards)
 		.where(eq(schema.boards.id, params.id));
+	const door = may(membership.role, 'enter', membership.house) ? ('open' as const) : ('closed' as const);
+	if (door === 'open') await noteOpening(params.id, person.id);
 	return {
 		boardId: params.id,
 		title: board!.title,
 		role: membership.role,
 		house: membership.house,
-		door: may(membership.role, 'enter', membership.house) ? ('open' as const) : ('closed' as const),
+		door,
 		person,
 		madeAt: board!.createdAt.getTime(),
 	};

@@ -1,11 +1,18 @@
 import { json } from '@sveltejs/kit';
-import { deleteBoard, renameBoard, restoreBoard } from '$lib/server/boards';
+import { star } from '$lib/server/board-list';
+import { deleteBoard, Refused, renameBoard, restoreBoard } from '$lib/server/boards';
+import { copyBoard } from '$lib/server/copy-board';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
+import { m } from '$lib/paraglide/messages';
 import { z } from 'zod';
 
 const renameSchema = z.object({ title: z.string().trim().min(1).max(120) });
-const restoreSchema = z.object({ do: z.literal('restore') });
+const orderSchema = z.discriminatedUnion('do', [
+	z.object({ do: z.literal('restore') }),
+	z.object({ do: z.literal('star'), starred: z.boolean() }),
+	z.object({ do: z.literal('copy') }),
+]);
 
 export const PATCH = route(async (event, person) => {
 	const { title } = await body(event, renameSchema);
@@ -23,7 +30,14 @@ export const DELETE = route(async (event, person) => {
 });
 
 export const POST = route(async (event, person) => {
-	await body(event, restoreSchema);
-	await restoreBoard(event.params['id']!, person.id);
-	return json({ restored: true });
+	const order = await body(event, orderSchema);
+	const id = event.params['id']!;
+	if (order.do === 'copy') {
+		if (person.guest) throw new Refused(m.error_account());
+		const copy = await copyBoard(id, person, (title) => m.copy_of({ title }));
+		return json({ id: copy }, { status: 201 });
+	}
+	if (order.do === 'star') await star(id, person.id, order.starred);
+	else await restoreBoard(id, person.id);
+	return json({ done: true });
 });

@@ -1,7 +1,7 @@
 import { Refused, requireRight } from '$lib/server/boards';
 import { route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
-import { LAYERS } from '$lib/server/live/names';
+import { LAYERS } from '$core/session/layers';
 import { m } from '$lib/paraglide/messages';
 import { z } from 'zod';
 

@@ -1,0 +1,183 @@
+/** Whatever people do to a board, in whatever order: the model that follows it is the one that is read anew. */
+import { describe, expect, it } from 'vitest';
+import { nod, tieSeeAlso } from './approve';
+import { copyOut, putDown } from './clip';
+import { addObject, moveObjects, removeObjects, restyle, setBoxes, setText } from './edits';
+import { randomFrom } from './generate';
+import { groupObjects, lockObjects, ungroupObjects } from './groups';
+import { growFrom } from './grow';
+import { dropAt, slotAt } from './holders/cards';
+import { addTrack, removeTrack } from './holders/edits';
+import { BoardModel } from './model';
+import { duplicateSheet, moveToSheet } from './sheets';
+import { restack, restackStep } from './stacking';
+import {
+	fieldAt,
+	holderAt,
+	linkBetween,
+	noteAt,
+	partner,
+	shapeAt,
+	testBoard,
+	type TestBoard,
+} from './testing';
+
+type Random = () => number;
+const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+
+/** What a hand can do, each with a share of chance. Some of it has nothing to work on, and does nothing. */
+const DEEDS: ((board: TestBoard, random: Random) => void)[] = [
+	({ hand, model, sheet }, random) => {
+		const [x, y] = [Math.round(random() * 1500), Math.round(random() * 900)];
+		const kind = random();
+		if (kind < 0.5) addObject(hand, model, noteAt(sheet, x, y, `note ${Math.round(random() * 100)}`));
+		else if (kind < 0.8) addObject(hand, model, shapeAt(sheet, x, y, 'shape'));
+		else addObject(hand, model, fieldAt(sheet, x, y, 300 + random() * 400, 200 + random() * 300));
+	},
+	({ hand, model, sheet }, random) => {
+		const [a, b] = [some(model, random, 1)[0], some(model, random, 1)[0]];
+		if (a && b && a !== b && model.find(a)?.kind !== 'connector' && model.find(b)?.kind !== 'connector')
+			addObject(hand, model, linkBetween(sheet, a, b));
+	},
+	({ hand, model }, random) => moveObjects(hand, model, some(model, random), step(random), step(random)),
+	({ hand, model }, random) => {
+		const boxes = some(model, random).flatMap((id) => {
+			const object = model.find(id);
+			if (!object || object.lock || object.held || object.kind === 'connector' || object.kind === 'group')
+				return [];
+			const [x, y] = object.box;
+			return [[id, [x, y, 120 + Math.round(random() * 200), 90, object.kind === 'note' ? 15 : 0]]] as const;
+		});
+		setBoxes(hand, new Map(boxes.map(([id, box]) => [id, [...box]])));
+	},
+	({ hand, model }, random) => removeObjects(hand, model, some(model, random, 2)),
+	({ hand, model }, random) => void groupObjects(hand, model, some(model, random)),
+	({ hand, model }, random) => void ungroupObjects(hand, model, some(model, random)),
+	({ hand, model }, random) =>
+		lockObjects(hand, model, some(model, random, 1), random() < 0.3 ? 'own' : undefined),
+	({ hand, model }, random) => restyle(hand, model, some(model, random), { pigment: 'moss', chalk: 'lake' }),
+	({ hand, model }, random) => restack(hand, model, some(model, random), pick(random, ['front', 'back'])),
+	({ hand, model }, random) => restackStep(hand, model, some(model, random, 2), random() < 0.5),
+	({ hand, model }, random) => nod(hand, model, some(model, random, 2)),
+	({ hand, model }, random) => {
+		const [a, b] = some(model, random, 2);
+		if (a && b) tieSeeAlso(hand, model, a, b);
+	},
+	({ hand, model, sheet }, random) =>
+		void putDown(hand, model, copyOut(model, some(model, random)), sheet, step(random), step(random)),
+	({ hand, model }, random) => {
+		const [id] = some(model, random, 1);
+		const kind = id && model.find(id)?.kind;
+		if (id && (kind === 'note' || kind === 'shape'))
+			growFrom(hand, model, id, pick(random, ['right', 'down', 'left', 'up']));
+	},
+	(board, random) => {
+		if (board.model.onSheet(board.sheet).some(({ kind }) => kind === 'columns')) return;
+		holderAt(board, pick(random, ['columns', 'grid']));
+	},
+	({ hand, model, sheet }, random) => {
+		const ids = some(model, random, 2).filter((id) => model.find(id)?.kind === 'note');
+		const p = { x: random() * 700, y: random() * 400 };
+		dropAt(hand, model, ids, step(random), step(random), slotAt(model, sheet, p, new Set(ids)));
+	},
+	({ hand, model }, random) => {
+		const holder = [...model.objects.values()].find(({ parts }) => parts);
+		if (!holder?.parts) return;
+		if (random() < 0.6) addTrack(hand, model, holder.id, 'col', undefined);
+		else if (holder.parts.cols.length > 1)
+			removeTrack(hand, model, holder.id, 'col', holder.parts.cols[0]!.id);
+	},
+	({ hand, model }, random) => {
+		const [id] = some(model, random, 1);
+		if (id && model.find(id)?.kind === 'note') setText(hand, id, `written ${Math.round(random() * 1000)}`);
+	},
+	({ hand, model, sheet }, random) => {
+		if (model.sheets.length < 3) duplicateSheet(hand, model, sheet, 'Copy');
+		else moveToSheet(hand, model, some(model, random, 2), pick(random, model.sheets).id);
+	},
+	({ undo }) => void undo.undo(),
+	({ undo }) => void undo.redo(),
+];
+
+const step = (random: Random): number => Math.round(random() * 400 - 200);
+const some = (model: BoardModel, random: Random, most = 4): string[] => {
+	const ids = [...model.objects.keys()].sort();
+	if (ids.length === 0) return [];
+	return [...new Set(Array.from({ length: 1 + Math.floor(random() * most) }, () => pick(random, ids)))];
+};
+
+/** Everything that is asked of a model, in a form that can be compared. */
+function told(model: BoardModel): unknown {
+	model.settle();
+	const ids = [...model.objects.keys()].sort();
+	return {
+		objects: ids.map((id) => {
+			const { parts, ...object } = model.find(id)!;
+			return [object, parts && { rows: parts.rows, cols: parts.cols }];
+		}),
+		bounds: ids.map((id) => [id, model.boundsOf(id)]),
+		ties: ids.map((id) => model.tiesOf(id).sort()),
+		routes: ids.map((id) => model.routeOf(id)?.path),
+		members: ids.map((id) => model.membersOf(id).sort()),
+		contents: ids.map((id) => model.contentsOf(model.find(id)!).sort()),
+		fields: [...model.fields].sort(),
+		branches: [...model.branches].sort(),
+		sheets: model.sheets,
+		counts: model.sheets.map(({ id }) => [model.countOn(id), model.extent(id)]),
+		stack: model.sheets.map(({ id }) => model.onSheet(id).map((object) => object.id)),
+	};
+}
+
+const SEEDS = Array.from({ length: 8 }, (_, i) => i + 1);
+
+describe('a model that follows a board', () => {
+	it.each(SEEDS)('knows what one that is read anew knows, whatever was done (seed %i)', (seed) => {
+		const random = randomFrom(seed);
+		const board = testBoard();
+		for (let i = 0; i < 120; i++) {
+			pick(random, DEEDS)(board, random);
+			if (i % 15 !== 14) continue;
+			const anew = new BoardModel(board.doc);
+			expect(told(board.model)).toEqual(told(anew));
+			anew.destroy();
+		}
+		expect(board.model.setAside.size).toBe(0);
+	});
+
+	it.each(SEEDS)(
+		'shows two people the same, also after they were cut off from each other (seed %i)',
+		(seed) => {
+			const random = randomFrom(seed * 7);
+			const mine = testBoard();
+			const theirs = partner(mine);
+			for (let round = 0; round < 6; round++) {
+				const isCut = round % 2 === 1;
+				if (isCut) theirs.cut();
+				for (let i = 0; i < 15; i++) {
+					pick(random, DEEDS)(mine, random);
+					pick(random, DEEDS)({ ...theirs, sheet: theirs.model.sheets[0]!.id }, random);
+				}
+				if (isCut) theirs.join();
+				expect(told(theirs.model)).toEqual(told(mine.model));
+			}
+		},
+	);
+
+	it.each(SEEDS)(
+		'is back at its start when every step was undone, and at its end when all were redone (seed %i)',
+		(seed) => {
+			const random = randomFrom(seed * 13);
+			const board = testBoard();
+			const start = told(board.model);
+			const deeds = DEEDS.slice(0, -2);
+			for (let i = 0; i < 40; i++) pick(random, deeds)(board, random);
+			const end = told(board.model);
+			const steps = board.undo.undoStack.length;
+			expect(steps).toBeLessThanOrEqual(40);
+			while (board.undo.undoStack.length > 0) board.undo.undo();
+			expect(told(board.model)).toEqual(start);
+			for (let i = 0; i < steps; i++) board.undo.redo();
+			expect(told(board.model)).toEqual(end);
+		},
+	);
+});

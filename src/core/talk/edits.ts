@@ -1,0 +1,158 @@
+/** Saying something about a board: comments, answers, ends of threads, lines of the chat. Each function is one transaction. */
+import * as Y from 'yjs';
+import type { Hand } from '../board/edits';
+import type { Thread } from './model';
+import {
+	chatKey,
+	endKey,
+	LONGEST,
+	LONGEST_QUOTE,
+	remarkKey,
+	talkOf,
+	threadKey,
+	type Speaker,
+	type ThreadValue,
+} from './shape';
+
+/** Something that cannot be said like that; the message can be shown to people. */
+export class TalkError extends Error {
+	override name = 'TalkError';
+}
+
+/** What a new thread hangs on. */
+export type Spot = Pick<ThreadValue, 'sheet' | 'on' | 'at' | 'quote'>;
+
+const speaker = (hand: Hand): Speaker => [hand.person.id, hand.person.name];
+
+/** The text as it is kept. Throws TalkError when nothing or too much is left of it. */
+function said(text: string): string {
+	const kept = text.trim();
+	if (kept === '') throw new TalkError('There is nothing written yet.');
+	if (kept.length > LONGEST)
+		throw new TalkError(`That is too long: ${kept.length} letters, and at most ${LONGEST} fit.`);
+	return kept;
+}
+
+const spokenTo = (to: readonly string[]): { to?: string[] } =>
+	to.length > 0 ? { to: [...new Set(to)] } : {};
+
+function write(hand: Hand, work: (map: Y.Map<unknown>) => void): void {
+	hand.doc.transact(() => work(talkOf(hand.doc)), hand.origin);
+}
+
+/** Begins a thread with its first comment. Returns the thread's id. */
+export function beginThread(hand: Hand, spot: Spot, text: string, to: readonly string[] = []): string {
+	const [thread, remark] = [hand.newId(), hand.newId()];
+	const made = hand.now();
+	const first = said(text);
+	write(hand, (map) => {
+		map.set(threadKey(thread), {
+			by: speaker(hand),
+			made,
+			sheet: spot.sheet,
+			at: spot.at,
+			...(spot.on === undefined ? {} : { on: spot.on }),
+			...(spot.quote ? { quote: spot.quote.slice(0, LONGEST_QUOTE) } : {}),
+		});
+		map.set(remarkKey(thread, remark), { by: speaker(hand), made, text: first, ...spokenTo(to) });
+	});
+	return thread;
+}
+
+/** Adds a comment to a thread; a resolved one is open again. */
+export function answer(hand: Hand, thread: string, text: string, to: readonly string[] = []): void {
+	const kept = said(text);
+	write(hand, (map) => {
+		map.set(remarkKey(thread, hand.newId()), {
+			by: speaker(hand),
+			made: hand.now(),
+			text: kept,
+			...spokenTo(to),
+		});
+		map.delete(endKey(thread));
+	});
+}
+
+/** Changes what one said. Only one's own comments change. */
+export function rewrite(
+	hand: Hand,
+	thread: Thread,
+	remark: string,
+	text: string,
+	to: readonly string[] = [],
+): void {
+	const before = thread.remarks.find(({ id }) => id === remark);
+	if (!before || before.by[0] !== hand.person.id)
+		throw new TalkError('Only who wrote a comment can change it.');
+	const kept = said(text);
+	if (kept === before.text) return;
+	write(hand, (map) =>
+		map.set(remarkKey(thread.id, remark), {
+			by: before.by,
+			made: before.made,
+			edited: hand.now(),
+			text: kept,
+			...spokenTo(to),
+		}),
+	);
+}
+
+/** Takes a comment away; with its last comment goes the thread. */
+export function takeAway(hand: Hand, thread: Thread, remark: string): void {
+	write(hand, (map) => {
+		map.delete(remarkKey(thread.id, remark));
+		if (thread.remarks.some(({ id }) => id !== remark)) return;
+		map.delete(endKey(thread.id));
+		map.delete(threadKey(thread.id));
+	});
+}
+
+/** Resolves a thread, or opens it again. */
+export function resolve(hand: Hand, thread: string, isResolved: boolean): void {
+	write(hand, (map) => {
+		if (isResolved) map.set(endKey(thread), { by: speaker(hand), made: hand.now() });
+		else map.delete(endKey(thread));
+	});
+}
+
+/** Hangs a thread on something else, or on another spot. */
+export function moveThread(hand: Hand, thread: Thread, spot: Spot): void {
+	const { by, made } = thread;
+	write(hand, (map) =>
+		map.set(threadKey(thread.id), {
+			by,
+			made,
+			sheet: spot.sheet,
+			at: spot.at,
+			...(spot.on === undefined ? {} : { on: spot.on }),
+			...(spot.quote ? { quote: spot.quote.slice(0, LONGEST_QUOTE) } : {}),
+		}),
+	);
+}
+
+/** Adds a line to the chat. */
+export function chatter(hand: Hand, text: string): void {
+	const kept = said(text);
+	write(hand, (map) => map.set(chatKey(hand.newId()), { by: speaker(hand), made: hand.now(), text: kept }));
+}
+
+/** Takes a line of the chat away. */
+export function takeLineAway(hand: Hand, line: string): void {
+	write(hand, (map) => map.delete(chatKey(line)));
+}
+
+/**
+ * People whose names are called with an @ in a text. Longer names are looked for first, so that "@Rosa Lind" is not taken
+ * for a Rosa.
+ */
+export function calledIn(text: string, people: readonly { id: string; name: string }[]): string[] {
+	let rest = text.toLowerCase();
+	const called: string[] = [];
+	for (const { id, name } of [...people].sort((a, b) => b.name.length - a.name.length)) {
+		const call = `@${name.toLowerCase()}`;
+		if (name === '' || !rest.includes(call)) continue;
+		called.push(id);
+		rest = rest.replaceAll(call, ' ');
+	}
+	return called;
+}

@@ -1,0 +1,66 @@
+/** Commands for what people say and show to each other; they change nothing on the board. */
+import { SIGNS } from '$core/session/presence';
+import { m } from '$lib/paraglide/messages';
+import { SIGN_LOOKS } from '../../ui/signs';
+import type { Command } from './command';
+
+export const TALK_COMMANDS: Command[] = [
+	{
+		id: 'comment',
+		label: () => m.command_comment(),
+		keys: ['w'],
+		section: 'object',
+		when: (board) => board.room.may('talk'),
+		run: (board) => {
+			const [object] = board.selection;
+			board.sayAbout({ object, at: object === undefined ? board.menuAt : undefined });
+		},
+	},
+	{
+		id: 'talk',
+		label: () => m.command_talk(),
+		keys: ['Shift+w'],
+		section: 'board',
+		run: (board) => board.readTalk(),
+	},
+	{
+		id: 'next comment',
+		label: () => m.comment_next(),
+		keys: [']'],
+		run: (board) => board.readTalk(1),
+	},
+	{
+		id: 'previous comment',
+		label: () => m.comment_previous(),
+		keys: ['['],
+		run: (board) => board.readTalk(-1),
+	},
+	{
+		id: 'aside',
+		label: () => m.command_aside(),
+		keys: ['i'],
+		when: (board) => board.room.may('talk'),
+		run: (board) => board.startAside(),
+	},
+	{
+		id: 'pointer',
+		label: () => m.command_tool({ tool: m.tool_pointer() }),
+		keys: ['o'],
+		run: (board) => board.takeUp('pointer'),
+	},
+	...SIGNS.map((sign, i): Command => ({
+		id: `sign ${sign}`,
+		label: () => m.command_sign({ sign: SIGN_LOOKS[sign].label() }),
+		keys: [`Alt+Digit${i + 1}`],
+		quiet: i > 0,
+		when: (board) => board.room.may('talk'),
+		run: (board) => board.room.company.sign(sign),
+	})),
+	{
+		id: 'stop following',
+		label: () => m.follow_stop(),
+		keys: [],
+		when: (board) => board.following.target !== undefined,
+		run: (board) => board.following.stop(),
+	},
+];
