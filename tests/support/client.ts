@@ -85,7 +85,7 @@ export async function connect(
 		person: { id: person.name, name: person.name },
 		origin: 'test',
 		now: () => Date.now(),
-		newId: () => `${person.name}-${count++}-${Math.random().toString(36).slice(2, 8)}`,
+		newId: () => `o${count++}-${Math.random().toString(36).slice(2, 10)}`,
 	};
 	const client: TestClient = {
 		doc,
@@ -121,5 +121,9 @@ export async function connect(
 	await until(() => provider.isSynced, `${person.name} has opened ${layer}`);
 	return client;
 }
+
+/** Waits until everything that a client did is saved. */
+export const saved = (client: TestClient): Promise<void> =>
+	until(() => client.provider.unsyncedChanges === 0, 'everything is saved');
 
 export { addObject };

@@ -8,6 +8,7 @@ for (let bits = 0; bits < 16; bits++)
 		onlookersTakeOut: Boolean(bits & 2),
 		watching: Boolean(bits & 4),
 		closed: Boolean(bits & 8),
+		names: 'shown',
 	});
 
 describe('rights', () => {

@@ -13,6 +13,12 @@ export type Role = (typeof ROLES)[number];
 export const GIVEN_ROLES = ROLES.filter((role): role is GivenRole => role !== 'owner');
 export type GivenRole = Exclude<Role, 'owner'>;
 
+/**
+ * Whether people see each other's names: all do; only those who lead do, and everybody else is a numbered voice; or nobody
+ * does. Those who lead always go by their names.
+ */
+export const NAMES = ['shown', 'veiled', 'hidden'] as const;
+
 /** How a board is set. */
 export const houseSchema = z.strictObject({
 	/** Editors may let others in, as far as their own part goes. */
@@ -23,6 +29,7 @@ export const houseSchema = z.strictObject({
 	watching: z.boolean(),
 	/** Only those who lead may be in. */
 	closed: z.boolean(),
+	names: z.enum(NAMES),
 });
 export type House = z.infer<typeof houseSchema>;
 
@@ -31,7 +38,15 @@ export const OPEN_HOUSE: House = {
 	onlookersTakeOut: true,
 	watching: false,
 	closed: false,
+	names: 'shown',
 };
+
+/** Whether somebody goes by a number instead of their name while the board is set like that. */
+export const isVeiled = (role: Role, house: House): boolean => house.names !== 'shown' && !leads(role);
+
+/** Whether somebody is told the names behind the numbers. */
+export const seesNames = (role: Role, house: House): boolean =>
+	house.names === 'shown' || (house.names === 'veiled' && leads(role));
 
 /** What can be done on a board. */
 export const RIGHTS = [

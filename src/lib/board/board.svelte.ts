@@ -59,6 +59,10 @@ export class Board extends Viewpoint {
 	sayAbout: (about: { object?: string | undefined; at?: Point | undefined }) => void = () => {};
 	/** Brings up what people say, or goes on to the next thread. */
 	readTalk: (step?: 1 | -1) => void = () => {};
+	/** Brings up the journal, or goes on to the next new thing. */
+	readJournal: (step?: 1 | -1) => void = () => {};
+	/** Whether something else is looked at in its place: keys do nothing on the board then. */
+	covered = false;
 	/** The straight-edge that lies on this person's board. */
 	edge = $state.raw<StraightEdge | undefined>();
 	/** Whether space is held: everything pans. */

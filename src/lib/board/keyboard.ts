@@ -34,7 +34,7 @@ export function bindKeys(board: Board, canvas: HTMLElement): () => void {
 	const bindings: Record<string, (event: KeyboardEvent) => void> = {};
 	for (const [key, commands] of byKey) {
 		bindings[key] = (event) => {
-			if (isTyping(event) || isOnControl(event) || event.isComposing) return;
+			if (board.covered || isTyping(event) || isOnControl(event) || event.isComposing) return;
 			const command = commands.find((each) => isOffered(each, board));
 			if (!command) return;
 			// Tab walks through the frame; it is the board's only while one works there.

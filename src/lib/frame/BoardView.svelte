@@ -13,6 +13,10 @@
 	import { addTime, endSession, rename, startStep } from './actions';
 	import Desk, { type Instrument } from './Desk.svelte';
 	import FollowBar from './FollowBar.svelte';
+	import NewSigns from './journal/NewSigns.svelte';
+	import { JournalState } from './journal/journal-state.svelte';
+	import ReplayBar from './journal/ReplayBar.svelte';
+	import PastCanvas from '../board/past/PastCanvas.svelte';
 	import ExportDialog from './ExportDialog.svelte';
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
@@ -35,6 +39,8 @@
 		onwrite?: (() => void) | undefined;
 	}
 	const { room, pigment, onpigment, onwrite }: Props = $props();
+	/** When it is asked what others did meanwhile, ms after the board is there. */
+	const NEWS_AFTER = 1200;
 
 	const board = untrack(() => new Board(room));
 	const preview = new ThemesPreview(board);
@@ -46,9 +52,14 @@
 	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | 'camera' | undefined>();
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
+	const journal = untrack(() => new JournalState(board, room.info.lastHere));
 	untrack(() => {
 		board.ask = (name) => (dialog = name);
 		board.sayAbout = (about) => talk.begin(about);
+		board.readJournal = (step) => {
+			instrument = 'journal';
+			if (step) journal.step(step);
+		};
 		board.readTalk = (step) => {
 			instrument = 'talk';
 			if (step) talk.step(step);
@@ -59,7 +70,11 @@
 	onMount(() => {
 		// What the browser's own tests and the bench look at.
 		(window as unknown as Record<string, unknown>)['wandtafelBoard'] = board;
+		// Once the board stands there, with time to spare.
+		const later = setTimeout(() => void journal.readNews(), NEWS_AFTER);
 		return () => {
+			clearTimeout(later);
+			journal.destroy();
 			talk.destroy();
 			board.destroy();
 		};
@@ -146,12 +161,16 @@
 		{/if}
 		<main class="place">
 			<Canvas {board} onmenu={(at) => (menu = at)} />
-			{#if !board.showing}<CommentSigns {board} {talk} />{/if}
+			{#if !board.showing && !journal.replay}<CommentSigns {board} {talk} />{/if}
+			{#if journal.replay?.view}
+				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
+			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
 		</main>
 		<Desk
 			{board}
 			{preview}
 			{talk}
+			{journal}
 			open={instrument}
 			onopen={(name) => (instrument = name)}
 			oninvite={() => (dialog = 'invite')}
@@ -160,12 +179,14 @@
 			onend={() => attempt(endSession(boardId))}
 		/>
 	</div>
-	{#if onwrite}
+	{#if journal.replay}
+		<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
+	{:else if onwrite}
 		<button class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
 	{:else if room.gathering && room.mayEdit}
 		<WritingLine {room} {pigment} {onpigment} />
 	{/if}
-	<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />
+	{#if !journal.replay}<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />{/if}
 </div>
 
 <InviteDialog {room} open={dialog === 'invite'} onclose={() => (dialog = undefined)} />

@@ -1,12 +1,15 @@
 <script lang="ts">
 	/** The right edge: the session's instruments. */
 	import { m } from '$lib/paraglide/messages';
+	import BookOpenText from '@lucide/svelte/icons/book-open-text';
 	import Group from '@lucide/svelte/icons/group';
 	import MessageSquare from '@lucide/svelte/icons/message-square-text';
 	import ListChecks from '@lucide/svelte/icons/list-video';
 	import Users from '@lucide/svelte/icons/users';
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../board/board.svelte';
+	import JournalPanel from './journal/JournalPanel.svelte';
+	import type { JournalState } from './journal/journal-state.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
 	import RunSheetPanel from './RunSheetPanel.svelte';
 	import type { TalkState } from './talk/talk-state.svelte';
@@ -14,11 +17,12 @@
 	import ThemesPanel from './ThemesPanel.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
 
-	export type Instrument = 'run sheet' | 'themes' | 'people' | 'talk';
+	export type Instrument = 'run sheet' | 'themes' | 'people' | 'talk' | 'journal';
 	interface Props {
 		board: Board;
 		preview: ThemesPreview;
 		talk: TalkState;
+		journal: JournalState;
 		open: Instrument | undefined;
 		onopen: (instrument: Instrument | undefined) => void;
 		oninvite: () => void;
@@ -26,13 +30,14 @@
 		onadd: (minutes: number) => void;
 		onend: () => void;
 	}
-	const { board, preview, talk, open, onopen, oninvite, onstart, onadd, onend }: Props = $props();
+	const { board, preview, talk, journal, open, onopen, oninvite, onstart, onadd, onend }: Props = $props();
 
 	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
 		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
 		{ name: 'themes', label: () => m.themes(), icon: Group },
 		{ name: 'people', label: () => m.people(), icon: Users },
 		{ name: 'talk', label: () => m.talk(), icon: MessageSquare },
+		{ name: 'journal', label: () => m.journal(), icon: BookOpenText },
 	];
 </script>
 
@@ -48,6 +53,8 @@
 				<ThemesPanel {board} {preview} />
 			{:else if open === 'talk'}
 				<TalkPanel {board} {talk} />
+			{:else if open === 'journal'}
+				<JournalPanel {board} {journal} />
 			{:else}
 				<PeoplePanel {board} {oninvite} />
 			{/if}
@@ -64,6 +71,9 @@
 				><Icon size={20} strokeWidth={1.75} />{#if name === 'talk' && talk.unread > 0}<span
 						class="unread"
 						aria-label={m.chat_unread({ count: talk.unread })}>{talk.unread}</span
+					>{:else if name === 'journal' && journal.newIds.length > 0}<span
+						class="unread"
+						aria-label={m.news()}>{journal.newIds.length}</span
 					>{/if}</button
 			>
 		{/each}

@@ -35,9 +35,14 @@ export interface RoomInfo {
 	title: string;
 	role: Role;
 	house: House;
+	/** Under what the person goes on the board. */
 	person: { id: string; name: string; guest: boolean };
+	/** Whose store in this browser it is: their own id, whatever they go by. */
+	keeper: string;
 	/** Tells boards apart that were made anew under the same id, so that what is kept here never mixes. */
 	madeAt: number;
+	/** When the person was last here, server time, ms. */
+	lastHere?: number | undefined;
 }
 
 export type SaveState =
@@ -45,7 +50,7 @@ export type SaveState =
 
 /** What the server says beside the documents: somebody's rights changed, or everyone is called to a place. */
 const wordSchema = z.discriminatedUnion('is', [
-	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema }),
+	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
 	callSchema.extend({ is: z.literal('call') }),
 ]);
 
@@ -91,6 +96,9 @@ export class Room {
 	/** Told when somebody who leads calls everyone to a place. */
 	oncall: (call: Call) => void = () => {};
 
+	/** Told when this person goes by another name from now on: the board is to be opened anew. */
+	onrenamed: () => void = () => {};
+
 	private readonly socket: HocuspocusProviderWebsocket;
 	private readonly layers: Record<Layer, Open>;
 	private connected = $state(false);
@@ -102,11 +110,11 @@ export class Room {
 
 	/** Opens a board: with what this browser kept of it, or with what the server has. */
 	static async open(info: RoomInfo): Promise<Room> {
-		const copy = LocalCopy.open(info.person.id);
+		const copy = LocalCopy.open(info.keeper);
 		const contents = await Promise.all(
 			LAYERS.map((layer) => firstContent(info.boardId, layer, info.madeAt, copy)),
 		);
-		tidyLater(info.person.id, contents);
+		tidyLater(info.keeper, contents);
 		const [stage, session, talk] = contents;
 		return new Room(info, { stage: stage!, session: session!, talk: talk! }, await copy);
 	}
@@ -309,7 +317,8 @@ export class Room {
 	}
 
 	/** The server changed what this person may do. */
-	private hearRights({ role, house }: { role: Role; house: House }): void {
+	private hearRights({ role, house, person }: { role: Role; house: House; person: string }): void {
+		if (person !== this.info.person.id) return this.onrenamed();
 		this.rightsHeard++;
 		const could = LAYERS.filter((name) => this.may(TO_WRITE[name]));
 		this.role = role;

@@ -4,6 +4,7 @@ import { may } from '$core/session/rights';
 import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
 import { HOUSE, requireRight } from './boards';
 import { database, schema } from './db';
+import { mergeAllOld } from './history';
 import { log } from './log';
 import { once } from './once';
 
@@ -54,8 +55,19 @@ export async function star(boardId: string, personId: string, starred: boolean):
 	await database().db.update(memberships).set({ starred }).where(mine(boardId, personId));
 }
 
-/** Notes that a person opens a board now. */
-export async function noteOpening(boardId: string, personId: string): Promise<void> {
+/** Notes that a person opens a board now. Returns when they were last there, ms since 1970. */
+export async function noteOpening(boardId: string, personId: string): Promise<number | undefined> {
+	const { db } = database();
+	const [before] = await db
+		.select({ openedAt: memberships.openedAt })
+		.from(memberships)
+		.where(mine(boardId, personId));
+	await noteLeaving(boardId, personId);
+	return before?.openedAt?.getTime();
+}
+
+/** Notes that a person was on a board until now. */
+export async function noteLeaving(boardId: string, personId: string): Promise<void> {
 	await database().db.update(memberships).set({ openedAt: new Date() }).where(mine(boardId, personId));
 }
 
@@ -69,10 +81,10 @@ export async function emptyBin(): Promise<number> {
 	return gone.length;
 }
 
-/** How often the bin is looked at, ms. */
+/** How often the bin and old stretches are looked at, ms. */
 const EVERY = 6 * 3_600_000;
 
-/** Looks at the bin now and then, as long as the server runs. */
+/** Looks at the bin, and at old stretches, now and then, as long as the server runs. */
 export function keepBin(): void {
 	once('bin', () => {
 		const look = (): void => {
@@ -81,7 +93,15 @@ export function keepBin(): void {
 				(error: unknown) => log.error({ err: error }, 'the bin could not be looked at'),
 			);
 		};
+		const shorten = (): void => {
+			mergeAllOld().then(
+				(count) => count > 0 && log.info({ updates: count }, 'old stretches of boards were made short'),
+				(error: unknown) => log.error({ err: error }, 'old stretches could not be made short'),
+			);
+		};
 		look();
+		shorten();
+		setInterval(shorten, EVERY).unref();
 		return setInterval(look, EVERY).unref();
 	});
 }

@@ -31,6 +31,7 @@ export const HOUSE = {
 	onlookersTakeOut: boards.onlookersTakeOut,
 	watching: boards.watching,
 	closed: boards.closed,
+	names: boards.names,
 } satisfies Record<keyof House, unknown>;
 
 /** The person's part in a board that is not deleted, or undefined. */

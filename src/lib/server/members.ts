@@ -1,9 +1,10 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
 import { m } from '$lib/paraglide/messages';
-import { mayChange, type GivenRole, type House, type Role } from '$core/session/rights';
+import { mayChange, seesNames, type GivenRole, type House, type Role } from '$core/session/rights';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
 import { database, schema } from './db';
+import { forgetVoices, personBehind, speakersOn, type Speaking } from './names';
 
 const { bans, boards, memberships, people } = schema;
 
@@ -12,58 +13,61 @@ export interface Member {
 	name: string;
 	role: Role;
 	guest: boolean;
-	joinedAt: Date;
+	/** The name behind a voice, for those who are told it. */
+	behind?: string;
 }
 
-/** Everybody who belongs to a board, in the order in which they came. */
+/** Everybody who belongs to a board, in the order in which they came; voices in the order of their names. */
 export async function membersOf(boardId: string, personId: string): Promise<Member[]> {
-	await requireRight(boardId, personId, 'enter');
-	return database()
-		.db.select({
-			id: people.id,
-			name: people.name,
-			role: memberships.role,
-			guest: people.isAnonymous,
-			joinedAt: memberships.joinedAt,
-		})
+	const { role, house } = await requireRight(boardId, personId, 'enter');
+	const rows = await database()
+		.db.select({ id: people.id, name: people.name, guest: people.isAnonymous })
 		.from(memberships)
 		.innerJoin(people, eq(people.id, memberships.personId))
 		.where(eq(memberships.boardId, boardId))
-		.orderBy(asc(memberships.joinedAt), asc(people.id))
-		.then((rows) => rows.map((row) => ({ ...row, guest: row.guest ?? false })));
+		.orderBy(asc(memberships.joinedAt), asc(people.id));
+	const speaking = await speakersOn(boardId, house);
+	const members = rows.flatMap((row): Member[] => {
+		const one = speaking.get(row.id);
+		if (!one) return [];
+		const isVoice = one.speaker.id !== row.id;
+		const behind = isVoice && seesNames(role, house) ? { behind: row.name } : {};
+		return [{ ...one.speaker, role: one.role, guest: isVoice || (row.guest ?? false), ...behind }];
+	});
+	const isVoice = ({ id }: Member): boolean => id.startsWith('voice-');
+	const named = members.filter((member) => !isVoice(member));
+	return [
+		...named,
+		...members.filter(isVoice).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
+	];
 }
 
-/** Parts by person, for telling everybody who has the board open what they may do now. */
-export async function rolesOn(
+/** Parts by person, for telling everybody who has the board open what they may do now, and under what name. */
+export async function speakingOn(
 	boardId: string,
-): Promise<{ house: House; roles: Map<string, Role> } | undefined> {
-	const { db } = database();
-	const [house] = await db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
-	if (!house) return undefined;
-	const rows = await db
-		.select({ personId: memberships.personId, role: memberships.role })
-		.from(memberships)
-		.where(eq(memberships.boardId, boardId));
-	return { house, roles: new Map(rows.map((row) => [row.personId, row.role])) };
+): Promise<{ house: House; people: Map<string, Speaking> } | undefined> {
+	const [house] = await database().db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
+	return house && { house, people: await speakersOn(boardId, house) };
 }
 
-/** The part of somebody else that the person who asks may change. */
-async function requireChangeable(boardId: string, personId: string, whom: string): Promise<Role> {
+/** Somebody else whose part the person who asks may change, by the id under which they are shown. Returns their own id. */
+async function requireChangeable(boardId: string, personId: string, shown: string): Promise<string> {
 	const { role } = await requireRight(boardId, personId, 'lead');
+	const whom = await personBehind(boardId, shown);
 	const other = await membershipOf(boardId, whom);
 	if (!other) throw new Refused(m.error_not_in(), 404);
 	if (!mayChange(role, other.role)) throw new Refused(m.error_owner_stays());
-	return other.role;
+	return whom;
 }
 
 /** Gives somebody another part. From then on they do not hang on the link any more through which they came. */
 export async function changeRole(
 	boardId: string,
 	personId: string,
-	whom: string,
+	shown: string,
 	role: GivenRole,
 ): Promise<void> {
-	await requireChangeable(boardId, personId, whom);
+	const whom = await requireChangeable(boardId, personId, shown);
 	await database()
 		.db.update(memberships)
 		.set({ role, linkId: null })
@@ -71,8 +75,8 @@ export async function changeRole(
 }
 
 /** Sends somebody out; banned, they do not come back by any link. */
-export async function sendOut(boardId: string, personId: string, whom: string, ban: boolean): Promise<void> {
-	await requireChangeable(boardId, personId, whom);
+export async function sendOut(boardId: string, personId: string, shown: string, ban: boolean): Promise<void> {
+	const whom = await requireChangeable(boardId, personId, shown);
 	await database().db.transaction(async (tx) => {
 		await tx.delete(memberships).where(and(eq(memberships.boardId, boardId), eq(memberships.personId, whom)));
 		if (ban)
@@ -88,13 +92,14 @@ export interface Banned {
 
 /** Who may not come back. */
 export async function bannedFrom(boardId: string, personId: string): Promise<Banned[]> {
-	await requireRight(boardId, personId, 'lead');
-	return database()
+	const { role, house } = await requireRight(boardId, personId, 'lead');
+	const rows = await database()
 		.db.select({ id: people.id, name: people.name, at: bans.at })
 		.from(bans)
 		.innerJoin(people, eq(people.id, bans.personId))
 		.where(eq(bans.boardId, boardId))
 		.orderBy(asc(bans.at));
+	return rows.map((row) => (seesNames(role, house) ? row : { ...row, name: m.voice_earlier() }));
 }
 
 /** Lets somebody who was banned come back by a link. */
@@ -135,12 +140,19 @@ export async function handOver(boardId: string, personId: string, to: string): P
 	});
 }
 
-/** Sets how the board is run. Returns how it is set now. */
-export async function setHouse(boardId: string, personId: string, wish: Partial<House>): Promise<House> {
-	await requireRight(boardId, personId, 'lead');
+/** Sets how the board is run. Returns how it was set and how it is set now. */
+export async function setHouse(
+	boardId: string,
+	personId: string,
+	wish: Partial<House>,
+): Promise<{ before: House; now: House }> {
+	const { house: before } = await requireRight(boardId, personId, 'lead');
 	const given = Object.fromEntries(Object.entries(wish).filter(([, value]) => value !== undefined));
 	const { db } = database();
+	// Voices behind which people were wholly hidden are used by nobody else, and nobody was known behind them before.
+	const isNew = wish.names !== undefined && wish.names !== before.names;
+	if (isNew && [before.names, wish.names].includes('hidden')) await forgetVoices(boardId);
 	if (Object.keys(given).length > 0) await db.update(boards).set(given).where(eq(boards.id, boardId));
-	const [house] = await db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
-	return house!;
+	const [now] = await db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
+	return { before, now: now! };
 }

@@ -26,6 +26,8 @@ const schema = z.object({
 	WANDTAFEL_METRICS_KEY: z.string().min(16, 'must have at least 16 characters').optional(),
 	/** Seconds for which a document stays in memory after the last one has left. */
 	WANDTAFEL_KEEP_OPEN: z.coerce.number().int().min(0).max(86_400).default(60),
+	/** Days after which updates of one person that lie close together become one. */
+	WANDTAFEL_SHORTEN_AFTER_DAYS: z.coerce.number().min(0).max(36_500).default(14),
 	/** Most database connections at once. */
 	WANDTAFEL_DB_CONNECTIONS: z.coerce.number().int().min(2).max(200).default(10),
 });

@@ -36,6 +36,25 @@ export const TALK_COMMANDS: Command[] = [
 		run: (board) => board.readTalk(-1),
 	},
 	{
+		id: 'next new thing',
+		label: () => m.command_news(),
+		keys: ['u'],
+		run: (board) => board.readJournal(1),
+	},
+	{
+		id: 'previous new thing',
+		label: () => m.command_news_back(),
+		keys: ['Shift+u'],
+		run: (board) => board.readJournal(-1),
+	},
+	{
+		id: 'journal',
+		label: () => m.command_journal(),
+		keys: [],
+		section: 'board',
+		run: (board) => board.readJournal(),
+	},
+	{
 		id: 'aside',
 		label: () => m.command_aside(),
 		keys: ['i'],

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** How the board is run just now: who writes, whether it is open, what editors and onlookers may do besides. */
-	import type { House } from '$core/session/rights';
+	import { NAMES, type House } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { messageOf } from '../../ui/api';
@@ -20,7 +20,16 @@
 		{ watching: false, label: () => m.everyone_writes() },
 		{ watching: true, label: () => m.everyone_watches() },
 	];
-	const RULES: { key: keyof House; label: () => string; more: () => string }[] = [
+	const NAME_WORDS: Record<House['names'], () => string> = {
+		shown: () => m.names_shown(),
+		veiled: () => m.names_veiled(),
+		hidden: () => m.names_hidden(),
+	};
+	const RULES: {
+		key: 'closed' | 'editorsShare' | 'onlookersTakeOut';
+		label: () => string;
+		more: () => string;
+	}[] = [
 		{ key: 'closed', label: () => m.close_room(), more: () => m.close_room_more() },
 		{ key: 'editorsShare', label: () => m.editors_share(), more: () => m.editors_share_more() },
 		{ key: 'onlookersTakeOut', label: () => m.onlookers_take_out(), more: () => m.onlookers_take_out_more() },
@@ -45,6 +54,17 @@
 		<span>{label()}<small class="quiet">{more()}</small></span>
 	</label>
 {/each}
+<label class="names">
+	<span>{m.names()}<small class="quiet">{m.names_more()}</small></span>
+	<select
+		class="entry"
+		aria-label={m.names()}
+		value={room.house.names}
+		onchange={(event) => set({ names: event.currentTarget.value as House['names'] })}
+	>
+		{#each NAMES as names (names)}<option value={names}>{NAME_WORDS[names]()}</option>{/each}
+	</select>
+</label>
 
 <style>
 	.writing {
@@ -76,6 +96,17 @@
 		display: flex;
 		flex-direction: column;
 		line-height: 1.3;
+	}
+	.names {
+		display: grid;
+		gap: 4px;
+		cursor: default;
+	}
+	.names select {
+		width: 100%;
+		min-height: 34px;
+		padding: 2px 6px;
+		font-size: var(--size-note);
 	}
 	input {
 		flex: none;

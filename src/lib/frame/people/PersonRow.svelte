@@ -53,7 +53,9 @@
 			>{member.name}
 			{#if isMe}<span class="quiet">{m.you()}</span>{/if}</span
 		>
-		<small class="quiet">{[where, changes ? '' : roleName[member.role]()].filter(Boolean).join(' · ')}</small>
+		<small class="quiet"
+			>{[member.behind, where, changes ? '' : roleName[member.role]()].filter(Boolean).join(' · ')}</small
+		>
 	</span>
 	{#if presence?.sheet}
 		<button

@@ -10,7 +10,8 @@ const peopleSchema = z.object({
 			name: z.string(),
 			role: z.enum(ROLES),
 			guest: z.boolean(),
-			joinedAt: z.string(),
+			/** The name behind a voice, where one is told it. */
+			behind: z.string().optional(),
 		}),
 	),
 	banned: z.array(z.object({ id: z.string(), name: z.string(), at: z.string() })),

@@ -3,6 +3,7 @@
  * guests are people without an account. What is edited together lives in `updates` and `snapshots`.
  */
 import {
+	type AnyPgColumn,
 	bigint,
 	bigserial,
 	boolean,
@@ -16,7 +17,7 @@ import {
 	timestamp,
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import { ROLES } from '../../../core/session/rights';
+import { NAMES, ROLES } from '../../../core/session/rights';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
@@ -31,7 +32,13 @@ const ofPerson = () =>
 		.notNull()
 		.references(() => people.id, { onDelete: 'cascade' });
 
+const ofProject = () =>
+	text('project_id')
+		.notNull()
+		.references(() => projects.id, { onDelete: 'cascade' });
+
 export const role = pgEnum('role', ROLES);
+export const names = pgEnum('names', NAMES);
 
 export const people = pgTable('people', {
 	id: text('id').primaryKey(),
@@ -102,8 +109,33 @@ export const boards = pgTable(
 		onlookersTakeOut: boolean('onlookers_take_out').notNull().default(true),
 		watching: boolean('watching').notNull().default(false),
 		closed: boolean('closed').notNull().default(false),
+		names: names('names').notNull().default('shown'),
+		/** The project that it lies in, whose members may enter it. */
+		projectId: text('project_id').references(() => projects.id, { onDelete: 'set null' }),
 	},
-	(table) => [index('boards_by_change').on(table.changedAt)],
+	(table) => [index('boards_by_change').on(table.changedAt), index('boards_by_project').on(table.projectId)],
+);
+
+/** Folders of boards with members of their own. */
+export const projects = pgTable('projects', {
+	id: text('id').primaryKey(),
+	title: text('title').notNull(),
+	createdAt: instant('created_at').notNull().defaultNow(),
+});
+
+/** Who belongs to a project, and with what part they come to its boards; its owner keeps it. */
+export const projectMembers = pgTable(
+	'project_members',
+	{
+		projectId: ofProject(),
+		personId: ofPerson(),
+		role: role('role').notNull(),
+		joinedAt: instant('joined_at').notNull().defaultNow(),
+	},
+	(table) => [
+		primaryKey({ columns: [table.projectId, table.personId] }),
+		index('project_members_by_person').on(table.personId),
+	],
 );
 
 export const memberships = pgTable(
@@ -115,12 +147,20 @@ export const memberships = pgTable(
 		/** The link through which the person came in; withdrawing it ends the membership. */
 		linkId: text('link_id').references(() => joinLinks.id),
 		joinedAt: instant('joined_at').notNull().defaultNow(),
-		/** When the person last opened the board. */
+		/** When the person was last on the board. */
 		openedAt: instant('opened_at'),
 		/** Whether the person has marked it to be found again. */
 		starred: boolean('starred').notNull().default(false),
+		/** The project through which the person came in; leaving it ends the membership. */
+		projectId: text('project_id').references(() => projects.id, { onDelete: 'set null' }),
+		/** Under what id and number the person speaks while names are hidden. */
+		aliasId: text('alias_id')
+			.unique()
+			.references((): AnyPgColumn => people.id),
+		aliasNumber: integer('alias_number'),
 	},
 	(table) => [
+		index('memberships_by_project').on(table.projectId),
 		primaryKey({ columns: [table.boardId, table.personId] }),
 		index('memberships_by_person').on(table.personId),
 		index('memberships_by_link').on(table.linkId),
@@ -179,14 +219,44 @@ export const updates = pgTable(
 	(table) => [index('updates_by_document').on(table.document, table.id)],
 );
 
-/** The state of a document after its updates up to `upTo`, so that loading need not replay them all. */
-export const snapshots = pgTable('snapshots', {
-	document: text('document').primaryKey(),
-	boardId: ofBoard(),
-	upTo: bigint('up_to', { mode: 'number' }).notNull(),
-	at: instant('at').notNull().defaultNow(),
-	data: bytes('data').notNull(),
-});
+/**
+ * States of a document after its updates up to `upTo`: the newest, so that loading need not replay them all, and
+ * some earlier ones, from which earlier moments are shown.
+ */
+export const snapshots = pgTable(
+	'snapshots',
+	{
+		document: text('document').notNull(),
+		boardId: ofBoard(),
+		upTo: bigint('up_to', { mode: 'number' }).notNull(),
+		/** When the last of those updates was made. */
+		at: instant('at').notNull(),
+		/** How many updates there were until then, and how long they were together, bytes. */
+		updates: integer('updates').notNull().default(0),
+		logBytes: bigint('log_bytes', { mode: 'number' }).notNull().default(0),
+		data: bytes('data').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.document, table.upTo] })],
+);
+
+/** What happened on a board, read from its updates when a snapshot is made; see core/journal. */
+export const happenings = pgTable(
+	'happenings',
+	{
+		id: bigserial('id', { mode: 'number' }).primaryKey(),
+		boardId: ofBoard(),
+		personId: text('person_id').references(() => people.id, { onDelete: 'set null' }),
+		at: instant('at').notNull(),
+		until: instant('until').notNull(),
+		verb: text('verb').notNull(),
+		thing: text('thing').notNull(),
+		thingId: text('thing_id'),
+		sheet: text('sheet'),
+		words: text('words').notNull(),
+		count: integer('count').notNull().default(1),
+	},
+	(table) => [index('happenings_by_board').on(table.boardId, table.until, table.id)],
+);
 
 /** Files of boards by the hash of their content; the content stands in chunks. */
 export const files = pgTable('files', {

@@ -6,11 +6,14 @@ import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
 import { TO_WRITE, type Layer } from '$core/session/layers';
 import { leads, may, type House, type Role } from '$core/session/rights';
+import type { Known } from '$core/session/veil';
 import type { Sayer } from '$core/talk/rules';
 import * as Y from 'yjs';
 import type { Person } from '../auth';
 import { membershipOf, touchBoard } from '../boards';
-import { rolesOn } from '../members';
+import { speakingOn } from '../members';
+import { noteLeaving } from '../board-list';
+import { speakerOn } from '../names';
 import { database } from '../db';
 import { log } from '../log';
 import { once } from '../once';
@@ -23,10 +26,13 @@ import { documentName, parseName } from './names';
 import { loadInto, snapshot } from './store';
 import { watchTalk } from './talk';
 import { UpdateLog } from './update-log';
+import { watchVeils, type Behind } from './veils';
 
 /** What a connection carries along. */
 export interface Context {
 	person: Person;
+	/** Under what the person goes on the board. */
+	speaker?: Known;
 	gate: Gate;
 	role?: Role;
 	boardId?: string;
@@ -42,6 +48,9 @@ interface Open {
 /** How long a document's state may be handed out after something changed, ms: the sync that follows brings the rest. */
 const STATE_STALE = 5000;
 
+/** How old a journal may be that is shown, ms. */
+const DIGEST_STALE = 1500;
+
 /** Marks changes that the server made, so that they are not taken for a client's. */
 const SERVER = 'server';
 /** Whether a change comes from the server itself or from somebody who leads. */
@@ -51,10 +60,14 @@ const isLed = (origin: unknown): boolean => {
 };
 
 const personOf = (origin: unknown): string | undefined =>
-	(origin as { context?: Context } | null)?.context?.person?.id;
+	(origin as { context?: Context } | null)?.context?.speaker?.id;
+const behindOf = (origin: unknown): Behind => {
+	const { person, speaker } = (origin as { context?: Context } | null)?.context ?? {};
+	return person && speaker && person.id !== speaker.id ? { id: person.id, voice: speaker } : undefined;
+};
 const sayerOf = (origin: unknown): Sayer | undefined => {
-	const { person, role } = (origin as { context?: Context } | null)?.context ?? {};
-	return person && role && { id: person.id, name: person.name, leads: leads(role) };
+	const { speaker, role } = (origin as { context?: Context } | null)?.context ?? {};
+	return speaker && role && { ...speaker, leads: leads(role) };
 };
 
 /** An update without content: nothing to save. */
@@ -63,16 +76,33 @@ const isEmptyUpdate = (update: Uint8Array): boolean =>
 
 const mayWrite = (layer: Layer, role: Role, house: House): boolean => may(role, TO_WRITE[layer], house);
 
+/** What holds for a person on a board now. */
+interface Now {
+	role: Role;
+	house: House;
+	speaker: Known;
+}
+
+async function nowOf(boardId: string, person: Person): Promise<Now | undefined> {
+	const membership = await membershipOf(boardId, person.id);
+	if (!membership) return undefined;
+	const { role, house } = membership;
+	return { role, house, speaker: await speakerOn(boardId, person, role, house) };
+}
+
 /** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */
-function align(connection: Connection, layer: Layer, now: { role: Role; house: House } | undefined): void {
+function align(connection: Connection, layer: Layer, now: Now | undefined): void {
 	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
-	const { role, house } = now;
+	const { role, house, speaker } = now;
 	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
 	const context = connection.context as Context;
 	context.role = role;
+	context.speaker = speaker;
+	context.gate.setSpeaker(context.boardId!, speaker);
 	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
 	connection.readOnly = !mayWrite(layer, role, house);
-	if (layer === 'stage') connection.sendStateless(JSON.stringify({ is: 'rights', role, house }));
+	if (layer === 'stage')
+		connection.sendStateless(JSON.stringify({ is: 'rights', role, house, person: speaker.id }));
 }
 
 class LiveDocuments {
@@ -82,6 +112,8 @@ class LiveDocuments {
 	private readonly kept = new Map<string, NodeJS.Timeout>();
 	/** States as they were last handed out. */
 	private readonly states = new WeakMap<Document, { bytes: Uint8Array; at: number; isStale: boolean }>();
+	/** Journals that were brought up to date a moment ago. */
+	private readonly digests = new Map<string, { done: Promise<void>; at: number }>();
 	private readonly keepOpen = readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000;
 	readonly hub: Hocuspocus;
 
@@ -95,13 +127,14 @@ class LiveDocuments {
 			onAuthenticate: async ({ documentName: name, context, connectionConfig }) => {
 				const { person, gate } = context as Context;
 				const parsed = parseName(name);
-				const membership = parsed && (await membershipOf(parsed.boardId, person.id));
-				if (!parsed || !membership) throw Object.assign(new Error(''), { reason: 'no-access' });
-				const { role, house } = membership;
+				const now = parsed && (await nowOf(parsed.boardId, person));
+				if (!parsed || !now) throw Object.assign(new Error(''), { reason: 'no-access' });
+				const { role, house, speaker } = now;
 				if (!may(role, 'enter', house)) throw Object.assign(new Error(''), { reason: 'closed' });
 				connectionConfig.readOnly = !mayWrite(parsed.layer, role, house);
+				gate.setSpeaker(parsed.boardId, speaker);
 				gate.admit();
-				return { role, boardId: parsed.boardId };
+				return { role, speaker, boardId: parsed.boardId };
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
@@ -127,7 +160,14 @@ class LiveDocuments {
 				// Rights may have changed between the question for them and this moment.
 				const { boardId, layer } = parseName(name)!;
 				const { person } = connection.context as Context;
-				align(connection, layer, await membershipOf(boardId, person.id));
+				align(connection, layer, await nowOf(boardId, person));
+			},
+			onDisconnect: async ({ documentName: name, context }) => {
+				const parsed = parseName(name);
+				if (parsed?.layer !== 'stage') return;
+				await noteLeaving(parsed.boardId, (context as Context).person.id).catch((error: unknown) =>
+					log.warn({ err: error }, 'it could not be noted when somebody was last here'),
+				);
 			},
 			beforeUnloadDocument: async ({ documentName: name }) => {
 				await this.log.settled(name);
@@ -170,7 +210,7 @@ class LiveDocuments {
 			await this.log.append({
 				boardId: context.boardId!,
 				document: name,
-				personId: context.person.id,
+				personId: (context.speaker ?? context.person).id,
 				data: update,
 			});
 		} catch {
@@ -184,14 +224,16 @@ class LiveDocuments {
 		this.unwatch(name);
 		const { boardId, layer } = parseName(name)!;
 		if (layer === 'talk') {
-			const stop = watchTalk(document, (work) => this.edit(boardId, 'talk', work), sayerOf);
-			this.open.set(name, { stop });
+			const edit = (work: (doc: Y.Doc) => unknown) => this.edit(boardId, 'talk', work);
+			const stops = [watchVeils(document, 'talk', edit, behindOf), watchTalk(document, edit, sayerOf)];
+			this.open.set(name, { stop: () => stops.forEach((stop) => stop()) });
 		}
 		if (layer !== 'stage') return;
 		const model = new BoardModel(document, 0);
 		const stops = [
 			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
 			readyNotes(model),
+			watchVeils(document, 'stage', (work) => this.edit(boardId, 'stage', work), behindOf),
 			watchLocks(document, (work) => this.edit(boardId, 'stage', work), isLed, personOf),
 		];
 		this.open.set(name, {
@@ -312,16 +354,31 @@ class LiveDocuments {
 	 * open connections change, and who may not be in any more is out.
 	 */
 	async refreshRights(boardId: string): Promise<void> {
-		const now = await rolesOn(boardId);
+		const now = await speakingOn(boardId);
 		if (!now) return;
 		for (const [name, document] of this.hub.documents) {
 			const parsed = parseName(name);
 			if (parsed?.boardId !== boardId) continue;
 			for (const connection of document.getConnections()) {
-				const role = now.roles.get((connection.context as Context).person.id);
-				align(connection, parsed.layer, role && { role, house: now.house });
+				const one = now.people.get((connection.context as Context).person.id);
+				align(connection, parsed.layer, one && { ...one, house: now.house });
 			}
 		}
+	}
+
+	/** Brings the journal and the newest snapshot of a document up to what is saved; at most every few seconds. */
+	async digest(boardId: string, layer: Layer): Promise<void> {
+		const name = documentName(boardId, layer);
+		const known = this.digests.get(name);
+		if (known && Date.now() - known.at < DIGEST_STALE) return known.done;
+		const done = this.log.settled(name).then(async () => {
+			await snapshot(database().db, boardId, name, 1);
+		});
+		const digest = { done, at: Date.now() };
+		this.digests.set(name, digest);
+		const forget = (): void => void (this.digests.get(name) === digest && this.digests.delete(name));
+		setTimeout(forget, DIGEST_STALE).unref();
+		return done;
 	}
 
 	/** Live documents in memory. */

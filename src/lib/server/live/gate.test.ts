@@ -5,7 +5,7 @@ import { ownStates, updateIn, type Teller } from './gate';
 import { documentName, parseName } from './names';
 
 const teller = (more: Partial<Teller> = {}): Teller => ({
-	person: { id: 'p1', name: 'Ilka', guest: false },
+	person: { id: 'p1', name: 'Ilka' },
 	clients: new Set(),
 	mayTalk: true,
 	signs: new Map(),

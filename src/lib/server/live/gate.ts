@@ -10,6 +10,7 @@ import * as encoding from 'lib0/encoding';
 import { TokenBucket } from 'limiter';
 import type { WebSocket } from 'ws';
 import { presenceSchema, withoutTalk, type PresenceState } from '$core/session/presence';
+import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
 import { metrics } from '../metrics';
 import { parseName } from './names';
@@ -35,6 +36,8 @@ export interface Gate {
 	admit(): void;
 	/** Says whether the person may say something in passing on a board. */
 	setTalk(boardId: string, mayTalk: boolean): void;
+	/** Says under what the person goes on a board. */
+	setSpeaker(boardId: string, speaker: Known): void;
 }
 
 /** Lets so many things through a second, and some more at once. */
@@ -46,7 +49,7 @@ function bucket({ perSecond, burst }: { perSecond: number; burst: number }): () 
 
 /** What a connection has told so far, and what it may tell. */
 export interface Teller {
-	person: Person;
+	person: Known;
 	/** Windows that it speaks for. */
 	clients: Set<number>;
 	mayTalk: boolean;
@@ -112,6 +115,9 @@ export function guard(socket: WebSocket, person: Person): Gate {
 		},
 		setTalk(boardId, mayTalk) {
 			tellerOf(boardId).mayTalk = mayTalk;
+		},
+		setSpeaker(boardId, speaker) {
+			tellerOf(boardId).person = speaker;
 		},
 	};
 }

@@ -1,32 +1,60 @@
-/** Loading documents from snapshot and log, and making new snapshots. */
+/** Loading documents from snapshot and log, and making new snapshots, with which the journal is written on. */
+import type { Happening } from '$core/journal/happenings';
+import { JournalReader } from '$core/journal/reader';
 import { and, asc, desc, eq, gt, sql } from 'drizzle-orm';
 import * as Y from 'yjs';
 import { schema, type Database } from '../db';
 import { log } from '../log';
+import { parseName } from './names';
 
-const { updates, snapshots } = schema;
+const { happenings, updates, snapshots } = schema;
+type Snapshot = typeof snapshots.$inferSelect;
+/** The database, or a transaction in it. */
+type Executor = Pick<Database, 'select' | 'insert' | 'delete' | 'execute'>;
 
 /** A snapshot is made when this many updates have come since the last one. */
 const SNAPSHOT_AFTER = 300;
+/** Updates, and bytes of the log, between snapshots that are kept so that earlier moments are found fast. */
+const KEPT_EVERY = { updates: 4000, bytes: 2 * 1024 * 1024 };
+/** Updates taken in at one go; more follow in the next. */
+const MOST = 20_000;
+/** Happenings in one statement. */
+const ROWS = 1000;
+
+async function newest(db: Executor, document: string): Promise<Snapshot | undefined> {
+	const [snapshot] = await db
+		.select()
+		.from(snapshots)
+		.where(eq(snapshots.document, document))
+		.orderBy(desc(snapshots.upTo))
+		.limit(1);
+	return snapshot;
+}
+
+const since = (db: Executor, document: string, upTo: number) =>
+	db
+		.select({ id: updates.id, data: updates.data, personId: updates.personId, at: updates.at })
+		.from(updates)
+		.where(and(eq(updates.document, document), gt(updates.id, upTo)))
+		.orderBy(asc(updates.id));
+
+const cannot = (error: unknown, document: string, update: number): void =>
+	log.error({ err: error, document, update }, 'an update in the log cannot be applied');
 
 /**
  * Brings `doc` to the state in the database. An update that cannot be applied is reported and passed
  * over; it stays in the log. Returns how many updates were replayed.
  */
 export async function loadInto(db: Database, document: string, doc: Y.Doc): Promise<number> {
-	const [snapshot] = await db.select().from(snapshots).where(eq(snapshots.document, document));
-	const rows = await db
-		.select({ id: updates.id, data: updates.data })
-		.from(updates)
-		.where(and(eq(updates.document, document), gt(updates.id, snapshot?.upTo ?? 0)))
-		.orderBy(asc(updates.id));
+	const snapshot = await newest(db, document);
+	const rows = await since(db, document, snapshot?.upTo ?? 0);
 	doc.transact(() => {
 		if (snapshot) Y.applyUpdate(doc, snapshot.data);
 		for (const row of rows) {
 			try {
 				Y.applyUpdate(doc, row.data);
 			} catch (error) {
-				log.error({ err: error, document, update: row.id }, 'an update in the log cannot be applied');
+				cannot(error, document, row.id);
 			}
 		}
 	});
@@ -35,7 +63,8 @@ export async function loadInto(db: Database, document: string, doc: Y.Doc): Prom
 
 /**
  * Makes a snapshot from what is in the database, never from memory: what a snapshot stands for is exactly
- * what the log holds up to that row. Does nothing while few updates have come since the last one.
+ * what the log holds up to that row. What happened since the last one is written into the journal along with it.
+ * Does nothing while fewer than `after` updates have come. Two servers that try at once follow each other.
  */
 export async function snapshot(
 	db: Database,
@@ -43,22 +72,88 @@ export async function snapshot(
 	document: string,
 	after = SNAPSHOT_AFTER,
 ): Promise<boolean> {
-	const [last] = await db
-		.select({ upTo: snapshots.upTo })
-		.from(snapshots)
-		.where(eq(snapshots.document, document));
-	const [newest] = await db
-		.select({ id: updates.id, count: sql<number>`count(*) over ()`.mapWith(Number) })
+	const [waiting] = await db
+		.select({ count: sql<number>`count(*)`.mapWith(Number) })
 		.from(updates)
-		.where(and(eq(updates.document, document), gt(updates.id, last?.upTo ?? 0)))
-		.orderBy(desc(updates.id))
-		.limit(1);
-	if (!newest || newest.count < after) return false;
-	const doc = new Y.Doc();
-	await loadInto(db, document, doc);
-	// Rows that came in while loading may be in the state too; applying an update twice changes nothing.
-	const row = { document, boardId, upTo: newest.id, data: Y.encodeStateAsUpdate(doc), at: new Date() };
-	await db.insert(snapshots).values(row).onConflictDoUpdate({ target: snapshots.document, set: row });
-	doc.destroy();
+		.where(
+			and(
+				eq(updates.document, document),
+				gt(
+					updates.id,
+					sql`coalesce((select max(${snapshots.upTo}) from ${snapshots} where ${snapshots.document} = ${document}), 0)`,
+				),
+			),
+		);
+	if ((waiting?.count ?? 0) < Math.max(1, after)) return false;
+	let left = true;
+	while (left) left = await db.transaction((tx) => takeIn(tx, boardId, document));
 	return true;
+}
+
+/** Takes the next updates into a new snapshot and the journal. Returns whether there are more. */
+async function takeIn(tx: Executor, boardId: string, document: string): Promise<boolean> {
+	await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`snapshot ${document}`}, 0))`);
+	const last = await newest(tx, document);
+	const rows = await since(tx, document, last?.upTo ?? 0).limit(MOST);
+	const end = rows.at(-1);
+	if (!end) return false;
+	const doc = new Y.Doc();
+	if (last) Y.applyUpdate(doc, last.data);
+	const reader = new JournalReader(parseName(document)!.layer, doc);
+	for (const { id, data, personId, at } of rows) {
+		try {
+			reader.take({ data, personId, at: at.getTime() });
+		} catch (error) {
+			cannot(error, document, id);
+		}
+	}
+	await writeHappenings(tx, boardId, reader.happenings);
+	await thinOut(tx, document, last);
+	await tx.insert(snapshots).values({
+		document,
+		boardId,
+		upTo: end.id,
+		at: end.at,
+		updates: (last?.updates ?? 0) + rows.length,
+		logBytes: (last?.logBytes ?? 0) + rows.reduce((sum, { data }) => sum + data.length, 0),
+		data: Y.encodeStateAsUpdate(doc),
+	});
+	reader.destroy();
+	doc.destroy();
+	return rows.length === MOST;
+}
+
+async function writeHappenings(tx: Executor, boardId: string, all: readonly Happening[]): Promise<void> {
+	for (let i = 0; i < all.length; i += ROWS) {
+		await tx.insert(happenings).values(
+			all.slice(i, i + ROWS).map(({ person, at, until, verb, thing, id, sheet, words, count }) => ({
+				boardId,
+				personId: person ?? null,
+				at: new Date(at),
+				until: new Date(until),
+				verb,
+				thing,
+				thingId: id ?? null,
+				sheet: sheet ?? null,
+				words,
+				count,
+			})),
+		);
+	}
+}
+
+/** Removes the snapshot that was newest until now, unless it is far enough from the one before. */
+async function thinOut(tx: Executor, document: string, last: Snapshot | undefined): Promise<void> {
+	if (!last) return;
+	const [, before] = await tx
+		.select({ updates: snapshots.updates, logBytes: snapshots.logBytes })
+		.from(snapshots)
+		.where(eq(snapshots.document, document))
+		.orderBy(desc(snapshots.upTo))
+		.limit(2);
+	const isFar =
+		last.updates - (before?.updates ?? 0) >= KEPT_EVERY.updates ||
+		last.logBytes - (before?.logBytes ?? 0) >= Math.max(KEPT_EVERY.bytes, last.data.length);
+	if (isFar) return;
+	await tx.delete(snapshots).where(and(eq(snapshots.document, document), eq(snapshots.upTo, last.upTo)));
 }

@@ -49,6 +49,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 						gate.admit();
 					},
 					setTalk: gate.setTalk,
+					setSpeaker: gate.setSpeaker,
 				},
 			});
 		});

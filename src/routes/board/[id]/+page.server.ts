@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import { may } from '$core/session/rights';
 import { noteOpening } from '$lib/server/board-list';
 import { membershipOf } from '$lib/server/boards';
+import { speakerOn } from '$lib/server/names';
 import { database, schema } from '$lib/server/db';
 import { m } from '$lib/paraglide/messages';
 import type { PageServerLoad } from './$types';
@@ -17,14 +18,18 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		.from(schema.boards)
 		.where(eq(schema.boards.id, params.id));
 	const door = may(membership.role, 'enter', membership.house) ? ('open' as const) : ('closed' as const);
-	if (door === 'open') await noteOpening(params.id, person.id);
+	const lastHere = door === 'open' ? await noteOpening(params.id, person.id) : undefined;
+	const speaker = await speakerOn(params.id, person, membership.role, membership.house);
 	return {
 		boardId: params.id,
 		title: board!.title,
 		role: membership.role,
 		house: membership.house,
 		door,
-		person,
+		person: { ...person, ...speaker },
+		/** Whose store in the browser it is. */
+		keeper: person.id,
 		madeAt: board!.createdAt.getTime(),
+		lastHere,
 	};
 };

@@ -23,7 +23,10 @@
 		if (data.door === 'closed') return;
 		void Room.open(data).then((opened) => {
 			if (isLeft) opened.destroy();
-			else room = opened;
+			else {
+				opened.onrenamed = () => void comeBack();
+				room = opened;
+			}
 		});
 	}
 

@@ -2,6 +2,7 @@ import { json } from '@sveltejs/kit';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { setHouse } from '$lib/server/members';
+import { followNames } from '$lib/server/veil';
 import { houseSchema } from '$core/session/rights';
 
 const wishSchema = houseSchema.partial();
@@ -9,7 +10,10 @@ const wishSchema = houseSchema.partial();
 /** Sets how a board is run; everybody who has it open follows at once. */
 export const PATCH = route(async (event, person) => {
 	const id = event.params['id']!;
-	const house = await setHouse(id, person.id, await body(event, wishSchema));
+	const { before, now } = await setHouse(id, person.id, await body(event, wishSchema));
+	// Whoever writes from here on does so behind a voice; then what stands there loses its names.
 	await live().refreshRights(id);
-	return json(house);
+	await followNames(id, before, now);
+	await live().refreshRights(id);
+	return json(now);
 });

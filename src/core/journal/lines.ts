@@ -1,0 +1,50 @@
+/** Happenings put together for reading: what one person did alike in one go is one line. */
+import type { Happening, Thing, Verb } from './happenings';
+
+export interface Line {
+	person: string | undefined;
+	verb: Verb;
+	thing: Thing;
+	sheet: string | undefined;
+	at: number;
+	until: number;
+	/** How many things. */
+	count: number;
+	/** The things that are told one by one, each once. */
+	ids: string[];
+	/** The first words on some of them. */
+	words: string[];
+}
+
+/** Pause after which a new line begins, ms. */
+const PAUSE = 5 * 60_000;
+/** Words of how many things are told in one line. */
+const TOLD = 3;
+
+/** Lines from happenings in the order in which they happened, oldest first. */
+export function linesOf(happenings: readonly Happening[]): Line[] {
+	const lines: Line[] = [];
+	/** The line that each person is at. */
+	const open = new Map<string | undefined, Line>();
+	for (const { person, verb, thing, sheet, at, until, id, words, count } of happenings) {
+		const line = open.get(person);
+		const isAlike =
+			line && line.verb === verb && line.thing === thing && line.sheet === sheet && at - line.until <= PAUSE;
+		if (!isAlike) {
+			const fresh: Line = {
+				...{ person, verb, thing, sheet, at, until, count },
+				ids: id ? [id] : [],
+				words: words ? [words] : [],
+			};
+			open.set(person, fresh);
+			lines.push(fresh);
+			continue;
+		}
+		line.until = Math.max(line.until, until);
+		if (id && line.ids.includes(id)) continue;
+		line.count += count;
+		if (id) line.ids.push(id);
+		if (words && line.words.length < TOLD) line.words.push(words);
+	}
+	return lines;
+}

@@ -1,0 +1,75 @@
+/** The journal in words. */
+import type { Thing, Verb } from '$core/journal/happenings';
+import type { Line } from '$core/journal/lines';
+import { m } from '$lib/paraglide/messages';
+import { kindName } from '../../ui/kind-names';
+
+interface Told {
+	/** What it was done to, with its article or number: "a note", "3 notes". */
+	things: string;
+	/** The first words on it, in quotation marks; empty when there are none. */
+	words: string;
+}
+
+const VERBS: Record<Verb, (told: Told) => string> = {
+	added: (told) => m.did_added(told),
+	deleted: (told) => m.did_deleted(told),
+	wrote: (told) => m.did_wrote(told),
+	moved: (told) => m.did_moved(told),
+	resized: (told) => m.did_resized(told),
+	'moved to sheet': (told) => m.did_moved_sheet(told),
+	sorted: (told) => m.did_sorted(told),
+	tied: (told) => m.did_tied(told),
+	styled: (told) => m.did_styled(told),
+	stacked: (told) => m.did_stacked(told),
+	locked: (told) => m.did_locked(told),
+	unlocked: (told) => m.did_unlocked(told),
+	nodded: (told) => m.did_nodded(told),
+	'took back nod': (told) => m.did_took_nod(told),
+	changed: (told) => m.did_changed(told),
+	'added sheet': ({ words }) => m.did_added_sheet({ words }),
+	'deleted sheet': ({ words }) => m.did_deleted_sheet({ words }),
+	'renamed sheet': ({ words }) => m.did_renamed_sheet({ words }),
+	'changed sheet': ({ words }) => m.did_changed_sheet({ words }),
+	commented: ({ words }) => m.did_commented({ words }),
+	answered: ({ words }) => m.did_answered({ words }),
+	resolved: ({ words }) => m.did_resolved({ words }),
+	reopened: ({ words }) => m.did_reopened({ words }),
+	'took back comment': ({ words }) => m.did_took_comment({ words }),
+	'started step': ({ words }) => m.did_started_step({ words }),
+	'ended session': () => m.did_ended_session(),
+	'changed plan': () => m.did_changed_plan(),
+	'renamed board': ({ words }) => m.did_renamed_board({ words }),
+};
+
+const OTHER_THINGS: Record<string, () => string> = {
+	sheet: () => m.sheet(),
+	comment: () => m.comment(),
+	step: () => m.step(),
+	board: () => m.board(),
+};
+
+export const thingName = (thing: Thing): string =>
+	OTHER_THINGS[thing]?.() ?? kindName(thing as Parameters<typeof kindName>[0]);
+
+/** "a note", "3 × note": the language of the interface has no plural for every kind that fits everywhere. */
+const things = (thing: Thing, count: number): string => {
+	const name = thingName(thing).toLowerCase();
+	return count === 1 ? m.one_thing({ name }) : m.many_things({ name, count });
+};
+
+/** Without the colon that nothing follows. */
+const tidy = (text: string): string => text.replace(/[:\s]+$/, '');
+
+/** What was done, without who: "added 3 × note: “Spare parts”, “Queue”". */
+export function lineWords({ verb, thing, count, words }: Line): string {
+	const quoted = words.map((text) => `“${text}”`).join(', ');
+	return tidy(VERBS[verb]({ things: things(thing, count), words: quoted }));
+}
+
+/** What was done to how many things, for the news. */
+export const countWords = (counts: readonly [Verb, number][]): string =>
+	counts
+		.slice(0, 3)
+		.map(([verb, count]) => tidy(VERBS[verb]({ things: m.things({ count }), words: '' })))
+		.join(', ');

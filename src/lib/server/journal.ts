@@ -1,0 +1,89 @@
+/** The journal of a board as it is asked for: what happened, filtered, the newest first. */
+import { happeningSchema, thingSchema, type Happening } from '$core/journal/happenings';
+import { LAYERS } from '$core/session/layers';
+import { and, desc, eq, gt, lt, lte, or, type SQL } from 'drizzle-orm';
+import { z } from 'zod';
+import { requireRight } from './boards';
+import { database, schema } from './db';
+import { live } from './live/documents';
+import { namesOn } from './names';
+
+const { happenings } = schema;
+
+const instant = z.coerce.number().int().positive().max(8.64e15);
+
+export const journalWishSchema = z.object({
+	/** Goes on where the last page ended. */
+	before: z
+		.string()
+		.regex(/^\d{1,15}\.\d{1,15}$/)
+		.optional(),
+	person: z.string().min(1).max(64).optional(),
+	thing: thingSchema.optional(),
+	sheet: z.string().min(1).max(64).optional(),
+	/** Only what happened after, and before, ms since 1970. */
+	from: instant.optional(),
+	until: instant.optional(),
+});
+export type JournalWish = z.infer<typeof journalWishSchema>;
+
+export interface JournalPage {
+	/** Newest first. */
+	happenings: Happening[];
+	/** Names of everybody who did something on the board. */
+	people: { id: string; name: string }[];
+	/** Where the next page begins; undefined when there is none. */
+	next: string | undefined;
+}
+
+/** Happenings on one page. */
+const PAGE = 300;
+
+export async function journalOf(boardId: string, personId: string, wish: JournalWish): Promise<JournalPage> {
+	const membership = await requireRight(boardId, personId, 'enter');
+	for (const layer of LAYERS) await live().digest(boardId, layer);
+	const names = await namesOn(boardId, membership, personId);
+	const conditions: (SQL | undefined)[] = [eq(happenings.boardId, boardId)];
+	if (wish.person) conditions.push(eq(happenings.personId, wish.person));
+	if (wish.thing) conditions.push(eq(happenings.thing, wish.thing));
+	if (wish.sheet) conditions.push(eq(happenings.sheet, wish.sheet));
+	if (wish.from) conditions.push(gt(happenings.until, new Date(wish.from)));
+	if (wish.until) conditions.push(lte(happenings.at, new Date(wish.until)));
+	if (wish.before) {
+		const [time, id] = wish.before.split('.').map(Number) as [number, number];
+		const until = new Date(time);
+		conditions.push(or(lt(happenings.until, until), and(eq(happenings.until, until), lt(happenings.id, id))));
+	}
+	const rows = await database()
+		.db.select()
+		.from(happenings)
+		.where(and(...conditions))
+		.orderBy(desc(happenings.until), desc(happenings.id))
+		.limit(PAGE + 1);
+	const shown = rows.slice(0, PAGE);
+	const last = shown.at(-1);
+	const told = shown.flatMap((row) => {
+		const read = happeningSchema.safeParse({
+			...(row.personId === null ? {} : { person: names.of(row.personId).id }),
+			at: row.at.getTime(),
+			until: row.until.getTime(),
+			verb: row.verb,
+			thing: row.thing,
+			id: row.thingId ?? undefined,
+			sheet: row.sheet ?? undefined,
+			words: row.words,
+			count: row.count,
+		});
+		return read.success ? [read.data] : [];
+	});
+	const doers = await database()
+		.db.selectDistinct({ id: happenings.personId })
+		.from(happenings)
+		.where(eq(happenings.boardId, boardId));
+	const known = doers.flatMap(({ id }) => (id === null ? [] : [names.of(id)]));
+	return {
+		happenings: told,
+		people: [...new Map(known.map((person) => [person.id, person])).values()],
+		next: rows.length > PAGE && last ? `${last.until.getTime()}.${last.id}` : undefined,
+	};
+}

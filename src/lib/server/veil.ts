@@ -1,0 +1,23 @@
+/** Hiding names on a board that already has something on it. */
+import { m } from '$lib/paraglide/messages';
+import { isVeiled, type House } from '$core/session/rights';
+import { veilStage, veilTalk, type Known } from '$core/session/veil';
+import { database } from './db';
+import { live } from './live/documents';
+import { makeVoice, speakersOn } from './names';
+
+/**
+ * Follows a change of how names are shown. What stands on the board already loses its names when they are hidden:
+ * where those who lead see names it goes over to everybody's voice; otherwise to somebody whom nobody can be, so that what
+ * is known from before does not give a voice away.
+ */
+export async function followNames(boardId: string, before: House, now: House): Promise<void> {
+	if (before.names === now.names || now.names === 'shown') return;
+	const veils = new Map<string, Known>();
+	for (const [id, { role, speaker }] of await speakersOn(boardId, now)) {
+		if (!isVeiled(role, now)) continue;
+		veils.set(id, now.names === 'veiled' ? speaker : await makeVoice(database().db, m.voice_earlier()));
+	}
+	await live().edit(boardId, 'stage', (doc) => veilStage(doc, veils));
+	await live().edit(boardId, 'talk', (doc) => veilTalk(doc, veils));
+}
