@@ -48,7 +48,7 @@ function handOn(doc: Y.Doc, name: string): Hand {
 		doc,
 		person: { id: idOf(name), name },
 		origin: 'seed',
-		now: () => (now += 1500),
+		now: () => (now += 6000),
 		newId: () => `d${(id++).toString(36)}`,
 	};
 }
@@ -79,8 +79,21 @@ async function seedMain(): Promise<void> {
 	}
 	const stage = new Y.Doc();
 	const model = new BoardModel(stage);
-	const board = buildBoard(handOn(stage, 'Ilka'), model, { person: idOf });
-	await save(BOARD, 'stage', stage, idOf('Ilka'));
+	const hand = handOn(stage, 'Ilka');
+	// Edit by edit, so that the journal has something to tell and the session can be replayed.
+	const rows: (typeof schema.updates.$inferInsert)[] = [];
+	stage.on('update', (data: Uint8Array, origin: unknown) => {
+		const personId = typeof origin === 'string' && origin !== 'seed' ? origin : hand.person.id;
+		rows.push({
+			boardId: BOARD,
+			document: documentName(BOARD, 'stage'),
+			personId,
+			data,
+			at: new Date(hand.now()),
+		});
+	});
+	const board = buildBoard(hand, model, { person: idOf });
+	await db.insert(schema.updates).values(rows);
 	const session = new Y.Doc();
 	writeSteps(session, demoSteps(board));
 	startStep(session, 'held-up', Date.now());
@@ -148,7 +161,7 @@ async function seedOthers(): Promise<void> {
 }
 
 if (options.again) {
-	await sql`truncate people, boards, sessions, accounts, verifications, memberships, join_links, updates, snapshots cascade`;
+	await sql`truncate people, boards, sessions, accounts, verifications, memberships, join_links, projects, updates, snapshots, happenings cascade`;
 }
 const [present] = await db.select({ id: schema.people.id }).from(schema.people).limit(1);
 if (!present) {

@@ -61,6 +61,14 @@ const noteSpec = (
 	by: [ids.person(name), name],
 });
 
+/** Puts notes down one by one, each in the name of whoever wrote it: the origin says whose edit it is. */
+function writeEach(hand: Hand, model: BoardModel, specs: NewObject[]): void {
+	for (const spec of specs) {
+		const [id, name] = spec.by!;
+		addObjects({ ...hand, person: { id, name }, origin: id }, model, [spec]);
+	}
+}
+
 /** Writes everything that stands on the board; the model must follow the hand's document. */
 export function buildBoard(hand: Hand, model: BoardModel, ids: DemoIds): DemoBoard {
 	const sheets = {
@@ -121,7 +129,7 @@ function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string)
 			taken.push({ ...NOTE_SIZES.card, x: place.x, y: place.y });
 			return noteSpec(ids, sheet, note.by, note.text, place.x, place.y);
 		});
-		addObjects(hand, model, specs);
+		writeEach(hand, model, specs);
 	}
 	sortWorked(hand, model, fields.worked);
 	return fields;
@@ -223,7 +231,7 @@ function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): 
 		[1665, 70],
 		[1665, 560],
 	];
-	addObjects(
+	writeEach(
 		hand,
 		model,
 		PATH_NOTES.map((note, i) => noteSpec(ids, sheet, note.by, note.text, ...spots[i]!)),
@@ -282,7 +290,7 @@ function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): v
 		const nth = counts[note.branch]!++;
 		return noteSpec(ids, sheet, note.by, note.text, x - 168 + nth * 176, y + 62);
 	});
-	addObjects(hand, model, notes);
+	writeEach(hand, model, notes);
 }
 
 /** Seven steps, the third running. */

@@ -1,5 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { wishSchema, type ListWish } from '$core/boards/list';
+import { projectsOf } from '$lib/server/projects';
 import { boardsOf } from '$lib/server/board-list';
 import type { PageServerLoad } from './$types';
 
@@ -14,6 +15,7 @@ export const load: PageServerLoad = async ({ locals, cookies }) => {
 	return {
 		person: locals.person,
 		boards: await boardsOf(locals.person.id),
+		projects: await projectsOf(locals.person.id),
 		wish: wishFrom(cookies.get('boards')),
 		now: Date.now(),
 		light: cookies.get('frame') === 'light',

@@ -11,6 +11,10 @@
 		type Order,
 		type Part,
 	} from '$core/boards/list';
+	import ProjectBar from '$lib/boards/ProjectBar.svelte';
+	import ProjectMembers from '$lib/boards/ProjectMembers.svelte';
+	import { moveBoard } from '$lib/boards/projects';
+	import { mayFill } from '$core/boards/projects';
 	import BoardCard from '$lib/boards/BoardCard.svelte';
 	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
 	import { leave } from '$lib/frame/people/actions';
@@ -35,10 +39,16 @@
 	let part = $state<Part>('all');
 	let wish = $state(untrack(() => data.wish));
 	let light = $state(untrack(() => data.light));
-	const boards = $derived(pickBoards(data.boards, { part, words, order: wish.order }));
+	/** The project that is looked at; undefined for all boards. */
+	let projectId = $state<string>();
+	const project = $derived(data.projects.find(({ id }) => id === projectId));
+	const boards = $derived(pickBoards(data.boards, { part, words, order: wish.order, project: project?.id }));
 	const counts = $derived(
 		Object.fromEntries(
-			PARTS.map((each) => [each, pickBoards(data.boards, { part: each, words: '', order: 'title' }).length]),
+			PARTS.map((each) => [
+				each,
+				pickBoards(data.boards, { part: each, words: '', order: 'title', project: project?.id }).length,
+			]),
 		) as Record<Part, number>,
 	);
 	const PART_NAMES: Record<Part, () => string> = {
@@ -54,7 +64,7 @@
 		title: () => m.by_title(),
 	};
 	const EMPTY: Record<Part, () => string> = {
-		all: () => (data.person.guest ? m.no_boards_guest() : m.no_boards()),
+		all: () => (project ? m.no_boards_project() : data.person.guest ? m.no_boards_guest() : m.no_boards()),
 		mine: () => m.no_boards_mine(),
 		shared: () => m.no_boards_shared(),
 		starred: () => m.no_boards_starred(),
@@ -76,7 +86,10 @@
 	}
 	const make = (start: 'blank' | 'idea-round') =>
 		attempt(async () => {
-			const { id } = await ask(z.object({ id: z.string() }), 'POST', '/api/boards', { start });
+			const { id } = await ask(z.object({ id: z.string() }), 'POST', '/api/boards', {
+				start,
+				...(project && mayFill(project.role) ? { project: project.id } : {}),
+			});
 			await goto(`/board/${id}`);
 		});
 	/** Does something with a board and shows the list as it is then. */
@@ -178,6 +191,21 @@
 			>{#if wish.as === 'list'}<LayoutGrid size={18} />{:else}<List size={18} />{/if}</button
 		>
 	</div>
+	{#if !data.person.guest && part !== 'bin'}
+		<ProjectBar
+			projects={data.projects}
+			boards={data.boards}
+			open={project?.id}
+			onopen={(id) => (projectId = id)}
+			{act}
+		/>
+		{#if project}<ProjectMembers
+				{project}
+				me={data.person.id}
+				{act}
+				ongone={() => (projectId = undefined)}
+			/>{/if}
+	{/if}
 	{#if part === 'bin' && boards.length > 0}<p class="quiet hint">{m.bin_hint({ days: BIN_DAYS })}</p>{/if}
 	<ul class="boards" class:list={wish.as === 'list'} data-testid="boards">
 		{#each boards as board (board.id)}
@@ -185,6 +213,8 @@
 				{board}
 				now={data.now}
 				guest={data.person.guest}
+				projects={data.projects.filter(({ role }) => mayFill(role))}
+				onmove={(to) => act(() => moveBoard(board.id, to))}
 				asList={wish.as === 'list'}
 				onrename={(title) => act(() => rename(board.id, title))}
 				onstar={() => act(() => star(board.id, !board.starred))}

@@ -102,3 +102,65 @@ test('the list shows a picture of each board', async ({ ilka, server }) => {
 			.toBeGreaterThan(50);
 	}
 });
+
+test('a project takes boards in and lets people onto them, until they are taken out', async ({
+	ilka,
+	server,
+	browser,
+}) => {
+	const { page } = ilka;
+	await page.goto(server.url);
+	await page.getByRole('button', { name: 'New project' }).click();
+	await page.getByRole('textbox', { name: 'Title of the project' }).fill('Next season');
+	await page.keyboard.press('Enter');
+	const project = page.getByTestId('project');
+	await expect(project.getByRole('heading', { name: 'Next season' })).toBeVisible();
+	await expect(page.getByText('No boards in this project yet.')).toBeVisible();
+	await page.getByRole('group', { name: 'Projects' }).getByRole('button', { name: 'All boards' }).click();
+	await page.getByRole('button', { name: 'Move Bench safety to a project' }).click();
+	await page
+		.getByLabel('Move Bench safety to a project')
+		.getByRole('button', { name: 'Next season' })
+		.click();
+	await page
+		.getByRole('group', { name: 'Projects' })
+		.getByRole('button', { name: /Next season 1/ })
+		.click();
+	await expect(
+		page.getByTestId('boards').getByRole('link', { name: 'Bench safety', exact: true }),
+	).toBeVisible();
+	await expect(page.getByRole('link', { name: 'Season planning', exact: true })).toBeHidden();
+
+	const other = await browser.newContext({ locale: 'en-GB' });
+	const femke = await other.newPage();
+	await femke.goto(`${server.url}/sign-up`);
+	await femke.getByLabel('Your name').fill('Femke');
+	await femke.getByLabel('E-mail').fill('femke@zweite-runde.example');
+	await femke.getByLabel('Password').fill('long enough for this');
+	await femke.getByRole('button', { name: 'Make an account' }).click();
+	await expect(femke.getByText('No boards yet')).toBeVisible();
+
+	await project.getByLabel('E-mail of their account').fill('nobody@zweite-runde.example');
+	await project.getByRole('button', { name: 'Let somebody in' }).click();
+	await expect(page.getByText('Nobody has an account with this e-mail.')).toBeVisible();
+	await project.getByLabel('E-mail of their account').fill('femke@zweite-runde.example');
+	await project.getByLabel('Part in the project').selectOption('Onlooker');
+	await project.getByRole('button', { name: 'Let somebody in' }).click();
+	await expect(project.getByLabel('Part of Femke in the project')).toHaveValue('viewer');
+	await barrierFree(page, 'a project');
+
+	await femke.reload();
+	await femke.getByRole('button', { name: /^Next season/ }).click();
+	await femke.getByRole('link', { name: 'Bench safety', exact: true }).click();
+	await expect(femke.getByTestId('save-state')).toContainText('view only');
+	await project.getByLabel('Part of Femke in the project').selectOption('Editor');
+	await expect(femke.getByTestId('save-state')).toContainText('All saved');
+	await project.getByRole('button', { name: 'Take Femke out of the project' }).click();
+	await expect(femke.getByRole('heading', { name: 'You have no access any more' })).toBeVisible();
+
+	await project.getByRole('button', { name: 'Dissolve' }).click();
+	await project.getByRole('button', { name: 'Dissolve the project' }).click();
+	await expect(page.getByRole('link', { name: 'Bench safety', exact: true })).toBeVisible();
+	await expect(page.getByRole('group', { name: 'Projects' })).not.toContainText('Next season');
+	await other.close();
+});

@@ -9,6 +9,7 @@ const board = (id: string, more: Partial<ListedBoard> = {}): ListedBoard => ({
 	changedAt: 0,
 	openedAt: undefined,
 	starred: false,
+	projectId: undefined,
 	deletedAt: undefined,
 	open: true,
 	...more,

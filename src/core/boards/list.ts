@@ -16,6 +16,8 @@ export interface ListedBoard {
 	starred: boolean;
 	/** When it was put into the bin; undefined for what is not there. */
 	deletedAt: number | undefined;
+	/** The project that it lies in. */
+	projectId: string | undefined;
 	/** Whether the person may be in now: a closed board is listed all the same. */
 	open: boolean;
 }
@@ -56,13 +58,14 @@ const orders: Record<Order, (a: ListedBoard, b: ListedBoard) => number> = {
 };
 const byTitle = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
 
-/** Boards of a part of the list with all the words in their titles or owners' names, in an order. */
+/** Boards of a part of the list, and of a project if one is given, with all the words in their titles or owners' names, in an order. */
 export function pickBoards(
 	boards: readonly ListedBoard[],
-	{ part, words, order }: { part: Part; words: string; order: Order },
+	{ part, words, order, project }: { part: Part; words: string; order: Order; project?: string | undefined },
 ): ListedBoard[] {
 	const wanted = words.toLocaleLowerCase().split(/\s+/).filter(Boolean);
 	return boards
+		.filter(({ projectId }) => project === undefined || projectId === project)
 		.filter((board) => (part === 'bin') === (board.deletedAt !== undefined) && isIn[part](board))
 		.filter(({ title, owner }) => {
 			const said = `${title} ${owner}`.toLocaleLowerCase();

@@ -94,7 +94,10 @@ export class StageChanges {
 		const read = readObject(id, objectsOf(this.doc).get(id));
 		if (!('object' in read)) return undefined;
 		const { object } = read;
-		const known = { kind: object.kind, sheet: object.sheet, words: firstWords(wordsOf(object)) };
+		const words = wordsOf(object);
+		// Of what stands in a holder its title says enough.
+		const told = object.parts ? (words.split('\n', 1)[0] ?? '') : words;
+		const known = { kind: object.kind, sheet: object.sheet, words: firstWords(told) };
 		this.known.set(id, known);
 		return known;
 	}

@@ -2,6 +2,9 @@
 	/** A board in the list of boards: its picture, title, whose it is and when it changed, and what can be done with it. */
 	import { daysLeft, type ListedBoard } from '$core/boards/list';
 	import { m } from '$lib/paraglide/messages';
+	import type { Project } from '$core/boards/projects';
+	import FolderInput from '@lucide/svelte/icons/folder-input';
+	import Pop from '$lib/ui/Pop.svelte';
 	import TitleEntry from '$lib/ui/TitleEntry.svelte';
 	import { dayWords } from '$lib/ui/when';
 	import Copy from '@lucide/svelte/icons/copy';
@@ -16,6 +19,9 @@
 		now: number;
 		guest: boolean;
 		asList: boolean;
+		/** Projects into which it can be put. */
+		projects: readonly Project[];
+		onmove: (project: string | null) => void;
 		onrename: (title: string) => void;
 		onstar: () => void;
 		oncopy: () => void;
@@ -23,13 +29,31 @@
 		onrestore: () => void;
 		onleave: () => void;
 	}
-	const { board, now, guest, asList, onrename, onstar, oncopy, ondrop, onrestore, onleave }: Props = $props();
+	const {
+		board,
+		now,
+		guest,
+		asList,
+		projects,
+		onmove,
+		onrename,
+		onstar,
+		oncopy,
+		ondrop,
+		onrestore,
+		onleave,
+	}: Props = $props();
 	const { id, title } = $derived(board);
 	const isOwner = $derived(board.role === 'owner');
 	const isGone = $derived(board.deletedAt !== undefined);
 
 	let isRenaming = $state(false);
 	let isLeaving = $state(false);
+	let isMoving = $state(false);
+	function move(to: string | null): void {
+		isMoving = false;
+		onmove(to);
+	}
 	function endRename(wanted: string | undefined): void {
 		isRenaming = false;
 		if (wanted) onrename(wanted);
@@ -84,6 +108,23 @@
 				<button class="icon-button" aria-label={m.copy_board({ title })} title={m.copy_it()} onclick={oncopy}
 					><Copy size={16} /></button
 				>
+			{/if}
+			{#if isOwner && (projects.length > 0 || board.projectId)}
+				<Pop label={m.move_board({ title })} bind:open={isMoving} button="icon-button">
+					{#snippet face()}<FolderInput size={16} />{/snippet}
+					<div class="targets">
+						{#each projects as project (project.id)}
+							<button
+								class="button"
+								disabled={project.id === board.projectId}
+								onclick={() => move(project.id)}>{project.title}</button
+							>
+						{/each}
+						{#if board.projectId}<button class="button" onclick={() => move(null)}
+								>{m.out_of_project()}</button
+							>{/if}
+					</div>
+				</Pop>
 			{/if}
 			{#if isOwner}
 				<button
@@ -147,6 +188,10 @@
 	.title {
 		font-size: var(--size-base);
 		font-weight: 700;
+	}
+	.targets {
+		display: grid;
+		gap: 6px;
 	}
 	.star[aria-pressed='true'] {
 		background: none;

@@ -29,6 +29,7 @@ export async function boardsOf(personId: string): Promise<ListedBoard[]> {
 			openedAt: memberships.openedAt,
 			starred: memberships.starred,
 			deletedAt: boards.deletedAt,
+			projectId: boards.projectId,
 			owner: sql<string>`coalesce(${owner.name}, '')`,
 		})
 		.from(memberships)
@@ -39,6 +40,7 @@ export async function boardsOf(personId: string): Promise<ListedBoard[]> {
 		);
 	return rows.map(({ house, ...row }) => ({
 		...row,
+		projectId: row.projectId ?? undefined,
 		changedAt: row.changedAt.getTime(),
 		openedAt: row.openedAt?.getTime(),
 		deletedAt: row.deletedAt?.getTime(),

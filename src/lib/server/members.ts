@@ -70,7 +70,7 @@ export async function changeRole(
 	const whom = await requireChangeable(boardId, personId, shown);
 	await database()
 		.db.update(memberships)
-		.set({ role, linkId: null })
+		.set({ role, linkId: null, projectId: null })
 		.where(and(eq(memberships.boardId, boardId), eq(memberships.personId, whom)));
 }
 
@@ -136,7 +136,7 @@ export async function handOver(boardId: string, personId: string, to: string): P
 	await database().db.transaction(async (tx) => {
 		// An owner does not hang on the link that once let them in.
 		for (const { where, role } of [set(personId, 'facilitator'), set(to, 'owner')])
-			await tx.update(memberships).set({ role, linkId: null }).where(where);
+			await tx.update(memberships).set({ role, linkId: null, projectId: null }).where(where);
 	});
 }
 

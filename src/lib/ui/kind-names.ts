@@ -20,4 +20,25 @@ const NAMES: Record<KindName, () => string> = {
 	mark: () => m.kind_mark(),
 };
 
+const MANY: Record<KindName, (told: { count: number }) => string> = {
+	note: (told) => m.many_note(told),
+	text: (told) => m.many_text(told),
+	shape: (told) => m.many_shape(told),
+	connector: (told) => m.many_connector(told),
+	field: (told) => m.many_field(told),
+	theme: (told) => m.many_theme(told),
+	group: (told) => m.many_group(told),
+	stroke: (told) => m.many_stroke(told),
+	picture: (told) => m.many_picture(told),
+	columns: (told) => m.many_columns(told),
+	grid: (told) => m.many_grid(told),
+	list: (told) => m.many_list(told),
+	actions: (told) => m.many_actions(told),
+	table: (told) => m.many_table(told),
+	mark: (told) => m.many_mark(told),
+};
+
+/** Several of a kind, with their number. */
+export const manyOf = (kind: KindName, count: number): string => MANY[kind]({ count });
+
 export const kindName = (kind: KindName): string => NAMES[kind]();

@@ -8,6 +8,11 @@ const moment = new Intl.DateTimeFormat(LANGUAGE, { dateStyle: 'medium', timeStyl
 const day = new Intl.DateTimeFormat(LANGUAGE, { day: 'numeric', month: 'long' });
 const startOfDay = (time: number): number => new Date(time).setHours(0, 0, 0, 0);
 
+const second = new Intl.DateTimeFormat(LANGUAGE, { dateStyle: 'medium', timeStyle: 'medium' });
+
+/** A moment, ms, to the second. */
+export const secondWords = (time: number): string => second.format(time);
+
 /** A moment, ms, with day and time. */
 export const momentWords = (time: number): string => moment.format(time);
 

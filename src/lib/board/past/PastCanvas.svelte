@@ -17,6 +17,8 @@
 	let press: { x: number; y: number; moved: boolean } | undefined;
 
 	onMount(() => {
+		// What the browser's own tests look at.
+		(window as unknown as Record<string, unknown>)['wandtafelPast'] = past;
 		const surface = new SceneCanvas(scene);
 		const painter = canPaintTiles()
 			? new TilePainter(surface, past.model, past.boardId, past.groundOn, () => past.pictures++)
@@ -121,6 +123,13 @@
 		touch-action: none;
 		outline-offset: -3px;
 		background: var(--frame-page);
+	}
+	.past::after {
+		position: absolute;
+		inset: 0;
+		border: 3px solid var(--frame-accent);
+		pointer-events: none;
+		content: '';
 	}
 	canvas {
 		position: absolute;

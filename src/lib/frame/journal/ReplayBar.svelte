@@ -11,7 +11,7 @@
 	import { SPEEDS, type Replay } from '../../board/past/replay.svelte';
 	import { messageOf } from '../../ui/api';
 	import { toaster } from '../../ui/toaster';
-	import { momentWords } from '../../ui/when';
+	import { secondWords } from '../../ui/when';
 
 	interface Props {
 		board: Board;
@@ -60,7 +60,7 @@
 		else return;
 		event.preventDefault();
 	}
-	const words = $derived(momentWords(replay.time));
+	const words = $derived(secondWords(replay.time));
 </script>
 
 <svelte:window onkeydown={onKey} />

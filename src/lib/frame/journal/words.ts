@@ -1,8 +1,9 @@
 /** The journal in words. */
+import type { KindName } from '$core/board/objects';
 import type { Thing, Verb } from '$core/journal/happenings';
 import type { Line } from '$core/journal/lines';
 import { m } from '$lib/paraglide/messages';
-import { kindName } from '../../ui/kind-names';
+import { kindName, manyOf } from '../../ui/kind-names';
 
 interface Told {
 	/** What it was done to, with its article or number: "a note", "3 notes". */
@@ -49,19 +50,18 @@ const OTHER_THINGS: Record<string, () => string> = {
 	board: () => m.board(),
 };
 
-export const thingName = (thing: Thing): string =>
-	OTHER_THINGS[thing]?.() ?? kindName(thing as Parameters<typeof kindName>[0]);
+export const thingName = (thing: Thing): string => OTHER_THINGS[thing]?.() ?? kindName(thing as KindName);
 
-/** "a note", "3 × note": the language of the interface has no plural for every kind that fits everywhere. */
-const things = (thing: Thing, count: number): string => {
-	const name = thingName(thing).toLowerCase();
-	return count === 1 ? m.one_thing({ name }) : m.many_things({ name, count });
-};
+/** "one note", "3 notes". */
+const things = (thing: Thing, count: number): string =>
+	count === 1 || thing in OTHER_THINGS
+		? m.one_thing({ name: thingName(thing).toLowerCase() })
+		: manyOf(thing as KindName, count);
 
 /** Without the colon that nothing follows. */
 const tidy = (text: string): string => text.replace(/[:\s]+$/, '');
 
-/** What was done, without who: "added 3 × note: “Spare parts”, “Queue”". */
+/** What was done, without who: "added 3 notes: “Spare parts”, “Queue”". */
 export function lineWords({ verb, thing, count, words }: Line): string {
 	const quoted = words.map((text) => `“${text}”`).join(', ');
 	return tidy(VERBS[verb]({ things: things(thing, count), words: quoted }));

@@ -1,4 +1,6 @@
 import { json } from '@sveltejs/kit';
+import { titleSchema } from '$core/boards/title';
+import { moveBoard } from '$lib/server/projects';
 import { star } from '$lib/server/board-list';
 import { deleteBoard, Refused, renameBoard, restoreBoard } from '$lib/server/boards';
 import { copyBoard } from '$lib/server/copy-board';
@@ -7,15 +9,16 @@ import { live } from '$lib/server/live/documents';
 import { m } from '$lib/paraglide/messages';
 import { z } from 'zod';
 
-const renameSchema = z.object({ title: z.string().trim().min(1).max(120) });
 const orderSchema = z.discriminatedUnion('do', [
 	z.object({ do: z.literal('restore') }),
 	z.object({ do: z.literal('star'), starred: z.boolean() }),
 	z.object({ do: z.literal('copy') }),
+	/** Into a project, or out of all of them. */
+	z.object({ do: z.literal('move'), project: z.string().min(1).max(64).nullable() }),
 ]);
 
 export const PATCH = route(async (event, person) => {
-	const { title } = await body(event, renameSchema);
+	const { title } = await body(event, titleSchema);
 	const id = event.params['id']!;
 	await renameBoard(id, person.id, title);
 	await live().edit(id, 'session', (doc) => doc.getMap('session').set('title', title), person.id);
@@ -38,6 +41,9 @@ export const POST = route(async (event, person) => {
 		return json({ id: copy }, { status: 201 });
 	}
 	if (order.do === 'star') await star(id, person.id, order.starred);
-	else await restoreBoard(id, person.id);
+	else if (order.do === 'move') {
+		await moveBoard(id, person.id, order.project);
+		await live().refreshRights(id);
+	} else await restoreBoard(id, person.id);
 	return json({ done: true });
 });
