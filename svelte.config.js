@@ -8,6 +8,8 @@ export default {
 	kit: {
 		adapter: adapter({ out: 'build', precompress: true }),
 		alias: { $core: 'src/core' },
+		// Registered when a board has been opened, so that the first note waits for nothing.
+		serviceWorker: { register: false },
 		csp: {
 			mode: 'auto',
 			directives: {

@@ -3,10 +3,12 @@ import {
 	emptyPlace,
 	expect,
 	findIn,
+	fresh,
 	objectsIn,
 	screenPoint,
 	sees,
 	test,
+	writeNote,
 } from './fixtures';
 
 test('what is written offline is kept and arrives, and what others wrote meanwhile too', async ({
@@ -44,25 +46,80 @@ test('notes that could not be sent survive closing the window', async ({ join, i
 	await expect(femke.page.getByTestId('save-state')).toContainText('Offline');
 	const url = femke.page.url();
 	// It is kept, and so is that it waits.
-	await femke.page.waitForFunction(async () => {
-		const { name } = (await indexedDB.databases()).find((each) => each.name?.startsWith('wandtafel/'))!;
-		return new Promise<boolean>((done) => {
-			const opening = indexedDB.open(name!);
-			opening.onsuccess = () => {
-				const counts = opening.result.transaction('waiting').objectStore('waiting').getAll();
-				counts.onsuccess = () => {
-					opening.result.close();
-					done((counts.result as number[]).some((count) => count > 0));
+	const waits = (): Promise<boolean> =>
+		femke.page.evaluate(async () => {
+			const { name } = (await indexedDB.databases()).find((each) => each.name?.startsWith('wandtafel/'))!;
+			return new Promise<boolean>((done) => {
+				const opening = indexedDB.open(name!);
+				opening.onsuccess = () => {
+					const counts = opening.result.transaction('waiting').objectStore('waiting').getAll();
+					counts.onsuccess = () => {
+						opening.result.close();
+						done((counts.result as number[]).some((count) => count > 0));
+					};
 				};
-			};
+			});
 		});
-	});
+	await expect.poll(waits).toBe(true);
 	await femke.page.close();
 	await server.start();
 	const again = await femke.context.newPage();
 	await again.goto(url);
 	await sees(ilka.page, 'Kept while the server was away');
 	await expect(again.getByTestId('save-state')).toContainText('All saved');
+});
+
+test('a board that was seen before opens without a network, is worked on, and what is written arrives', async ({
+	ilka,
+	join,
+	server,
+}) => {
+	const rosa = await join('Rosa');
+	const url = rosa.page.url();
+	const { pathname } = new URL(url);
+	// The application and the page are kept, a little after the board was opened.
+	await expect
+		.poll(() => rosa.page.evaluate(async (path) => Boolean(await caches.match(path)), pathname))
+		.toBe(true);
+	await rosa.page.close();
+	await server.kill();
+
+	const again = await rosa.context.newPage();
+	await again.goto(url);
+	await expect(again.getByTestId('board-view')).toBeVisible();
+	await sees(again, 'Spare fuses gone by noon');
+	await expect(again.getByTestId('save-state')).toContainText('Offline');
+	const at = await fresh(again);
+	await writeNote(again, at.x + 300, at.y + 200, 'Written in the cellar');
+	await expect(again.getByTestId('save-state')).toContainText(/Offline: \d+ changes? kept here/);
+	// What needs the server says so.
+	await again.getByTestId('desk').getByRole('button', { name: 'Journal' }).click();
+	await expect(again.getByRole('alert').first()).toContainText('cannot be reached');
+	const other = await rosa.context.newPage();
+	await other.goto(`${server.url}/board/never-seen-here`);
+	await expect(other.getByRole('heading', { name: 'No network' })).toBeVisible();
+	await other.close();
+
+	await server.start();
+	await sees(ilka.page, 'Written in the cellar');
+	await expect(again.getByTestId('save-state')).toContainText('All saved');
+
+	// Who signs out leaves nothing of the boards behind.
+	await again.goto(`${server.url}/`);
+	await again.getByRole('button', { name: 'Sign out' }).click();
+	await expect(again).toHaveURL(/sign-in/);
+	await expect
+		.poll(() =>
+			again.evaluate(async () => [
+				await caches.has('wandtafel-pages'),
+				(await indexedDB.databases()).some(({ name }) => name?.startsWith('wandtafel/')),
+			]),
+		)
+		.toEqual([false, false]);
+	await server.kill();
+	await again.goto(url);
+	await expect(again.getByRole('heading', { name: 'No network' })).toBeVisible();
+	await server.start();
 });
 
 test('invite, look only, and withdraw at once', async ({ ilka: { page }, join }) => {

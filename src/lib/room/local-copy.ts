@@ -2,7 +2,7 @@
  * What this browser keeps of live documents, so that a board is there at once on the next visit, and that changes
  * made without a network survive the closing of the window. Each person has a store of their own.
  */
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { deleteDB, openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import * as Y from 'yjs';
 
 /** Which document: its name, and when its board was made, so that a board made anew under the same id never mixes with it. */
@@ -32,6 +32,9 @@ interface Schema extends DBSchema {
 	waiting: { key: string; value: number };
 }
 
+/** Start of the names of the stores; the person's id follows. */
+const STORE = 'wandtafel/';
+
 /** Pieces of a document from which on they are merged into one. */
 export const MANY_PIECES = 200;
 
@@ -48,7 +51,7 @@ export class LocalCopy {
 	static async open(person: string): Promise<LocalCopy | undefined> {
 		if (typeof indexedDB === 'undefined') return undefined;
 		try {
-			const db = await openDB<Schema>(`wandtafel/${person}`, 1, {
+			const db = await openDB<Schema>(STORE + person, 1, {
 				upgrade(fresh) {
 					fresh.createObjectStore('updates', { autoIncrement: true }).createIndex('document', 'document');
 					fresh.createObjectStore('waiting');
@@ -124,6 +127,25 @@ export class LocalCopy {
 				// No room left, or the store was closed: what is on the server is not touched by that.
 				return;
 			}
+		}
+	}
+}
+
+/**
+ * Forgets what this browser keeps of boards, for everybody. Where changes wait that the server does not have, nothing is
+ * forgotten: they go out when that person is back.
+ */
+export async function forgetCopies(): Promise<void> {
+	if (typeof indexedDB === 'undefined' || !indexedDB.databases) return;
+	for (const { name } of await indexedDB.databases().catch(() => [])) {
+		if (!name?.startsWith(STORE)) continue;
+		try {
+			const db = await openDB<Schema>(name);
+			const waits = db.objectStoreNames.contains('waiting') && (await db.count('waiting')) > 0;
+			db.close();
+			if (!waits) await deleteDB(name, { blocked: () => undefined });
+		} catch {
+			// Another window has it open: it is still in use.
 		}
 	}
 }

@@ -1,10 +1,15 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/paraglide/messages';
+	import { forgetAll } from '$lib/room/offline-shell';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { form }: PageProps = $props();
+
+	// Who comes here has signed out, or was never in.
+	onMount(() => void forgetAll());
 </script>
 
 <EntryPage title={m.sign_in()} text={m.sign_in_hint()}>

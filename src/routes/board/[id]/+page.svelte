@@ -3,6 +3,7 @@
 	import { PIGMENTS } from '$core/board/colours';
 	import { loadFaces } from '$lib/board/faces';
 	import { m } from '$lib/paraglide/messages';
+	import { keepShell } from '$lib/room/offline-shell';
 	import { Room } from '$lib/room/room.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { leads } from '$core/session/rights';
@@ -18,6 +19,8 @@
 	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
 
 	let isLeft = false;
+	/** When what is needed without a network is kept, ms after the board was opened. */
+	const SHELL_AFTER = 3000;
 
 	function enter(): void {
 		if (data.door === 'closed') return;
@@ -39,6 +42,9 @@
 	}
 
 	onMount(() => {
+		const later = setTimeout(() => {
+			if (room?.ready) void keepShell(location.pathname);
+		}, SHELL_AFTER);
 		enter();
 		const query = matchMedia('(max-width: 640px)');
 		const read = (): void => void (isPhone = query.matches);
@@ -48,6 +54,7 @@
 		query.addEventListener('change', read);
 		return () => {
 			isLeft = true;
+			clearTimeout(later);
 			query.removeEventListener('change', read);
 			room?.destroy();
 		};

@@ -1,0 +1,82 @@
+/// <reference no-default-lib="true"/>
+/// <reference lib="esnext" />
+/// <reference lib="webworker" />
+/// <reference types="@sveltejs/kit" />
+/**
+ * Lets boards that were seen before open without a network: keeps the application itself, and the page of each board
+ * that was opened. What stands on a board is kept elsewhere (lib/room/local-copy), and sent when the network is back.
+ */
+import { build, files, version } from '$service-worker';
+import { isBoardPage, keyOf, PAGES, type ToShell } from '$lib/room/shell-pages';
+import { m } from '$lib/paraglide/messages';
+
+declare const self: ServiceWorkerGlobalScope;
+
+const APP = `wandtafel-${version}`;
+/** Browsers that have this at all read woff2. */
+const ASSETS = [...build, ...files].filter((path) => !path.endsWith('.woff'));
+const assets = new Set(ASSETS);
+/** How long the network is waited for before a page that is kept is shown, ms. */
+const PATIENCE = 6000;
+
+self.addEventListener('install', (event) => {
+	event.waitUntil(caches.open(APP).then((cache) => cache.addAll(ASSETS)));
+});
+
+self.addEventListener('activate', (event) => {
+	const tidy = async (): Promise<void> => {
+		for (const name of await caches.keys())
+			if (name.startsWith('wandtafel-') && name !== APP && name !== PAGES) await caches.delete(name);
+		await self.clients.claim();
+	};
+	event.waitUntil(tidy());
+});
+
+/** Keeps the page of a board, and what comes in its place when the list of boards leads there. */
+async function keep(path: string): Promise<void> {
+	const pages = await caches.open(PAGES);
+	for (const each of [path, `${path}/__data.json`]) {
+		const response = await fetch(each, { headers: { accept: 'text/html' } });
+		if (response.ok && !response.redirected) await pages.put(each, response);
+	}
+}
+
+self.addEventListener('message', (event) => {
+	const { do: what, path } = event.data as ToShell;
+	if (what === 'keep' && isBoardPage(path)) event.waitUntil(keep(path).catch(() => undefined));
+});
+
+/** A page as the network has it; without one, as it is kept. */
+async function page(request: Request): Promise<Response> {
+	const pages = await caches.open(PAGES);
+	const key = keyOf(new URL(request.url));
+	try {
+		const response = await fetch(request, { signal: AbortSignal.timeout(PATIENCE) });
+		if (response.ok && !response.redirected) await pages.put(key, response.clone());
+		// Whoever may not be in any more does not come in by what is kept either.
+		else if (response.status < 500) await pages.delete(key);
+		return response;
+	} catch {
+		return (await pages.match(key)) ?? nothing();
+	}
+}
+
+const escape = (text: string): string => text.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+const nothing = (): Response =>
+	new Response(
+		`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>${escape(m.app_name())}</title>
+<style>body{display:grid;place-content:center;min-height:100dvh;margin:0;padding:24px;background:#18211e;color:#f2efe6;font:16px/1.5 sans-serif}</style>
+<main><h1>${escape(m.offline_title())}</h1><p>${escape(m.offline_more())}</p></main></html>`,
+		{ status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } },
+	);
+
+self.addEventListener('fetch', (event) => {
+	const { request } = event;
+	const url = new URL(request.url);
+	if (request.method !== 'GET' || url.origin !== self.location.origin) return;
+	if (assets.has(url.pathname))
+		event.respondWith(caches.match(url.pathname).then((kept) => kept ?? fetch(request)));
+	else if (isBoardPage(url.pathname.replace(/\/__data\.json$/, ''))) event.respondWith(page(request));
+});
