@@ -72,6 +72,7 @@ if wants server || wants browser; then
 	export TEST_DATABASE_URL=$DATABASE_URL
 	unset DATABASE_URL
 fi
+wants server && need_redis
 wants server && vitest_part server "${@:2}"
 if wants browser; then
 	need_chromium

@@ -98,6 +98,11 @@ need_chromium() {
 	export CHROMIUM
 }
 
+need_redis() {
+	command -v redis-server >/dev/null || apt_install "Redis is missing." redis-server
+	command -v redis-server >/dev/null || fail "Redis was installed but redis-server cannot be found."
+}
+
 free_port() { # PREFERRED
 	node -e '
 		const net = require("node:net");

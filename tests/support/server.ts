@@ -65,14 +65,19 @@ const DEMO = {
 
 /** Makes a database, migrates it, seeds the demo if wanted, and starts a server on it. */
 export async function startServer(
-	options: { demo?: boolean; env?: Record<string, string> } = {},
+	options: {
+		demo?: boolean;
+		env?: Record<string, string>;
+		/** Another server whose database it shares. */
+		like?: TestServer;
+	} = {},
 ): Promise<TestServer> {
 	const name = `t_${randomBytes(6).toString('hex')}`;
 	const admin = postgres(clusterUrl().href, { max: 1, onnotice: () => {} });
-	await admin.unsafe(`create database ${name}`);
+	if (!options.like) await admin.unsafe(`create database ${name}`);
 	const url = clusterUrl();
 	url.pathname = `/${name}`;
-	const databaseUrl = url.href;
+	const databaseUrl = options.like?.databaseUrl ?? url.href;
 	const env = {
 		DATABASE_URL: databaseUrl,
 		WANDTAFEL_SECRET: 'a-secret-for-tests-of-at-least-32-characters',
@@ -81,8 +86,10 @@ export async function startServer(
 		WANDTAFEL_LOG: 'error',
 		...options.env,
 	};
-	const migrated = await run('build/cli/migrate.js', [], env);
-	if (migrated.code !== 0) throw new Error(migrated.err);
+	if (!options.like) {
+		const migrated = await run('build/cli/migrate.js', [], env);
+		if (migrated.code !== 0) throw new Error(migrated.err);
+	}
 	if (options.demo) {
 		const seeded = await run('build/cli/seed.js', ['--token', DEMO.token], env);
 		if (seeded.code !== 0) throw new Error(seeded.err);
@@ -122,7 +129,7 @@ export async function startServer(
 		async stop() {
 			await end('SIGTERM');
 			await sql.end();
-			await admin.unsafe(`drop database if exists ${name} with (force)`);
+			if (!options.like) await admin.unsafe(`drop database if exists ${name} with (force)`);
 			await admin.end();
 		},
 	};

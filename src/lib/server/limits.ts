@@ -1,9 +1,23 @@
-/** Rate limits, kept in memory: each process of the server guards itself. */
-import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
+/** Rate limits: in memory, or together with other servers where there are any. */
+import { RateLimiterMemory, RateLimiterRedis, RateLimiterRes } from 'rate-limiter-flexible';
+import { sharedCounts } from './live/relay';
 import { once } from './once';
 
 const limiter = (name: string, points: number, seconds: number) =>
-	once(`limit ${name}`, () => new RateLimiterMemory({ points, duration: seconds }));
+	once(`limit ${name}`, () => {
+		const alone = new RateLimiterMemory({ points, duration: seconds });
+		const shared = sharedCounts();
+		if (!shared) return alone;
+		const { client, prefix } = shared;
+		// Without Redis each server guards itself.
+		return new RateLimiterRedis({
+			storeClient: client,
+			keyPrefix: `${prefix}:limit:${name}`,
+			points,
+			duration: seconds,
+			insuranceLimiter: alone,
+		});
+	});
 
 const LIMITS = {
 	/** Tries to sign in, by address. */

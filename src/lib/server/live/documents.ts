@@ -4,46 +4,26 @@
  */
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
-import { TO_WRITE, type Layer } from '$core/session/layers';
-import { leads, may, type House, type Role } from '$core/session/rights';
-import type { Known } from '$core/session/veil';
-import type { Sayer } from '$core/talk/rules';
+import type { Layer } from '$core/session/layers';
+import { may } from '$core/session/rights';
+import { sql } from 'drizzle-orm';
 import * as Y from 'yjs';
-import type { Person } from '../auth';
-import { membershipOf, touchBoard } from '../boards';
+import { touchBoard } from '../boards';
 import { speakingOn } from '../members';
 import { noteLeaving } from '../board-list';
-import { speakerOn } from '../names';
 import { database } from '../db';
 import { log } from '../log';
 import { once } from '../once';
 import { readSettings } from '../settings';
-import { readyNotes } from '../themes/service';
-import { CLOSE, updateIn, type Gate } from './gate';
-import { watchLandings } from './landing';
-import { watchLocks } from './locks';
+import { align, mayWrite, nowOf } from './align';
+import { CLOSE, updateIn } from './gate';
 import { documentName, parseName } from './names';
-import { loadInto, snapshot } from './store';
-import { watchTalk } from './talk';
-import { UpdateLog } from './update-log';
-import { watchVeils, type Behind } from './veils';
-
-/** What a connection carries along. */
-export interface Context {
-	person: Person;
-	/** Under what the person goes on the board. */
-	speaker?: Known;
-	gate: Gate;
-	role?: Role;
-	boardId?: string;
-}
-
-/** A document that is watched. */
-interface Open {
-	/** Of a stage. */
-	model?: BoardModel;
-	stop: () => void;
-}
+import { OTHER_SERVER, SERVER, type Context } from './origins';
+import { Others } from './others';
+import type { Word } from './relay';
+import { catchUp, loadInto, snapshot } from './store';
+import { insertUpdates, UpdateLog } from './update-log';
+import { watchDocument, type Watched } from './watching';
 
 /** How long a document's state may be handed out after something changed, ms: the sync that follows brings the rest. */
 const STATE_STALE = 5000;
@@ -51,63 +31,28 @@ const STATE_STALE = 5000;
 /** How old a journal may be that is shown, ms. */
 const DIGEST_STALE = 1500;
 
-/** Marks changes that the server made, so that they are not taken for a client's. */
-const SERVER = 'server';
-/** Whether a change comes from the server itself or from somebody who leads. */
-const isLed = (origin: unknown): boolean => {
-	const role = (origin as { context?: Context } | null)?.context?.role;
-	return origin === SERVER || (role !== undefined && leads(role));
-};
-
-const personOf = (origin: unknown): string | undefined =>
-	(origin as { context?: Context } | null)?.context?.speaker?.id;
-const behindOf = (origin: unknown): Behind => {
-	const { person, speaker } = (origin as { context?: Context } | null)?.context ?? {};
-	return person && speaker && person.id !== speaker.id ? { id: person.id, voice: speaker } : undefined;
-};
-const sayerOf = (origin: unknown): Sayer | undefined => {
-	const { speaker, role } = (origin as { context?: Context } | null)?.context ?? {};
-	return speaker && role && { ...speaker, leads: leads(role) };
-};
-
 /** An update without content: nothing to save. */
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
 
-const mayWrite = (layer: Layer, role: Role, house: House): boolean => may(role, TO_WRITE[layer], house);
-
-/** What holds for a person on a board now. */
-interface Now {
-	role: Role;
-	house: House;
-	speaker: Known;
-}
-
-async function nowOf(boardId: string, person: Person): Promise<Now | undefined> {
-	const membership = await membershipOf(boardId, person.id);
-	if (!membership) return undefined;
-	const { role, house } = membership;
-	return { role, house, speaker: await speakerOn(boardId, person, role, house) };
-}
-
-/** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */
-function align(connection: Connection, layer: Layer, now: Now | undefined): void {
-	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
-	const { role, house, speaker } = now;
-	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
-	const context = connection.context as Context;
-	context.role = role;
-	context.speaker = speaker;
-	context.gate.setSpeaker(context.boardId!, speaker);
-	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
-	connection.readOnly = !mayWrite(layer, role, house);
-	if (layer === 'stage')
-		connection.sendStateless(JSON.stringify({ is: 'rights', role, house, person: speaker.id }));
+/** Does something with a document on the server's account; gives what changed as one update. */
+function changed<T>(doc: Y.Doc, work: (doc: Y.Doc) => T): { result: T; data: Uint8Array | undefined } {
+	const changes: Uint8Array[] = [];
+	const collect = (update: Uint8Array, _: unknown, __: unknown, transaction: Y.Transaction): void => {
+		if (transaction.local) changes.push(update);
+	};
+	doc.on('update', collect);
+	try {
+		const result = doc.transact(() => work(doc), SERVER) as T;
+		return { result, data: changes.length > 0 ? Y.mergeUpdates(changes) : undefined };
+	} finally {
+		doc.off('update', collect);
+	}
 }
 
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
-	private readonly open = new Map<string, Open>();
+	private readonly open = new Map<string, Watched>();
 	/** Documents kept in memory for a while, so that coming back is quick, with the way to let them go. */
 	private readonly kept = new Map<string, NodeJS.Timeout>();
 	/** States as they were last handed out. */
@@ -116,6 +61,8 @@ class LiveDocuments {
 	private readonly digests = new Map<string, { done: Promise<void>; at: number }>();
 	private readonly keepOpen = readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000;
 	readonly hub: Hocuspocus;
+	/** The other servers on this database, where there are any. */
+	private readonly others = Others.meet((board, word) => this.hear(board, word));
 
 	constructor() {
 		this.hub = new Hocuspocus({
@@ -138,10 +85,12 @@ class LiveDocuments {
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
+				await this.others?.loading(name, document);
 				await loadInto(database().db, name, document);
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
 				this.watch(name, document);
+				this.others?.loaded(name, document);
 				document.on('update', () => {
 					const state = this.states.get(document);
 					if (state) state.isStale = true;
@@ -174,6 +123,7 @@ class LiveDocuments {
 			},
 			afterUnloadDocument: async ({ documentName: name }) => {
 				this.unwatch(name);
+				this.others?.unloaded(name);
 			},
 			onStoreDocument: async ({ documentName: name }) => {
 				const parsed = parseName(name);
@@ -223,26 +173,8 @@ class LiveDocuments {
 	private watch(name: string, document: Document): void {
 		this.unwatch(name);
 		const { boardId, layer } = parseName(name)!;
-		if (layer === 'talk') {
-			const edit = (work: (doc: Y.Doc) => unknown) => this.edit(boardId, 'talk', work);
-			const stops = [watchVeils(document, 'talk', edit, behindOf), watchTalk(document, edit, sayerOf)];
-			this.open.set(name, { stop: () => stops.forEach((stop) => stop()) });
-		}
-		if (layer !== 'stage') return;
-		const model = new BoardModel(document, 0);
-		const stops = [
-			watchLandings(model, (work) => this.edit(boardId, 'stage', () => work(document, SERVER))),
-			readyNotes(model),
-			watchVeils(document, 'stage', (work) => this.edit(boardId, 'stage', work), behindOf),
-			watchLocks(document, (work) => this.edit(boardId, 'stage', work), isLed, personOf),
-		];
-		this.open.set(name, {
-			model,
-			stop: () => {
-				stops.forEach((stop) => stop());
-				model.destroy();
-			},
-		});
+		const watched = watchDocument(document, layer, (work) => this.edit(boardId, layer, work));
+		if (watched) this.open.set(name, watched);
 	}
 
 	/** Holds a document until nobody has had it open for a while. */
@@ -280,26 +212,49 @@ class LiveDocuments {
 	): Promise<T> {
 		const name = documentName(boardId, layer);
 		return this.pinned(name, async (doc) => {
-			const changes: Uint8Array[] = [];
-			const collect = (update: Uint8Array, _: unknown, __: unknown, transaction: Y.Transaction): void => {
-				if (transaction.local) changes.push(update);
-			};
-			doc.on('update', collect);
-			let result: T;
+			const write = this.others
+				? this.editAmongOthers(boardId, name, doc, work, personId)
+				: this.editAlone(boardId, name, doc, work, personId);
 			try {
-				result = doc.transact(() => work(doc), SERVER) as T;
-			} finally {
-				doc.off('update', collect);
-			}
-			if (changes.length === 0) return result;
-			try {
-				await this.log.append({ boardId, document: name, personId, data: Y.mergeUpdates(changes) });
+				return await write;
 			} catch (error) {
 				doc.getConnections().forEach((connection) => connection.webSocket.close(CLOSE.failed, 'not saved'));
 				throw error;
 			}
-			return result;
 		});
+	}
+
+	private async editAlone<T>(
+		boardId: string,
+		document: string,
+		doc: Document,
+		work: (doc: Y.Doc) => T,
+		personId: string | null,
+	): Promise<T> {
+		const { result, data } = changed(doc, work);
+		if (data) await this.log.append({ boardId, document, personId, data });
+		return result;
+	}
+
+	/** One server after the other, each knowing what the last one did: no number is given twice, no place taken twice. */
+	private async editAmongOthers<T>(
+		boardId: string,
+		document: string,
+		doc: Document,
+		work: (doc: Y.Doc) => T,
+		personId: string | null,
+	): Promise<T> {
+		const done = database().db.transaction(async (tx) => {
+			await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`edit ${document}`}, 0))`);
+			await catchUp(tx, document, doc, OTHER_SERVER);
+			const made = changed(doc, work);
+			if (made.data) await insertUpdates(tx, [{ boardId, document, personId, data: made.data }]);
+			return made;
+		});
+		this.log.track(document, done);
+		const { result, data } = await done;
+		if (data) this.others!.update(document, data);
+		return result;
 	}
 
 	/** Works with a document that stays loaded meanwhile; it is unloaded afterwards if nobody else has it open. */
@@ -338,32 +293,66 @@ class LiveDocuments {
 		});
 	}
 
-	/** Ends the connections to a board that `which` picks, at once. */
-	cutOff(boardId: string, which: (context: Context) => boolean): void {
-		for (const [name, document] of this.hub.documents) {
-			if (parseName(name)?.boardId !== boardId) continue;
-			for (const connection of document.getConnections()) {
-				if (which(connection.context as Context))
-					connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
-			}
-		}
+	/** Whether what happens here reaches the other servers now; true where there are none. */
+	get isTogether(): boolean {
+		return this.others?.isOpen ?? true;
+	}
+
+	/** Ends all connections to a board, on every server. */
+	cutOff(boardId: string): void {
+		this.others?.word(boardId, { do: 'cut off' });
+		this.hearCutOff(boardId);
 	}
 
 	/**
-	 * Brings everybody who has a board open in line with the parts and the settings in the database, at once: rights of
-	 * open connections change, and who may not be in any more is out.
+	 * Brings everybody who has a board open in line with the parts and the settings in the database, at once, on every
+	 * server: rights of open connections change, and who may not be in any more is out.
 	 */
 	async refreshRights(boardId: string): Promise<void> {
+		this.others?.word(boardId, { do: 'rights' });
+		await this.alignAll(boardId);
+	}
+
+	/** Tells everybody who has a board open something beside the documents. */
+	tellAll(boardId: string, word: object): void {
+		this.others?.word(boardId, { do: 'tell', word });
+		this.hearTold(boardId, word);
+	}
+
+	/** What another server says. */
+	private hear(boardId: string, word: Word): void {
+		if (word.do === 'cut off') this.hearCutOff(boardId);
+		else if (word.do === 'tell') this.hearTold(boardId, word.word);
+		else
+			this.alignAll(boardId).catch((error: unknown) =>
+				log.error({ err: error, board: boardId }, 'rights that changed on another server could not be read'),
+			);
+	}
+
+	private hearTold(boardId: string, word: object): void {
+		this.hub.documents.get(documentName(boardId, 'stage'))?.broadcastStateless(JSON.stringify(word));
+	}
+
+	private hearCutOff(boardId: string): void {
+		for (const { connection } of this.connectionsTo(boardId))
+			connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+	}
+
+	private async alignAll(boardId: string): Promise<void> {
 		const now = await speakingOn(boardId);
 		if (!now) return;
-		for (const [name, document] of this.hub.documents) {
-			const parsed = parseName(name);
-			if (parsed?.boardId !== boardId) continue;
-			for (const connection of document.getConnections()) {
-				const one = now.people.get((connection.context as Context).person.id);
-				align(connection, parsed.layer, one && { ...one, house: now.house });
-			}
+		for (const { connection, layer } of this.connectionsTo(boardId)) {
+			const one = now.people.get((connection.context as Context).person.id);
+			align(connection, layer, one && { ...one, house: now.house });
 		}
+	}
+
+	private connectionsTo(boardId: string): { connection: Connection; layer: Layer }[] {
+		return [...this.hub.documents].flatMap(([name, document]) => {
+			const parsed = parseName(name);
+			if (parsed?.boardId !== boardId) return [];
+			return document.getConnections().map((connection) => ({ connection, layer: parsed.layer }));
+		});
 	}
 
 	/** Brings the journal and the newest snapshot of a document up to what is saved; at most every few seconds. */
@@ -393,17 +382,13 @@ class LiveDocuments {
 		return count;
 	}
 
-	/** Tells everybody who has a board open something beside the documents. */
-	tellAll(boardId: string, word: object): void {
-		this.hub.documents.get(documentName(boardId, 'stage'))?.broadcastStateless(JSON.stringify(word));
-	}
-
 	/** Ends all connections and waits until everything is written. */
 	async close(): Promise<void> {
 		for (const document of this.hub.documents.values()) {
 			document.getConnections().forEach((connection) => connection.webSocket.close(1001, 'server stops'));
 		}
 		await this.log.drain();
+		this.others?.end();
 	}
 }
 

@@ -5,7 +5,7 @@ import type { BoardModel } from '$core/board/model';
 import type * as Y from 'yjs';
 import { log } from '../log';
 
-type Edit = (work: (doc: Y.Doc, origin: unknown) => void) => Promise<unknown>;
+type Edit = (work: (doc: Y.Doc) => void) => Promise<unknown>;
 
 /** Notes that arrive within this time are settled together, ms. */
 const WINDOW = 12;
@@ -17,10 +17,12 @@ export function watchLandings(model: BoardModel, edit: Edit): () => void {
 
 	const run = (): void => {
 		timer = undefined;
-		const notes = [...waiting].flatMap((id) => model.find(id) ?? []).filter((note) => note.landing);
+		const ids = [...waiting].filter((id) => model.find(id)?.landing);
 		waiting.clear();
-		if (notes.length === 0) return;
+		if (ids.length === 0) return;
 		edit((doc) => {
+			// Another server may have found places for some of them meanwhile.
+			const notes = ids.flatMap((id) => model.find(id) ?? []).filter((note) => note.landing);
 			const { boxes, fields } = settle(model, notes);
 			const objects = objectsOf(doc);
 			for (const [id, box] of boxes) {

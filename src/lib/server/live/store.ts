@@ -45,7 +45,12 @@ const cannot = (error: unknown, document: string, update: number): void =>
  * Brings `doc` to the state in the database. An update that cannot be applied is reported and passed
  * over; it stays in the log. Returns how many updates were replayed.
  */
-export async function loadInto(db: Database, document: string, doc: Y.Doc): Promise<number> {
+export async function loadInto(
+	db: Executor,
+	document: string,
+	doc: Y.Doc,
+	origin?: unknown,
+): Promise<number> {
 	const snapshot = await newest(db, document);
 	const rows = await since(db, document, snapshot?.upTo ?? 0);
 	doc.transact(() => {
@@ -57,8 +62,31 @@ export async function loadInto(db: Database, document: string, doc: Y.Doc): Prom
 				cannot(error, document, row.id);
 			}
 		}
-	});
+	}, origin);
 	return rows.length;
+}
+
+/** Seconds after which everything that another server did has long arrived. */
+const LATELY = 20;
+/** Most rows that are looked at for it. */
+const MOST_LATELY = 500;
+
+/** Takes in what other servers have committed lately, whether it has been passed on already or not. */
+export async function catchUp(db: Executor, document: string, doc: Y.Doc, origin: unknown): Promise<void> {
+	const rows = await db
+		.select({ data: updates.data })
+		.from(updates)
+		.where(
+			and(
+				eq(updates.document, document),
+				gt(updates.at, sql`clock_timestamp() - make_interval(secs => ${LATELY})`),
+			),
+		)
+		.orderBy(desc(updates.id))
+		.limit(MOST_LATELY);
+	doc.transact(() => {
+		for (const { data } of rows.reverse()) Y.applyUpdate(doc, data);
+	}, origin);
 }
 
 /**

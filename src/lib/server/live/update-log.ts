@@ -3,7 +3,8 @@
  * committed together, which makes thirty writers cost little more than one. Batches follow each other, so
  * row numbers of a document rise in the order of commits.
  */
-import { schema, type Database } from '../db';
+import { sql } from 'drizzle-orm';
+import type { Database } from '../db';
 import { log } from '../log';
 import { metrics } from '../metrics';
 
@@ -25,6 +26,27 @@ const WINDOW = 3;
 /** Rows in one statement at most. */
 const MOST = 500;
 
+/**
+ * Puts rows into the log. Their numbers rise in the order in which they are committed, whatever number of servers write:
+ * the lock is taken before a number is drawn, and held until the commit. A reader that has seen a row has seen all before it.
+ */
+export async function insertUpdates(db: Pick<Database, 'execute'>, rows: readonly LogEntry[]): Promise<void> {
+	const values = sql.join(
+		rows.map(
+			({ boardId, document, personId, data }) =>
+				sql`(${boardId}::text, ${document}::text, ${personId}::text, ${Buffer.from(data)}::bytea)`,
+		),
+		sql`, `,
+	);
+	const documents = [...new Set(rows.map(({ document }) => document))].sort();
+	await db.execute(sql`
+		with locked as materialized (
+			select count(pg_advisory_xact_lock(hashtextextended('log ' || name, 0)))
+			from unnest(${sql.param(documents)}::text[]) as name)
+		insert into updates (board_id, document, person_id, at, data)
+		select v.b, v.d, v.p, clock_timestamp(), v.u from locked, (values ${values}) as v (b, d, p, u)`);
+}
+
 export class UpdateLog {
 	private queue: Waiting[] = [];
 	private timer: NodeJS.Timeout | undefined;
@@ -34,16 +56,22 @@ export class UpdateLog {
 
 	constructor(private readonly db: Database) {}
 
+	/** Counts a write that goes another way among those that are on their way. */
+	track(document: string, done: Promise<unknown>): void {
+		const write = done.then(() => undefined);
+		const open = this.open.get(document) ?? new Set();
+		this.open.set(document, open.add(write));
+		const forget = (): void => {
+			open.delete(write);
+			if (open.size === 0 && this.open.get(document) === open) this.open.delete(document);
+		};
+		write.then(forget, forget);
+	}
+
 	/** Resolves when the update is committed; rejects when it could not be written. */
 	append(entry: LogEntry): Promise<void> {
 		const done = new Promise<void>((resolve, reject) => this.queue.push({ entry, resolve, reject }));
-		const open = this.open.get(entry.document) ?? new Set();
-		this.open.set(entry.document, open.add(done));
-		const forget = (): void => {
-			open.delete(done);
-			if (open.size === 0 && this.open.get(entry.document) === open) this.open.delete(entry.document);
-		};
-		done.then(forget, forget);
+		this.track(entry.document, done);
 		this.wake();
 		return done;
 	}
@@ -106,6 +134,9 @@ export class UpdateLog {
 	}
 
 	private async insert(batch: Waiting[]): Promise<void> {
-		await this.db.insert(schema.updates).values(batch.map(({ entry }) => entry));
+		await insertUpdates(
+			this.db,
+			batch.map(({ entry }) => entry),
+		);
 	}
 }

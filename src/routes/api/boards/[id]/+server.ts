@@ -28,7 +28,7 @@ export const PATCH = route(async (event, person) => {
 export const DELETE = route(async (event, person) => {
 	const id = event.params['id']!;
 	await deleteBoard(id, person.id);
-	live().cutOff(id, () => true);
+	live().cutOff(id);
 	return json({ deleted: true });
 });
 

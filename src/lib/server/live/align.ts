@@ -1,0 +1,42 @@
+/** Bringing a connection in line with what its person may do now. */
+import type { Connection } from '@hocuspocus/server';
+import { TO_WRITE, type Layer } from '$core/session/layers';
+import { may, type House, type Role } from '$core/session/rights';
+import type { Known } from '$core/session/veil';
+import type { Person } from '../auth';
+import { membershipOf } from '../boards';
+import { speakerOn } from '../names';
+import { CLOSE } from './gate';
+import type { Context } from './origins';
+
+export const mayWrite = (layer: Layer, role: Role, house: House): boolean =>
+	may(role, TO_WRITE[layer], house);
+
+/** What holds for a person on a board now. */
+export interface Now {
+	role: Role;
+	house: House;
+	speaker: Known;
+}
+
+export async function nowOf(boardId: string, person: Person): Promise<Now | undefined> {
+	const membership = await membershipOf(boardId, person.id);
+	if (!membership) return undefined;
+	const { role, house } = membership;
+	return { role, house, speaker: await speakerOn(boardId, person, role, house) };
+}
+
+/** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */
+export function align(connection: Connection, layer: Layer, now: Now | undefined): void {
+	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+	const { role, house, speaker } = now;
+	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
+	const context = connection.context as Context;
+	context.role = role;
+	context.speaker = speaker;
+	context.gate.setSpeaker(context.boardId!, speaker);
+	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
+	connection.readOnly = !mayWrite(layer, role, house);
+	if (layer === 'stage')
+		connection.sendStateless(JSON.stringify({ is: 'rights', role, house, person: speaker.id }));
+}

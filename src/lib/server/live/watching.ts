@@ -1,0 +1,42 @@
+/** What the server does with a live document by itself while it is open: rules it keeps, places it finds, numbers it gives. */
+import { BoardModel } from '$core/board/model';
+import type { Layer } from '$core/session/layers';
+import type * as Y from 'yjs';
+import { readyNotes } from '../themes/service';
+import { watchLandings } from './landing';
+import { watchLocks } from './locks';
+import { behindOf, isLed, personOf, sayerOf } from './origins';
+import { watchTalk } from './talk';
+import { watchVeils } from './veils';
+
+/** A document that is watched. */
+export interface Watched {
+	/** Of a stage. */
+	model?: BoardModel;
+	stop: () => void;
+}
+
+type Edit = (work: (doc: Y.Doc) => unknown) => Promise<unknown>;
+
+/** Starts to watch a document; undefined for those with which there is nothing to do. */
+export function watchDocument(doc: Y.Doc, layer: Layer, edit: Edit): Watched | undefined {
+	if (layer === 'talk') {
+		const stops = [watchVeils(doc, 'talk', edit, behindOf), watchTalk(doc, edit, sayerOf)];
+		return { stop: () => stops.forEach((stop) => stop()) };
+	}
+	if (layer !== 'stage') return undefined;
+	const model = new BoardModel(doc, 0);
+	const stops = [
+		watchLandings(model, edit),
+		readyNotes(model),
+		watchVeils(doc, 'stage', edit, behindOf),
+		watchLocks(doc, edit, isLed, personOf),
+	];
+	return {
+		model,
+		stop: () => {
+			stops.forEach((stop) => stop());
+			model.destroy();
+		},
+	};
+}
