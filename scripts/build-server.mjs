@@ -12,6 +12,7 @@ await build({
 		'cli/migrate': at('./migrate.ts'),
 		'cli/themes': at('./themes.ts'),
 		'cli/export': at('./export.ts'),
+		'cli/archive-schema': at('./archive-schema.ts'),
 		'cli/bench': at('./bench/run.ts'),
 		'cli/screenshots': at('./screenshots.ts'),
 	},

@@ -24,8 +24,8 @@ async function main(): Promise<void> {
 		process.env['PROTOCOL_HEADER'] = 'x-wandtafel-protocol';
 		process.env['HOST_HEADER'] = 'host';
 	}
-	// A picture and a little more; routes that take JSON have a limit of their own.
-	process.env['BODY_SIZE_LIMIT'] ??= '26M';
+	// An archive and a little more; each route has a limit of its own.
+	process.env['BODY_SIZE_LIMIT'] ??= '101M';
 	// The handler stands beside this file once it is built.
 	const built = new URL('./handler.js', import.meta.url).href;
 	const { handler } = (await import(built)) as { handler: Parameters<typeof createServer>[1] };

@@ -13,6 +13,7 @@
 	} from '$core/boards/list';
 	import ProjectBar from '$lib/boards/ProjectBar.svelte';
 	import ProjectMembers from '$lib/boards/ProjectMembers.svelte';
+	import { bringInArchive } from '$lib/boards/archives';
 	import { moveBoard } from '$lib/boards/projects';
 	import { mayFill } from '$core/boards/projects';
 	import BoardCard from '$lib/boards/BoardCard.svelte';
@@ -24,6 +25,7 @@
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
 	import LayoutGrid from '@lucide/svelte/icons/layout-grid';
+	import FileUp from '@lucide/svelte/icons/file-up';
 	import List from '@lucide/svelte/icons/list';
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import Moon from '@lucide/svelte/icons/moon';
@@ -114,6 +116,19 @@
 			await copyBoard(id);
 			toaster.success({ title: m.board_copied({ title }) });
 		});
+	let archive = $state<HTMLInputElement>();
+	const bringIn = () =>
+		attempt(async () => {
+			const file = archive?.files?.[0];
+			if (!file) return;
+			try {
+				const { id, left } = await bringInArchive(file);
+				if (left > 0) toaster.create({ title: m.brought_in_without({ count: left }), duration: 15_000 });
+				await goto(`/board/${id}`);
+			} finally {
+				if (archive) archive.value = '';
+			}
+		});
 	function changeFrame(): void {
 		light = !light;
 		document.cookie = `frame=${light ? 'light' : 'dark'}; path=/; max-age=31536000; samesite=lax`;
@@ -182,6 +197,23 @@
 			>
 				{#each ORDERS as order (order)}<option value={order}>{ORDER_NAMES[order]()}</option>{/each}
 			</select>
+		{/if}
+		{#if !data.person.guest}
+			<input
+				class="sr-only"
+				type="file"
+				accept=".wandtafel"
+				tabindex="-1"
+				aria-label={m.bring_in()}
+				bind:this={archive}
+				onchange={() => void bringIn()}
+			/>
+			<button
+				class="icon-button"
+				aria-label={m.bring_in()}
+				title={m.bring_in()}
+				onclick={() => archive?.click()}><FileUp size={18} /></button
+			>
 		{/if}
 		<button
 			class="icon-button"

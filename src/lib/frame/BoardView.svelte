@@ -56,6 +56,11 @@
 	untrack(() => {
 		board.ask = (name) => (dialog = name);
 		board.sayAbout = (about) => talk.begin(about);
+		room.onrefused = (why) =>
+			toaster.error({
+				title: why === 'full' ? m.board_full() : m.too_fast(),
+				description: why === 'full' ? m.board_full_more() : m.too_fast_more(),
+			});
 		board.readJournal = (step) => {
 			instrument = 'journal';
 			if (step) journal.step(step);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { m } from '$lib/paraglide/messages';
+	import Archive from '@lucide/svelte/icons/archive';
 	import FileImage from '@lucide/svelte/icons/file-image';
 	import FileSpreadsheet from '@lucide/svelte/icons/file-spreadsheet';
 	import PenTool from '@lucide/svelte/icons/pen-tool';
@@ -54,18 +55,25 @@
 			more: () => m.export_csv_more(),
 			icon: FileSpreadsheet,
 		},
+		{
+			key: 'archive',
+			order: { format: 'wandtafel' },
+			label: () => m.export_archive(),
+			more: () => m.export_archive_more(),
+			icon: Archive,
+		},
 	];
 
 	async function take(key: string, order: ExportOrder): Promise<void> {
 		busy = key;
 		problem = '';
-		const part = only && chosen > 0 ? { ids: [...board.selection] } : {};
+		const part = only && chosen > 0 && order.format !== 'wandtafel' ? { ids: [...board.selection] } : {};
 		try {
 			// A picture shows this sheet; data comes from all sheets.
 			const name = await download(board.room.info.boardId, {
 				...order,
 				...part,
-				...(order.format === 'csv' ? {} : { sheet: board.sheet }),
+				...(order.format === 'csv' || order.format === 'wandtafel' ? {} : { sheet: board.sheet }),
 			});
 			toaster.success({ title: m.export_done({ name }), description: m.export_where() });
 			onclose();

@@ -65,7 +65,7 @@ export const propose = (boardId: string, noteIds: string[]) =>
 	ask(proposalSchema, 'POST', `${boardPath(boardId)}/themes`, { noteIds });
 
 export interface ExportOrder {
-	format: 'png' | 'svg' | 'csv';
+	format: 'png' | 'svg' | 'csv' | 'wandtafel';
 	scale?: number;
 	sheet?: string;
 	ids?: string[];

@@ -52,6 +52,7 @@ export type SaveState =
 const wordSchema = z.discriminatedUnion('is', [
 	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
 	callSchema.extend({ is: z.literal('call') }),
+	z.object({ is: z.literal('full') }),
 ]);
 
 interface Open {
@@ -60,6 +61,9 @@ interface Open {
 	key: DocumentKey;
 	unsaved: number;
 }
+
+/** With what the server closes when edits come faster than anybody works. */
+const TOO_FAST = 4429;
 
 /** Marks content that was read before the sync. */
 const READ = 'read';
@@ -96,6 +100,8 @@ export class Room {
 	/** Told when somebody who leads calls everyone to a place. */
 	oncall: (call: Call) => void = () => {};
 
+	/** Told when the server does not take in what was done: the board is full, or it came too fast. */
+	onrefused: (why: 'full' | 'hurried') => void = () => {};
 	/** Told when this person goes by another name from now on: the board is to be opened anew. */
 	onrenamed: () => void = () => {};
 
@@ -134,6 +140,9 @@ export class Room {
 			delay: 400,
 			minDelay: 300,
 			maxDelay: 4000,
+			onClose: ({ event }) => {
+				if (event.code === TOO_FAST) this.onrefused('hurried');
+			},
 			onStatus: ({ status }) => {
 				this.connected = status === WebSocketStatus.Connected;
 				this.judge();
@@ -313,6 +322,7 @@ export class Room {
 		const heard = wordSchema.safeParse(JSON.parse(payload));
 		if (!heard.success) return;
 		if (heard.data.is === 'call') this.oncall(heard.data);
+		else if (heard.data.is === 'full') this.onrefused('full');
 		else this.hearRights(heard.data);
 	}
 

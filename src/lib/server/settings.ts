@@ -35,6 +35,12 @@ const schema = z.object({
 	WANDTAFEL_KEEP_OPEN: z.coerce.number().int().min(0).max(86_400).default(60),
 	/** Days after which updates of one person that lie close together become one. */
 	WANDTAFEL_SHORTEN_AFTER_DAYS: z.coerce.number().min(0).max(36_500).default(14),
+	/** Websockets of one address at once: a whole class sits behind one. */
+	WANDTAFEL_CONNECTIONS_PER_ADDRESS: z.coerce.number().int().min(1).max(1_000_000).default(400),
+	/** Size from which on a document takes nothing more in, megabytes. */
+	WANDTAFEL_LARGEST_DOCUMENT_MB: z.coerce.number().min(0.01).max(2000).default(64),
+	/** Edits a second from one connection, for longer; ten times as many at once. */
+	WANDTAFEL_EDITS_PER_SECOND: z.coerce.number().int().min(1).max(100_000).default(100),
 	/** Most database connections at once. */
 	WANDTAFEL_DB_CONNECTIONS: z.coerce.number().int().min(2).max(200).default(10),
 });

@@ -40,7 +40,7 @@ export interface ExportFile {
 export const LARGEST_PNG = 16_000;
 
 /** A file name that every system takes, from a board's title. */
-export function fileName(title: string, format: Format): string {
+export function fileName(title: string, format: string): string {
 	const safe = title
 		.normalize('NFC')
 		// eslint-disable-next-line no-control-regex

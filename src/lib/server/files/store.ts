@@ -23,8 +23,27 @@ export interface StoredFile {
 /** Takes a picture in for a board. Throws Refused for what is no picture of ours. */
 export async function storeFile(boardId: string, upload: Buffer): Promise<StoredFile> {
 	const prepared = await prepare(upload);
-	const hash = createHash('sha256').update(prepared.body).digest('hex');
+	return keepFile(boardId, prepared);
+}
+
+const hashOf = (body: Buffer): string => createHash('sha256').update(body).digest('hex');
+
+/**
+ * Takes in a picture from an archive under the hash that objects know it by. Throws Refused when it is none of ours, or when it is
+ * not what its hash says.
+ */
+export async function takeInFile(boardId: string, hash: string, body: Buffer): Promise<void> {
+	if (hashOf(body) !== hash) throw new Refused(m.file_broken(), 409);
+	const prepared = await prepare(body);
+	// A drawing is kept only as it is when it has been cleaned; pictures may be packed differently by now.
+	if (prepared.type === 'image/svg+xml' && hashOf(prepared.body) !== hash)
+		throw new Refused(m.file_broken(), 409);
+	await keepFile(boardId, { ...prepared, body });
+}
+
+async function keepFile(boardId: string, prepared: Prepared): Promise<StoredFile> {
 	const { type, width, height, animated, body } = prepared;
+	const hash = hashOf(body);
 	await database().db.transaction(async (tx) => {
 		const isNew = await tx
 			.insert(files)

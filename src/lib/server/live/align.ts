@@ -37,6 +37,7 @@ export function align(connection: Connection, layer: Layer, now: Now | undefined
 	context.gate.setSpeaker(context.boardId!, speaker);
 	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
 	connection.readOnly = !mayWrite(layer, role, house);
+	context.isHeldBack = false;
 	if (layer === 'stage')
 		connection.sendStateless(JSON.stringify({ is: 'rights', role, house, person: speaker.id }));
 }

@@ -16,6 +16,8 @@ import { log } from '../log';
 import { once } from '../once';
 import { readSettings } from '../settings';
 import { align, mayWrite, nowOf } from './align';
+import { metrics } from '../metrics';
+import { Fullness } from './fullness';
 import { CLOSE, updateIn } from './gate';
 import { documentName, parseName } from './names';
 import { OTHER_SERVER, SERVER, type Context } from './origins';
@@ -60,6 +62,7 @@ class LiveDocuments {
 	/** Journals that were brought up to date a moment ago. */
 	private readonly digests = new Map<string, { done: Promise<void>; at: number }>();
 	private readonly keepOpen = readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000;
+	private readonly fullness = new Fullness();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
 	private readonly others = Others.meet((board, word) => this.hear(board, word));
@@ -86,7 +89,7 @@ class LiveDocuments {
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
 				await this.others?.loading(name, document);
-				await loadInto(database().db, name, document);
+				this.fullness.noteLoaded(document, await loadInto(database().db, name, document));
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
 				this.watch(name, document);
@@ -155,7 +158,24 @@ class LiveDocuments {
 			throw Object.assign(new Error(''), { code: CLOSE.malformed, reason: 'malformed update' });
 		}
 		// A read-only connection's update is dropped by the library; it must not reach the log either.
+		if (context.isHeldBack) {
+			context.isHeldBack = false;
+			connection.readOnly = false;
+		}
 		if (!update || connection.readOnly || isEmptyUpdate(update)) return;
+		if (!context.gate.mayEdit()) {
+			metrics().refused.inc({ why: 'hurried' });
+			connection.webSocket.close(CLOSE.hurried, 'too many edits');
+			throw Object.assign(new Error(''), { code: CLOSE.hurried, reason: 'too many edits' });
+		}
+		if (!this.fullness.takes(connection.document, update)) {
+			metrics().refused.inc({ why: 'full' });
+			// The library drops what comes over a connection that only reads, and says that it is not saved.
+			context.isHeldBack = true;
+			connection.readOnly = true;
+			connection.sendStateless(JSON.stringify({ is: 'full' }));
+			return;
+		}
 		try {
 			await this.log.append({
 				boardId: context.boardId!,

@@ -13,6 +13,7 @@ import { presenceSchema, withoutTalk, type PresenceState } from '$core/session/p
 import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
 import { metrics } from '../metrics';
+import { readSettings } from '../settings';
 import { parseName } from './names';
 
 /** Kinds of message, as the sync library numbers them. */
@@ -29,7 +30,14 @@ const RATE = { perSecond: 40, burst: 80 };
 /** Quick signs a second, and how many may come at once. */
 const SIGN_RATE = { perSecond: 1, burst: 4 };
 
-export const CLOSE = { malformed: 1003, policy: 1008, failed: 1011, withdrawn: 4403, shut: 4423 } as const;
+export const CLOSE = {
+	malformed: 1003,
+	policy: 1008,
+	failed: 1011,
+	withdrawn: 4403,
+	shut: 4423,
+	hurried: 4429,
+} as const;
 
 export interface Gate {
 	/** Called when a document was opened for this person: the cap on what queues up ends. */
@@ -38,6 +46,8 @@ export interface Gate {
 	setTalk(boardId: string, mayTalk: boolean): void;
 	/** Says under what the person goes on a board. */
 	setSpeaker(boardId: string, speaker: Known): void;
+	/** Counts an edit; false when they come faster than anybody works. */
+	mayEdit(): boolean;
 }
 
 /** Lets so many things through a second, and some more at once. */
@@ -63,6 +73,8 @@ export function guard(socket: WebSocket, person: Person): Gate {
 	let admitted = false;
 	let queued = { frames: 0, bytes: 0 };
 	const mayTell = bucket(RATE);
+	const perSecond = readSettings(process.env).WANDTAFEL_EDITS_PER_SECOND;
+	const mayEdit = bucket({ perSecond, burst: 10 * perSecond });
 	const maySign = bucket(SIGN_RATE);
 	/** What is told on each board that is open over this connection. */
 	const tellers = new Map<string, Teller>();
@@ -119,6 +131,7 @@ export function guard(socket: WebSocket, person: Person): Gate {
 		setSpeaker(boardId, speaker) {
 			tellerOf(boardId).person = speaker;
 		},
+		mayEdit,
 	};
 }
 

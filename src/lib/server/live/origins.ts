@@ -14,6 +14,8 @@ export interface Context {
 	gate: Gate;
 	role?: Role;
 	boardId?: string;
+	/** Whether the connection only reads for a moment, because the document takes nothing more in. */
+	isHeldBack?: boolean;
 }
 
 /** Marks changes that this server made, so that they are not taken for a client's. */

@@ -43,7 +43,7 @@ const cannot = (error: unknown, document: string, update: number): void =>
 
 /**
  * Brings `doc` to the state in the database. An update that cannot be applied is reported and passed
- * over; it stays in the log. Returns how many updates were replayed.
+ * over; it stays in the log. Returns how long what it was read from is, bytes.
  */
 export async function loadInto(
 	db: Executor,
@@ -63,7 +63,7 @@ export async function loadInto(
 			}
 		}
 	}, origin);
-	return rows.length;
+	return (snapshot?.data.length ?? 0) + rows.reduce((sum, { data }) => sum + data.length, 0);
 }
 
 /** Seconds after which everything that another server did has long arrived. */

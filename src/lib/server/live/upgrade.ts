@@ -5,6 +5,7 @@ import { WebSocketServer } from 'ws';
 import { personFrom } from '../auth';
 import { log } from '../log';
 import { once } from '../once';
+import { addressOf, Doors } from './doors';
 import { CLOSE, guard, LARGEST_FRAME } from './gate';
 import { live } from './documents';
 
@@ -13,6 +14,8 @@ const sockets = (): WebSocketServer =>
 
 /** Without an opened document within this time the connection ends, ms. */
 const PATIENCE = 20_000;
+
+const doors = (): Doors => once('doors', () => new Doors());
 
 const refuse = (socket: Duplex, status: string): void => {
 	socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
@@ -33,9 +36,14 @@ function isOwnOrigin(request: IncomingMessage): boolean {
 export async function handleUpgrade(request: IncomingMessage, socket: Duplex, head: Buffer): Promise<void> {
 	socket.on('error', () => socket.destroy());
 	try {
+		const address = addressOf(request);
+		if (!doors().hasRoom(address)) return refuse(socket, '429 Too Many Requests');
 		if (!isOwnOrigin(request)) return refuse(socket, '403 Forbidden');
 		const person = await personFrom(new Headers({ cookie: request.headers.cookie ?? '' }));
 		if (!person) return refuse(socket, '401 Unauthorized');
+		const leave = doors().enter(address, person.id);
+		if (!leave) return refuse(socket, '429 Too Many Requests');
+		socket.once('close', leave);
 		sockets().handleUpgrade(request, socket, head, (ws) => {
 			ws.on('error', () => ws.terminate());
 			const gate = guard(ws, person);
@@ -50,6 +58,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 					},
 					setTalk: gate.setTalk,
 					setSpeaker: gate.setSpeaker,
+					mayEdit: gate.mayEdit,
 				},
 			});
 		});

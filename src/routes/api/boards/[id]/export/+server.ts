@@ -1,5 +1,6 @@
 import { m } from '$lib/paraglide/messages';
 import { boardTitle, Refused, requireRight } from '$lib/server/boards';
+import { makeArchive } from '$lib/server/archives';
 import { exportBoard, FORMATS } from '$lib/server/export';
 import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
@@ -7,7 +8,8 @@ import { live } from '$lib/server/live/documents';
 import { z } from 'zod';
 
 const schema = z.object({
-	format: z.enum(FORMATS),
+	/** Of the whole board: an archive. */
+	format: z.enum([...FORMATS, 'wandtafel']),
 	scale: z.number().min(0.1).max(8).optional(),
 	sheet: z.string().max(64).optional(),
 	ids: z.array(z.string().max(64)).max(100_000).optional(),
@@ -19,7 +21,11 @@ export const POST = route(async (event, person) => {
 	await requireRight(id, person.id, 'take out');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const title = (await boardTitle(id)) ?? '';
-	const file = await live().read(id, (model) => exportBoard(model, { ...order, title, boardId: id }));
+	const { format } = order;
+	const file =
+		format === 'wandtafel'
+			? await makeArchive(id, title)
+			: await live().read(id, (model) => exportBoard(model, { ...order, format, title, boardId: id }));
 	return new Response(file.body as BodyInit, {
 		headers: {
 			'content-type': file.type,
