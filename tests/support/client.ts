@@ -48,6 +48,8 @@ export async function connect(
 	person: TestPerson,
 	board: string,
 	layer = 'stage',
+	/** What a page says about which board it has. */
+	token = 'cookie',
 ): Promise<TestClient> {
 	class Socket extends WebSocket {
 		constructor(url: string) {
@@ -64,13 +66,15 @@ export async function connect(
 		maxDelay: 300,
 		onClose: ({ event }) => void closes.push(event.code),
 	});
+	let refused: string | undefined;
 	const waiting = new Set<string>();
 	const told = new Set<string>();
 	const provider = new HocuspocusProvider({
 		websocketProvider: socket,
 		name: `board/${board}/${layer}`,
 		document: doc,
-		token: 'cookie',
+		token,
+		onAuthenticationFailed: ({ reason }) => (refused = reason),
 		onUnsyncedChanges: ({ number }) => {
 			if (number !== 0) return;
 			for (const id of waiting) told.add(id);
@@ -118,8 +122,10 @@ export async function connect(
 			socket.destroy();
 		},
 	};
-	await until(() => provider.isSynced, `${person.name} has opened ${layer}`);
-	return client;
+	await until(() => provider.isSynced || refused !== undefined, `${person.name} has opened ${layer}`);
+	if (provider.isSynced) return client;
+	client.destroy();
+	throw new Error(`refused: ${refused}`);
 }
 
 /** Waits until everything that a client did is saved. */

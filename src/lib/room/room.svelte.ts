@@ -102,8 +102,8 @@ export class Room {
 
 	/** Told when the server does not take in what was done: the board is full, or it came too fast. */
 	onrefused: (why: 'full' | 'hurried') => void = () => {};
-	/** Told when this person goes by another name from now on: the board is to be opened anew. */
-	onrenamed: () => void = () => {};
+	/** Told when the board is to be opened anew: the person goes by another name from now on, or it was restored. */
+	onrenewed: () => void = () => {};
 
 	private readonly socket: HocuspocusProviderWebsocket;
 	private readonly layers: Record<Layer, Open>;
@@ -270,7 +270,8 @@ export class Room {
 			name: key.name,
 			document: doc,
 			websocketProvider: this.socket,
-			token: 'cookie',
+			// The cookie says who it is; this says which board one has.
+			token: String(this.info.madeAt),
 			onSynced: () => {
 				this.synced.add(name);
 				if (this.synced.size === LAYERS.length) this.ready = true;
@@ -287,6 +288,7 @@ export class Room {
 				if (name === 'stage') this.company?.tellNow();
 			},
 			onAuthenticationFailed: ({ reason }) => {
+				if (reason === 'renewed') return this.onrenewed();
 				this.access = reason === 'closed' ? 'closed' : 'ended';
 				this.judge();
 			},
@@ -328,7 +330,7 @@ export class Room {
 
 	/** The server changed what this person may do. */
 	private hearRights({ role, house, person }: { role: Role; house: House; person: string }): void {
-		if (person !== this.info.person.id) return this.onrenamed();
+		if (person !== this.info.person.id) return this.onrenewed();
 		this.rightsHeard++;
 		const could = LAYERS.filter((name) => this.may(TO_WRITE[name]));
 		this.role = role;

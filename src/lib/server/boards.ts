@@ -23,7 +23,13 @@ export interface Membership {
 	linkId: string | null;
 	/** How the board is set. */
 	house: House;
+	/** Tells boards apart that were made anew, or restored, under the same id. */
+	madeAt: number;
 }
+
+/** When a board was made, ms, moved on by each restoring. */
+export const madeAtOf = ({ createdAt, edition }: { createdAt: Date; edition: number }): number =>
+	createdAt.getTime() + edition;
 
 /** The columns that say how a board is set. */
 export const HOUSE = {
@@ -38,13 +44,21 @@ export const HOUSE = {
 export async function membershipOf(boardId: string, personId: string): Promise<Membership | undefined> {
 	const { db } = database();
 	const [found] = await db
-		.select({ role: memberships.role, linkId: memberships.linkId, house: HOUSE })
+		.select({
+			role: memberships.role,
+			linkId: memberships.linkId,
+			house: HOUSE,
+			createdAt: boards.createdAt,
+			edition: boards.edition,
+		})
 		.from(memberships)
 		.innerJoin(boards, eq(boards.id, memberships.boardId))
 		.where(
 			and(eq(memberships.boardId, boardId), eq(memberships.personId, personId), isNull(boards.deletedAt)),
 		);
-	return found;
+	if (!found) return undefined;
+	const { role, linkId, house } = found;
+	return { role, linkId, house, madeAt: madeAtOf(found) };
 }
 
 /** Like `membershipOf`, but throws Refused, in words, when the person may not enter or may not do this. */

@@ -110,11 +110,19 @@ export const boards = pgTable(
 		watching: boolean('watching').notNull().default(false),
 		closed: boolean('closed').notNull().default(false),
 		names: names('names').notNull().default('shown'),
+		/** Counted up when the database is restored, so that what browsers keep never mixes with it. */
+		edition: integer('edition').notNull().default(0),
 		/** The project that it lies in, whose members may enter it. */
 		projectId: text('project_id').references(() => projects.id, { onDelete: 'set null' }),
 	},
 	(table) => [index('boards_by_change').on(table.changedAt), index('boards_by_project').on(table.projectId)],
 );
+
+/** One row: changes when the database is restored from a backup, so that servers forget what they have in memory. */
+export const installation = pgTable('installation', {
+	id: integer('id').primaryKey().default(1),
+	generation: text('generation').notNull(),
+});
 
 /** Folders of boards with members of their own. */
 export const projects = pgTable('projects', {

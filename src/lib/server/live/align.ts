@@ -17,13 +17,15 @@ export interface Now {
 	role: Role;
 	house: House;
 	speaker: Known;
+	/** When the board was made, or restored. */
+	madeAt?: number;
 }
 
 export async function nowOf(boardId: string, person: Person): Promise<Now | undefined> {
 	const membership = await membershipOf(boardId, person.id);
 	if (!membership) return undefined;
-	const { role, house } = membership;
-	return { role, house, speaker: await speakerOn(boardId, person, role, house) };
+	const { role, house, madeAt } = membership;
+	return { role, house, madeAt, speaker: await speakerOn(boardId, person, role, house) };
 }
 
 /** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */

@@ -15,6 +15,7 @@ import { database } from '../db';
 import { log } from '../log';
 import { once } from '../once';
 import { readSettings } from '../settings';
+import { watchGeneration } from './generation';
 import { align, mayWrite, nowOf } from './align';
 import { metrics } from '../metrics';
 import { Fullness } from './fullness';
@@ -68,18 +69,22 @@ class LiveDocuments {
 	private readonly others = Others.meet((board, word) => this.hear(board, word));
 
 	constructor() {
+		watchGeneration(() => this.forgetAll());
 		this.hub = new Hocuspocus({
 			name: 'wandtafel',
 			quiet: true,
 			timeout: 30_000,
 			debounce: 2000,
 			maxDebounce: 10_000,
-			onAuthenticate: async ({ documentName: name, context, connectionConfig }) => {
+			onAuthenticate: async ({ documentName: name, context, connectionConfig, token }) => {
 				const { person, gate } = context as Context;
 				const parsed = parseName(name);
 				const now = parsed && (await nowOf(parsed.boardId, person));
 				if (!parsed || !now) throw Object.assign(new Error(''), { reason: 'no-access' });
-				const { role, house, speaker } = now;
+				const { role, house, speaker, madeAt } = now;
+				// Pages of ours say which board they have: what they keep of another one must not mix with this.
+				if (/^\d+$/.test(token) && Number(token) !== madeAt)
+					throw Object.assign(new Error(''), { reason: 'renewed' });
 				if (!may(role, 'enter', house)) throw Object.assign(new Error(''), { reason: 'closed' });
 				connectionConfig.readOnly = !mayWrite(parsed.layer, role, house);
 				gate.setSpeaker(parsed.boardId, speaker);
@@ -388,6 +393,21 @@ class LiveDocuments {
 		const forget = (): void => void (this.digests.get(name) === digest && this.digests.delete(name));
 		setTimeout(forget, DIGEST_STALE).unref();
 		return done;
+	}
+
+	/** Lets go of everything in memory: the database is another one from now on. */
+	private forgetAll(): void {
+		log.warn('the database was restored from a backup: everything in memory is forgotten');
+		for (const [name, document] of [...this.hub.documents]) {
+			document.getConnections().forEach(({ webSocket }) => webSocket.close(CLOSE.restored, 'restored'));
+			clearTimeout(this.kept.get(name));
+			this.kept.delete(name);
+			this.unwatch(name);
+			this.others?.unloaded(name);
+			this.hub.documents.delete(name);
+			document.destroy();
+		}
+		this.digests.clear();
 	}
 
 	/** Live documents in memory. */

@@ -37,6 +37,7 @@ export const CLOSE = {
 	withdrawn: 4403,
 	shut: 4423,
 	hurried: 4429,
+	restored: 1012,
 } as const;
 
 export interface Gate {

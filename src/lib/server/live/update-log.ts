@@ -7,6 +7,7 @@ import { sql } from 'drizzle-orm';
 import type { Database } from '../db';
 import { log } from '../log';
 import { metrics } from '../metrics';
+import { generation } from './generation';
 
 export interface LogEntry {
 	boardId: string;
@@ -39,12 +40,16 @@ export async function insertUpdates(db: Pick<Database, 'execute'>, rows: readonl
 		sql`, `,
 	);
 	const documents = [...new Set(rows.map(({ document }) => document))].sort();
-	await db.execute(sql`
+	const written = await db.execute<{ id: string }>(sql`
 		with locked as materialized (
 			select count(pg_advisory_xact_lock(hashtextextended('log ' || name, 0)))
 			from unnest(${sql.param(documents)}::text[]) as name)
 		insert into updates (board_id, document, person_id, at, data)
-		select v.b, v.d, v.p, clock_timestamp(), v.u from locked, (values ${values}) as v (b, d, p, u)`);
+		select v.b, v.d, v.p, clock_timestamp(), v.u from locked, (values ${values}) as v (b, d, p, u)
+		where exists (select 1 from installation where generation = ${await generation()})
+		returning id`);
+	if (written.length < rows.length)
+		throw new Error('The database was restored meanwhile: what was to be written belongs to the one before.');
 }
 
 export class UpdateLog {

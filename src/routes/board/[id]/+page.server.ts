@@ -14,7 +14,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 	const membership = await membershipOf(params.id, person.id);
 	if (!membership) error(404, m.board_no_access());
 	const [board] = await database()
-		.db.select({ title: schema.boards.title, createdAt: schema.boards.createdAt })
+		.db.select({ title: schema.boards.title })
 		.from(schema.boards)
 		.where(eq(schema.boards.id, params.id));
 	const door = may(membership.role, 'enter', membership.house) ? ('open' as const) : ('closed' as const);
@@ -29,7 +29,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		person: { ...person, ...speaker },
 		/** Whose store in the browser it is. */
 		keeper: person.id,
-		madeAt: board!.createdAt.getTime(),
+		madeAt: membership.madeAt,
 		lastHere,
 	};
 };

@@ -27,7 +27,7 @@
 		void Room.open(data).then((opened) => {
 			if (isLeft) opened.destroy();
 			else {
-				opened.onrenamed = () => void comeBack();
+				opened.onrenewed = () => void comeBack();
 				room = opened;
 			}
 		});
