@@ -14,6 +14,7 @@ await build({
 		'cli/export': at('./export.ts'),
 		'cli/archive-schema': at('./archive-schema.ts'),
 		'cli/bench': at('./bench/run.ts'),
+		'cli/bench-relay': at('./bench/relay.ts'),
 		'cli/screenshots': at('./screenshots.ts'),
 	},
 	outdir: at('../build'),

@@ -1,7 +1,7 @@
 /** Projects: who may do what in them, and what follows for the boards. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { connect, until } from '../support/client';
-import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';
+import { alsoJoin, facilitator, makeBoard, makeLink, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -112,19 +112,8 @@ describe('a project', () => {
 		const board = await makeBoard(owner);
 		const [byLink, banned] = [await someone(), await someone()];
 		for (const who of [byLink, banned]) {
-			const link = await owner.request('POST', `/api/boards/${board}/links`, { role: 'commenter' });
-			const { url } = (await link.json()) as { url: string };
-			await who.request('GET', new URL(url).pathname);
-			await fetch(url, {
-				method: 'POST',
-				redirect: 'manual',
-				headers: {
-					cookie: who.cookie,
-					origin: server.url,
-					'content-type': 'application/x-www-form-urlencoded',
-				},
-				body: new URLSearchParams({ name: who.name }),
-			});
+			const { token } = await makeLink(owner, board, 'commenter');
+			await alsoJoin(server, who, token);
 			expect(await sees(who, board)).toBe(true);
 		}
 		await owner.request('POST', `/api/boards/${board}/people/${await idFor(banned)}`, {

@@ -61,6 +61,22 @@ export async function guest(
 	return person(server, name, cookieFrom(response));
 }
 
+/** Lets somebody who is known already in by another link. */
+export async function alsoJoin(server: TestServer, who: TestPerson, token: string): Promise<void> {
+	const response = await fetch(`${server.url}/join/${token}`, {
+		method: 'POST',
+		redirect: 'manual',
+		headers: {
+			cookie: who.cookie,
+			origin: server.url,
+			'content-type': 'application/x-www-form-urlencoded',
+			accept: 'text/html',
+		},
+		body: new URLSearchParams({ name: who.name }),
+	});
+	if (response.status !== 303) throw new Error(`join: ${response.status} ${await response.text()}`);
+}
+
 export async function makeBoard(owner: TestPerson, start: 'blank' | 'idea-round' = 'blank'): Promise<string> {
 	const response = await owner.request('POST', '/api/boards', { start });
 	return ((await response.json()) as { id: string }).id;

@@ -47,6 +47,8 @@ export interface TestServer {
 	sql: postgres.Sql;
 	/** Settings and secrets of the demo, where it was seeded. */
 	demo: { key: string; token: string };
+	/** Its process. */
+	pid: () => number;
 	/** What the server wrote to its log. */
 	log: () => string;
 	/** Ends the process the hard way, as a power cut would. */
@@ -70,12 +72,15 @@ export async function startServer(
 		env?: Record<string, string>;
 		/** Another server whose database it shares. */
 		like?: TestServer;
+		/** Address of another cluster than that of all tests. */
+		at?: string;
 	} = {},
 ): Promise<TestServer> {
 	const name = `t_${randomBytes(6).toString('hex')}`;
-	const admin = postgres(clusterUrl().href, { max: 1, onnotice: () => {} });
+	const cluster = (): URL => (options.at ? new URL(options.at) : clusterUrl());
+	const admin = postgres(cluster().href, { max: 1, onnotice: () => {} });
 	if (!options.like) await admin.unsafe(`create database ${name}`);
-	const url = clusterUrl();
+	const url = cluster();
 	url.pathname = `/${name}`;
 	const databaseUrl = options.like?.databaseUrl ?? url.href;
 	const env = {
@@ -105,6 +110,7 @@ export async function startServer(
 		databaseUrl,
 		sql,
 		demo: { key: DEMO.key, token: DEMO.token },
+		pid: () => child!.pid!,
 		log: () => written,
 		async start() {
 			const started = spawn(process.execPath, ['build/server.js'], {
