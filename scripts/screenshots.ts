@@ -118,6 +118,40 @@ async function draw(page: Page): Promise<void> {
 	await page.keyboard.press('2');
 }
 
+/** A project with two boards and two more people, opened. */
+async function project(page: Page, browser: Browser): Promise<void> {
+	const people = ['Femke', 'Tomasz'];
+	for (const name of people) {
+		const { page: other, context } = await window_(browser);
+		await other.goto(`${server.url}/sign-up`);
+		await other.getByLabel('Your name').fill(name);
+		await other.getByLabel('E-mail').fill(`${name.toLowerCase()}@zweite-runde.example`);
+		await other.getByLabel('Password').fill('long enough for this');
+		await other.getByRole('button', { name: 'Make an account' }).click();
+		await other.getByText('No boards yet').waitFor();
+		await context.close();
+	}
+	await page.getByRole('button', { name: 'New project' }).click();
+	await page.getByRole('textbox', { name: 'Title of the project' }).fill('Next season');
+	await page.keyboard.press('Enter');
+	await page.getByTestId('project').waitFor();
+	await page.getByRole('button', { name: 'All boards' }).click();
+	for (const title of ['Season planning', 'Bench safety']) {
+		await page.getByRole('button', { name: `Move ${title} to a project` }).click();
+		await page.getByLabel(`Move ${title} to a project`).getByRole('button', { name: 'Next season' }).click();
+		await settled(page);
+	}
+	await page
+		.getByRole('group', { name: 'Projects' })
+		.getByRole('button', { name: /^Next season/ })
+		.click();
+	for (const name of people) {
+		await page.getByLabel('E-mail of their account').fill(`${name.toLowerCase()}@zweite-runde.example`);
+		await page.getByRole('button', { name: 'Let somebody in' }).click();
+		await page.getByLabel(`Part of ${name} in the project`).waitFor();
+	}
+}
+
 mkdirSync(FOLDER, { recursive: true });
 const server = await startServer({ demo: true });
 try {
@@ -182,6 +216,18 @@ try {
 	await shoot(phone, 'waiting');
 	await page.getByRole('switch', { name: /^Close the room/ }).uncheck();
 
+	await page.getByTestId('desk').getByRole('button', { name: 'Journal' }).click();
+	await page.getByRole('button', { name: 'Look at earlier moments' }).click();
+	await page.getByTestId('past').waitFor();
+	await page.getByRole('slider', { name: 'Moment' }).evaluate((slider: HTMLInputElement) => {
+		slider.value = String(Number(slider.max) * 0.13);
+		slider.dispatchEvent(new Event('input', { bubbles: true }));
+	});
+	await settled(page);
+	await page.getByTestId('past').click({ position: { x: 130, y: 160 } });
+	await shoot(page, 'replay');
+	await page.getByRole('button', { name: 'Back to now' }).click();
+
 	await page.getByRole('button', { name: 'Run sheet' }).click();
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await page.getByTestId('live').click({ position: { x: 20, y: 20 } });
@@ -229,6 +275,8 @@ try {
 	await page.goto(server.url);
 	await page.getByRole('heading', { name: 'Boards' }).waitFor();
 	await shoot(page, 'boards');
+	await project(page, browser);
+	await shoot(page, 'project');
 	await browser.close();
 } finally {
 	await server.stop();

@@ -1,12 +1,13 @@
-/** `bench [open|frame|route|sync] [COUNT...] [tiles|direct]`: measures on a server and a database of its own. One JSON line a figure. */
+/** `bench [open|frame|route|sync|history] [COUNT...] [tiles|direct]`: measures on a server and a database of its own. One JSON line a figure. */
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
+import { benchHistory } from './history';
 import { benchRoute } from './route';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
-const PARTS = ['open', 'frame', 'sync', 'route'];
+const PARTS = ['open', 'frame', 'sync', 'route', 'history'];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -45,6 +46,7 @@ try {
 		await browser.close();
 	}
 	if (wants('sync')) await benchSync(server, owner);
+	if (wants('history')) await benchHistory(server, owner);
 } finally {
 	await server.stop();
 }

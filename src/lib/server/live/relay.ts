@@ -28,6 +28,9 @@ export interface Hearer {
 	back(): void;
 }
 
+/** How long Redis is waited for when a document is opened, ms. */
+const PATIENCE = 1500;
+
 /** What all servers hear that share a Redis and a prefix. */
 const WORDS = 'words';
 
@@ -65,14 +68,17 @@ export class Relay {
 		return this.out.status === 'ready' && this.in.status === 'ready';
 	}
 
-	/** Resolves when everything that other servers do on a document from now on is heard here. */
+	/**
+	 * Resolves when everything that other servers do on a document from now on is heard here. With the line cut it does not wait
+	 * for its return: what is missed until then is read from the log.
+	 */
 	async open(document: string): Promise<void> {
-		// With the line cut it would wait for its return; what is missed until then is read from the log.
-		if (this.in.status !== 'ready') {
-			void this.in.subscribe(this.channel(document)).catch(() => undefined);
-			return;
-		}
-		await this.in.subscribe(this.channel(document));
+		const done = this.in.subscribe(this.channel(document)).catch(() => undefined);
+		if (this.in.status !== 'ready') return;
+		let timer: NodeJS.Timeout | undefined;
+		const late = new Promise((resolve) => (timer = setTimeout(resolve, PATIENCE)));
+		await Promise.race([done, late]);
+		clearTimeout(timer);
 	}
 
 	close(document: string): void {
