@@ -6,7 +6,6 @@ import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
 import type { Layer } from '$core/session/layers';
 import { may } from '$core/session/rights';
-import { sql } from 'drizzle-orm';
 import * as Y from 'yjs';
 import { touchBoard } from '../boards';
 import { speakingOn } from '../members';
@@ -21,11 +20,12 @@ import { metrics } from '../metrics';
 import { Fullness } from './fullness';
 import { CLOSE, updateIn } from './gate';
 import { documentName, parseName } from './names';
-import { OTHER_SERVER, SERVER, type Context } from './origins';
+import type { Context } from './origins';
 import { Others } from './others';
 import type { Word } from './relay';
-import { catchUp, loadInto, snapshot } from './store';
-import { insertUpdates, UpdateLog } from './update-log';
+import { editDocument } from './server-edits';
+import { loadInto, snapshot } from './store';
+import { UpdateLog } from './update-log';
 import { watchDocument, type Watched } from './watching';
 
 /** How long a document's state may be handed out after something changed, ms: the sync that follows brings the rest. */
@@ -37,21 +37,6 @@ const DIGEST_STALE = 1500;
 /** An update without content: nothing to save. */
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
-
-/** Does something with a document on the server's account; gives what changed as one update. */
-function changed<T>(doc: Y.Doc, work: (doc: Y.Doc) => T): { result: T; data: Uint8Array | undefined } {
-	const changes: Uint8Array[] = [];
-	const collect = (update: Uint8Array, _: unknown, __: unknown, transaction: Y.Transaction): void => {
-		if (transaction.local) changes.push(update);
-	};
-	doc.on('update', collect);
-	try {
-		const result = doc.transact(() => work(doc), SERVER) as T;
-		return { result, data: changes.length > 0 ? Y.mergeUpdates(changes) : undefined };
-	} finally {
-		doc.off('update', collect);
-	}
-}
 
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
@@ -237,49 +222,13 @@ class LiveDocuments {
 	): Promise<T> {
 		const name = documentName(boardId, layer);
 		return this.pinned(name, async (doc) => {
-			const write = this.others
-				? this.editAmongOthers(boardId, name, doc, work, personId)
-				: this.editAlone(boardId, name, doc, work, personId);
 			try {
-				return await write;
+				return await editDocument({ boardId, name, doc, work, personId }, this.log, this.others);
 			} catch (error) {
 				doc.getConnections().forEach((connection) => connection.webSocket.close(CLOSE.failed, 'not saved'));
 				throw error;
 			}
 		});
-	}
-
-	private async editAlone<T>(
-		boardId: string,
-		document: string,
-		doc: Document,
-		work: (doc: Y.Doc) => T,
-		personId: string | null,
-	): Promise<T> {
-		const { result, data } = changed(doc, work);
-		if (data) await this.log.append({ boardId, document, personId, data });
-		return result;
-	}
-
-	/** One server after the other, each knowing what the last one did: no number is given twice, no place taken twice. */
-	private async editAmongOthers<T>(
-		boardId: string,
-		document: string,
-		doc: Document,
-		work: (doc: Y.Doc) => T,
-		personId: string | null,
-	): Promise<T> {
-		const done = database().db.transaction(async (tx) => {
-			await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`edit ${document}`}, 0))`);
-			await catchUp(tx, document, doc, OTHER_SERVER);
-			const made = changed(doc, work);
-			if (made.data) await insertUpdates(tx, [{ boardId, document, personId, data: made.data }]);
-			return made;
-		});
-		this.log.track(document, done);
-		const { result, data } = await done;
-		if (data) this.others!.update(document, data);
-		return result;
 	}
 
 	/** Works with a document that stays loaded meanwhile; it is unloaded afterwards if nobody else has it open. */
