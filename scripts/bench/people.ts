@@ -1,12 +1,24 @@
-/** People on boards for measuring: real connections that write notes and move pointers, and note when what arrives. */
-import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
-import { paceOf } from '$core/session/presence';
-import { LAYERS } from '$core/session/layers';
+/**
+ * People on boards for measuring: real websockets that write notes and move pointers. They take as little as they can of the machine
+ * that they share with what is measured: a document that follows, and nothing of what others tell about themselves.
+ */
+import * as decoding from 'lib0/decoding';
+import * as encoding from 'lib0/encoding';
+import { objectsOf } from '$core/board/document';
 import { addObject, type Hand } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
-import { objectsOf } from '$core/board/document';
+import { LAYERS } from '$core/session/layers';
+import { paceOf } from '$core/session/presence';
 import { WebSocket } from 'ws';
+import { Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';
+import { readSyncMessage, writeSyncStep1, writeUpdate } from 'y-protocols/sync';
 import * as Y from 'yjs';
+
+/** Kinds of message, as the sync library numbers them. */
+const KIND = { sync: 0, awareness: 1, auth: 2, syncStatus: 8 } as const;
+const TOKEN = 0;
+const AUTHENTICATED = 2;
+const SERVER = 'server';
 
 /** Times that were measured, ms. */
 export interface Times {
@@ -33,38 +45,33 @@ export interface Seat {
 	name: string;
 	/** How many are on the board. */
 	company: number;
-	/** Whether arrivals are timed here: at one other person each, so that every edit counts once. */
 	times: Times;
-	/** Whose notes are timed here. */
+	/** Whose notes are timed here: at one other person each, so that every edit counts once. */
 	watches: string;
+}
+
+function frame(name: string, kind: number, write: (encoder: encoding.Encoder) => void): Uint8Array {
+	const encoder = encoding.createEncoder();
+	encoding.writeVarString(encoder, name);
+	encoding.writeVarUint(encoder, kind);
+	write(encoder);
+	return encoding.toUint8Array(encoder);
 }
 
 export async function sitDown(seat: Seat): Promise<Person> {
 	const { url, headers, board, id, name, times } = seat;
-	class Socket extends WebSocket {
-		constructor(address: string) {
-			super(address, { headers });
-		}
-	}
-	const socket = new HocuspocusProviderWebsocket({ url, WebSocketPolyfill: Socket });
-	const doc = new Y.Doc();
-	const providers = LAYERS.map((layer) => {
-		const provider = new HocuspocusProvider({
-			websocketProvider: socket,
-			name: `board/${board}/${layer}`,
-			document: layer === 'stage' ? doc : new Y.Doc(),
-			token: 'cookie',
-		});
-		provider.attach();
-		return provider;
-	});
-	const stage = providers[0]!;
-	let open: number[] = [];
-	stage.on('unsyncedChanges', ({ number }: { number: number }) => {
-		if (number !== 0) return;
-		const now = performance.now();
-		for (const at of open) times.toSaved.push(now - at);
-		open = [];
+	const stage = `board/${board}/stage`;
+	const socket = new WebSocket(url, { headers });
+	const docs = new Map(LAYERS.map((layer) => [`board/${board}/${layer}`, new Y.Doc()]));
+	const doc = docs.get(stage)!;
+	const awareness = new Awareness(doc);
+	/** When edits were sent that wait for their answer, in their order. */
+	const waiting: number[] = [];
+	const send = (...message: Parameters<typeof frame>): void => socket.send(frame(...message));
+	doc.on('update', (update: Uint8Array, origin: unknown) => {
+		if (origin === SERVER) return;
+		waiting.push(performance.now());
+		send(stage, KIND.sync, (encoder) => writeUpdate(encoder, update));
 	});
 	objectsOf(doc).observe((event) => {
 		const now = performance.now();
@@ -73,13 +80,45 @@ export async function sitDown(seat: Seat): Promise<Person> {
 			if (at !== undefined) times.toPeer.push(now - at);
 		}
 	});
-	await new Promise<void>((resolve) => {
-		if (stage.isSynced) resolve();
-		else stage.on('synced', () => resolve());
+	let synced = 0;
+	const ready = new Promise<void>((resolve, reject) => {
+		socket.on('message', (data: Buffer) => {
+			const decoder = decoding.createDecoder(data);
+			const about = decoding.readVarString(decoder);
+			const kind = decoding.readVarUint(decoder);
+			if (kind === KIND.auth && decoding.readVarUint(decoder) === AUTHENTICATED) {
+				send(about, KIND.sync, (encoder) => writeSyncStep1(encoder, docs.get(about)!));
+				if (++synced === docs.size) resolve();
+			} else if (kind === KIND.sync) {
+				const answer = encoding.createEncoder();
+				encoding.writeVarString(answer, about);
+				encoding.writeVarUint(answer, KIND.sync);
+				const head = encoding.length(answer);
+				readSyncMessage(decoder, answer, docs.get(about)!, SERVER);
+				if (encoding.length(answer) > head) socket.send(encoding.toUint8Array(answer));
+			} else if (kind === KIND.syncStatus && about === stage) {
+				const at = waiting.shift();
+				if (at !== undefined) times.toSaved.push(performance.now() - at);
+			}
+		});
+		socket.once('error', reject);
+		socket.once('close', (code) => reject(new Error(`closed: ${code}`)));
 	});
+	await new Promise<void>((resolve, reject) => {
+		socket.once('open', () => resolve());
+		socket.once('error', reject);
+	});
+	for (const each of docs.keys())
+		send(each, KIND.auth, (encoder) => {
+			encoding.writeVarUint(encoder, TOKEN);
+			encoding.writeVarString(encoder, 'cookie');
+		});
+	await ready;
 	// Only for the place in the stack; following the document would cost the one who measures.
 	const model = new BoardModel(new Y.Doc());
 	let count = 0;
+	let pointer = 0;
+	let told = 0;
 	const hand: Hand = {
 		doc,
 		person: { id, name },
@@ -87,15 +126,11 @@ export async function sitDown(seat: Seat): Promise<Person> {
 		now: () => Date.now(),
 		newId: () => `${name}-${count++}`,
 	};
-	let pointer = 0;
-	let told = 0;
 	return {
 		doc,
 		write() {
 			const note = hand.newId();
-			const at = performance.now();
-			times.written.set(note, at);
-			open.push(at);
+			times.written.set(note, performance.now());
 			addObject(hand, model, {
 				id: note,
 				kind: 'note',
@@ -109,11 +144,14 @@ export async function sitDown(seat: Seat): Promise<Person> {
 			const now = performance.now();
 			if (now - told < paceOf(seat.company)) return;
 			told = now;
-			stage.awareness!.setLocalState({ person: id, name, sheet: 's', cursor: [pointer++ % 900, 300] });
+			awareness.setLocalState({ person: id, name, sheet: 's', cursor: [pointer++ % 900, 300] });
+			const states = encodeAwarenessUpdate(awareness, [doc.clientID]);
+			send(stage, KIND.awareness, (encoder) => encoding.writeVarUint8Array(encoder, states));
 		},
 		leave() {
-			for (const provider of providers) provider.destroy();
-			socket.destroy();
+			awareness.destroy();
+			socket.removeAllListeners('close');
+			socket.terminate();
 			model.destroy();
 		},
 	};

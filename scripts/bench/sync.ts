@@ -4,7 +4,7 @@
  */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { alsoJoin, guest, idOf, makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
+import { guest, idOf, makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
 import { freePort, type TestServer } from '../../tests/support/server';
 import { sitDown, type Person, type Times } from './people';
 import { figure, p95, quantile } from './report';
@@ -142,6 +142,10 @@ async function startRelay(): Promise<{ child: ChildProcess; url: string }> {
 	return { child, url: `ws://127.0.0.1:${port}` };
 }
 
+/** Puts somebody who is known onto another board. */
+const addMember = ({ sql }: TestServer, board: string, name: string): Promise<unknown> =>
+	sql`insert into memberships (board_id, person_id, role) select ${board}, id, 'editor' from people where name = ${name}`;
+
 export async function benchSync(server: TestServer, owner: TestPerson): Promise<void> {
 	const people: TestPerson[] = [];
 	for (const scene of SCENES) {
@@ -152,7 +156,8 @@ export async function benchSync(server: TestServer, owner: TestPerson): Promise<
 			const { token } = await makeLink(owner, board, 'editor');
 			for (let i = 0; i < scene.people; i++) {
 				const nth = b * scene.people + i;
-				if (people[nth]) await alsoJoin(server, people[nth], token);
+				// Past the door: as many guests at once from one address are not let in.
+				if (people[nth]) await addMember(server, board, `P${nth}`);
 				else people[nth] = await guest(server, token, `P${nth}`);
 			}
 			boards.push(board);

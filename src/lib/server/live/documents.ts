@@ -14,6 +14,7 @@ import { database } from '../db';
 import { log } from '../log';
 import { once } from '../once';
 import { readSettings } from '../settings';
+import { gather, takeInEarly } from './gathering';
 import { watchGeneration } from './generation';
 import { align, mayWrite, nowOf } from './align';
 import { metrics } from '../metrics';
@@ -83,6 +84,7 @@ class LiveDocuments {
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
 				this.watch(name, document);
+				gather(document, (clients) => this.others?.tell(name, clients));
 				this.others?.loaded(name, document);
 				document.on('update', () => {
 					const state = this.states.get(document);
@@ -103,6 +105,7 @@ class LiveDocuments {
 				const { boardId, layer } = parseName(name)!;
 				const { person } = connection.context as Context;
 				align(connection, layer, await nowOf(boardId, person));
+				takeInEarly(connection.document, connection.webSocket);
 			},
 			onDisconnect: async ({ documentName: name, context }) => {
 				const parsed = parseName(name);

@@ -64,13 +64,20 @@ export interface Teller {
 	/** Windows that it speaks for. */
 	clients: Set<number>;
 	mayTalk: boolean;
-	/** Number of the last quick sign of each window. */
-	signs: Map<number, number>;
+	/** The last quick sign of each window. */
+	signs: Map<number, NonNullable<PresenceState['sign']>>;
 	maySign: () => boolean;
 }
 
-/** Puts the gate in front of a socket's message listeners. */
-export function guard(socket: WebSocket, person: Person): Gate {
+/**
+ * Puts the gate in front of a socket's message listeners.
+ * @param tell given what the person tells about themselves on a document, checked: it goes past the sync library
+ */
+export function guard(
+	socket: WebSocket,
+	person: Person,
+	tell: (document: string, states: Uint8Array) => void,
+): Gate {
 	let admitted = false;
 	let queued = { frames: 0, bytes: 0 };
 	const mayTell = bucket(RATE);
@@ -107,7 +114,9 @@ export function guard(socket: WebSocket, person: Person): Gate {
 		}
 		if (kind !== KIND.awareness) return frame;
 		if (!mayTell()) return undefined;
-		return ownStates(name, decoding.readVarUint8Array(decoder), tellerOf(parsed.boardId));
+		const states = ownStates(decoding.readVarUint8Array(decoder), tellerOf(parsed.boardId));
+		if (states) tell(name, states);
+		return undefined;
 	};
 
 	socket.emit = ((event: string, ...args: unknown[]): boolean => {
@@ -136,8 +145,8 @@ export function guard(socket: WebSocket, person: Person): Gate {
 	};
 }
 
-/** The awareness message with only what the person says about themselves, and may say; undefined if that is nothing. */
-export function ownStates(name: string, payload: Uint8Array, teller: Teller): Uint8Array | undefined {
+/** Of what is told only what the person says about themselves, and may say; undefined if that is nothing. */
+export function ownStates(payload: Uint8Array, teller: Teller): Uint8Array | undefined {
 	const { person, clients } = teller;
 	const decoder = decoding.createDecoder(payload);
 	const length = decoding.readVarUint(decoder);
@@ -166,19 +175,18 @@ export function ownStates(name: string, payload: Uint8Array, teller: Teller): Ui
 		encoding.writeVarUint(states, clock);
 		encoding.writeVarString(states, state);
 	}
-	const frame = encoding.createEncoder();
-	encoding.writeVarString(frame, name);
-	encoding.writeVarUint(frame, KIND.awareness);
-	encoding.writeVarUint8Array(frame, encoding.toUint8Array(states));
-	return Buffer.from(encoding.toUint8Array(frame));
+	return encoding.toUint8Array(states);
 }
 
 /** The state with nothing in it that its person may not say now, and with signs no faster than they may come. */
 function allowed(state: PresenceState, client: number, { mayTalk, signs, maySign }: Teller): PresenceState {
 	if (!mayTalk) return withoutTalk(state);
-	if (!state.sign || state.sign.count === signs.get(client)) return state;
-	signs.set(client, state.sign.count);
-	return maySign() ? state : { ...state, sign: null };
+	const last = signs.get(client);
+	if (!state.sign || state.sign.count === last?.count) return state;
+	// Until it may come, the one before it stays: nothing new is shown for that.
+	if (!maySign()) return { ...state, sign: last ?? null };
+	signs.set(client, state.sign);
+	return state;
 }
 
 /** The update that a sync message carries, or undefined if it only asks. Throws when it is malformed. */

@@ -8,12 +8,6 @@ import { OTHER_SERVER, SERVER } from './origins';
 import { relayFor, type Relay, type Word } from './relay';
 import { loadInto } from './store';
 
-interface AwarenessChange {
-	added: number[];
-	updated: number[];
-	removed: number[];
-}
-
 export class Others {
 	/** Documents that are open here, from the moment on in which they are loaded. */
 	private readonly open = new Map<string, Document>();
@@ -52,17 +46,18 @@ export class Others {
 			// What the server itself does is passed on when it is committed.
 			if (origin !== OTHER_SERVER && origin !== SERVER) this.relay.update(name, update);
 		});
-		document.awareness.on('update', ({ added, updated, removed }: AwarenessChange, origin: unknown) => {
-			if (origin === OTHER_SERVER || origin === 'timeout') return;
-			const changed = [...added, ...updated, ...removed];
-			this.relay.awareness(name, encodeAwarenessUpdate(document.awareness, changed));
-		});
 		this.relay.askWho(name);
 	}
 
 	unloaded(name: string): void {
 		this.open.delete(name);
 		this.relay.close(name);
+	}
+
+	/** Passes on what people on this server tell about themselves. */
+	tell(name: string, clients: number[]): void {
+		const document = this.open.get(name);
+		if (document) this.relay.awareness(name, encodeAwarenessUpdate(document.awareness, clients));
 	}
 
 	/** Passes on what this server did and committed. */

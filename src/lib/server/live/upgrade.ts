@@ -8,6 +8,7 @@ import { once } from '../once';
 import { addressOf, Doors } from './doors';
 import { CLOSE, guard, LARGEST_FRAME } from './gate';
 import { live } from './documents';
+import { takeIn } from './gathering';
 
 const sockets = (): WebSocketServer =>
 	once('sockets', () => new WebSocketServer({ noServer: true, maxPayload: LARGEST_FRAME }));
@@ -46,7 +47,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 		socket.once('close', leave);
 		sockets().handleUpgrade(request, socket, head, (ws) => {
 			ws.on('error', () => ws.terminate());
-			const gate = guard(ws, person);
+			const gate = guard(ws, person, (name, states) => takeIn(live().hub.documents, name, ws, states));
 			const timer = setTimeout(() => ws.close(CLOSE.policy, 'no document opened'), PATIENCE);
 			ws.once('close', () => clearTimeout(timer));
 			live().hub.handleConnection(ws, request, {
