@@ -223,12 +223,13 @@ try {
 		slider.value = String(Number(slider.max) * 0.13);
 		slider.dispatchEvent(new Event('input', { bubbles: true }));
 	});
+	await page.getByTestId('replay').getByRole('button', { name: 'Show everything' }).click();
 	await settled(page);
-	await page.getByTestId('past').click({ position: { x: 130, y: 160 } });
+	await page.getByTestId('past').click({ position: { x: 110, y: 240 } });
 	await shoot(page, 'replay');
 	await page.getByRole('button', { name: 'Back to now' }).click();
 
-	await page.getByRole('button', { name: 'Run sheet' }).click();
+	await page.getByRole('button', { name: 'Run sheet', exact: true }).click();
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await page.getByTestId('live').click({ position: { x: 20, y: 20 } });
 	await shoot(page, 'flow');

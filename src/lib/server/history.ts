@@ -87,7 +87,7 @@ export async function segmentOf(boardId: string, personId: string, upTo: number)
 	return writeSegment({ state, at, updates: rows.map((row) => ({ at: row.at.getTime(), data: row.data })) });
 }
 
-/** Updates of one person this close together become one when they are old, ms. */
+/** Updates of one person within this time become one when they are old, ms: the step in which they are replayed then. */
 const CLOSE_BY = 10_000;
 /** Rows looked at in one go. */
 const CHUNK = 5000;
@@ -153,7 +153,7 @@ function groups(rows: readonly Row[], ends: ReadonlySet<number>): Row[][] {
 		const goesOn =
 			last &&
 			last.personId === row.personId &&
-			row.at.getTime() - last.at.getTime() <= CLOSE_BY &&
+			row.at.getTime() - run[0]!.at.getTime() <= CLOSE_BY &&
 			!ends.has(last.id);
 		if (!goesOn) close();
 		run.push(row);

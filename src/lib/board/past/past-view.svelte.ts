@@ -1,7 +1,7 @@
 /** The board as it was at an earlier moment, to be looked at: it has a view and things that are picked, and nothing else. */
 import { BoardModel } from '$core/board/model';
 import type { Point } from '$core/geometry/box';
-import { toBoard } from '$core/geometry/view';
+import { seen, toBoard } from '$core/geometry/view';
 import type * as Y from 'yjs';
 import { Viewpoint } from '../viewpoint.svelte';
 
@@ -53,6 +53,11 @@ export class PastView extends Viewpoint {
 		this.picked = new Set();
 		this.painter?.setSheet(sheet);
 		this.fit();
+	}
+
+	/** Shows everything when nothing of it would be seen. */
+	lookAtSomething(): void {
+		if (this.model.touching(this.sheet, seen(this.view, this.size)).length === 0) this.fit();
 	}
 
 	/** Picks what lies at a point of the screen; `more` adds it to what is picked, or takes it away. */

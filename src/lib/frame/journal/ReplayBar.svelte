@@ -2,6 +2,7 @@
 	/** In place of the ledge while an earlier moment is looked at: the time, playing, and the way to bring things back. */
 	import { restore, type RestoreScope } from '$core/board/restore';
 	import { m } from '$lib/paraglide/messages';
+	import Maximize from '@lucide/svelte/icons/scan';
 	import Pause from '@lucide/svelte/icons/pause';
 	import Play from '@lucide/svelte/icons/play';
 	import StepBack from '@lucide/svelte/icons/step-back';
@@ -128,6 +129,12 @@
 		<select class="entry" aria-label={m.replay_speed()} bind:value={replay.speed}>
 			{#each SPEEDS as speed (speed)}<option value={speed}>{m.replay_times({ speed })}</option>{/each}
 		</select>
+		<button
+			class="icon-button"
+			aria-label={m.command_fit()}
+			title={m.command_fit()}
+			onclick={() => past?.fit()}><Maximize size={18} /></button
+		>
 		{#if past && sheets.length > 1}
 			<select
 				class="entry"

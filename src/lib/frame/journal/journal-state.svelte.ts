@@ -124,6 +124,7 @@ export class JournalState {
 			}
 			this.replay.pause();
 			await this.replay.seek(time === undefined ? Infinity : this.replay.timeline.placeOf(time));
+			this.replay.view?.lookAtSomething();
 		} catch (error) {
 			this.problem = messageOf(error);
 			this.close();

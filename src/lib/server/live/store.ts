@@ -14,10 +14,15 @@ type Executor = Pick<Database, 'select' | 'insert' | 'delete' | 'execute'>;
 
 /** A snapshot is made when this many updates have come since the last one. */
 const SNAPSHOT_AFTER = 300;
-/** Updates, and bytes of the log, between snapshots that are kept so that earlier moments are found fast. */
-const KEPT_EVERY = { updates: 4000, bytes: 2 * 1024 * 1024 };
+/**
+ * Between snapshots that are kept so that earlier moments are found fast: this many updates where a snapshot is no larger than
+ * some times what they take in the log, this many in any case, or this many bytes of the log.
+ */
+const KEPT_EVERY = { updates: 4000, times: 4, mostUpdates: 20_000, bytes: 2 * 1024 * 1024 };
 /** Updates taken in at one go; more follow in the next. */
-const MOST = 20_000;
+const MOST = 4000;
+/** Updates read before others get their turn. */
+const SLICE = 400;
 /** Happenings in one statement. */
 const ROWS = 1000;
 
@@ -128,7 +133,8 @@ async function takeIn(tx: Executor, boardId: string, document: string): Promise<
 	const doc = new Y.Doc();
 	if (last) Y.applyUpdate(doc, last.data);
 	const reader = new JournalReader(parseName(document)!.layer, doc);
-	for (const { id, data, personId, at } of rows) {
+	for (const [i, { id, data, personId, at }] of rows.entries()) {
+		if (i % SLICE === SLICE - 1) await new Promise((done) => setImmediate(done));
 		try {
 			reader.take({ data, personId, at: at.getTime() });
 		} catch (error) {
@@ -179,9 +185,12 @@ async function thinOut(tx: Executor, document: string, last: Snapshot | undefine
 		.where(eq(snapshots.document, document))
 		.orderBy(desc(snapshots.upTo))
 		.limit(2);
+	const count = last.updates - (before?.updates ?? 0);
+	const bytes = last.logBytes - (before?.logBytes ?? 0);
 	const isFar =
-		last.updates - (before?.updates ?? 0) >= KEPT_EVERY.updates ||
-		last.logBytes - (before?.logBytes ?? 0) >= Math.max(KEPT_EVERY.bytes, last.data.length);
+		(count >= KEPT_EVERY.updates && last.data.length <= KEPT_EVERY.times * bytes) ||
+		count >= KEPT_EVERY.mostUpdates ||
+		bytes >= Math.max(KEPT_EVERY.bytes, last.data.length);
 	if (isFar) return;
 	await tx.delete(snapshots).where(and(eq(snapshots.document, document), eq(snapshots.upTo, last.upTo)));
 }
