@@ -108,3 +108,17 @@ test('people are sent out for good, leave, and what onlookers may take out is se
 	await expect(lotte.page).toHaveURL(/\/(sign-in)?$/);
 	await expect(page.getByLabel('Part of Lotte')).toBeHidden();
 });
+
+test('whoever is signed out under an open board is told so, and not left waiting', async ({
+	ilka,
+	server,
+}) => {
+	const { page } = ilka;
+	await server.sql`delete from sessions`;
+	await server.kill();
+	await server.start();
+	await expect(page.getByRole('heading', { name: 'You are signed out' })).toBeVisible();
+	await barrierFree(page, 'signed out');
+	await page.getByRole('link', { name: 'Sign in' }).click();
+	await expect(page.getByLabel('Password')).toBeVisible();
+});

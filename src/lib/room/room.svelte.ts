@@ -62,6 +62,11 @@ interface Open {
 	unsaved: number;
 }
 
+/** How often it is asked why there is no connection, ms. */
+const ASK_WHY = 4000;
+/** What the server says of who waits before a board. */
+const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone']) });
+
 /** With what the server closes when edits come faster than anybody works. */
 const TOO_FAST = 4429;
 
@@ -87,7 +92,7 @@ export class Room {
 	/** Whether the board's content has been read, from the server or from what is kept here. */
 	ready = $state(false);
 	/** Whether the person may be in; a closed board opens again. */
-	access = $state<'open' | 'closed' | 'ended'>('open');
+	access = $state<'open' | 'closed' | 'ended' | 'signed out'>('open');
 	plan = $state.raw<SessionState>({ steps: [], running: undefined, done: false });
 	/** Whose view everybody follows. */
 	leader = $state.raw<Leader | undefined>();
@@ -375,7 +380,21 @@ export class Room {
 		read();
 	}
 
+	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */
+	private async askWhy(): Promise<void> {
+		if (this.connected || !navigator.onLine || this.access !== 'open') return;
+		try {
+			const response = await fetch(`/api/boards/${encodeURIComponent(this.info.boardId)}/door`);
+			if (response.status === 401) this.access = 'signed out';
+			else if (response.ok && doorSchema.parse(await response.json()).door === 'gone') this.access = 'ended';
+		} catch {
+			// No network, or no server: that is why.
+		}
+	}
+
 	private followNetwork(): void {
+		const asking = setInterval(() => void this.askWhy(), ASK_WHY);
+		this.stops.push(() => clearInterval(asking));
 		const judge = (): void => this.judge();
 		const again = (): void => {
 			if (!this.connected) void this.socket.connect();

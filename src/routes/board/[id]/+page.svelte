@@ -74,6 +74,11 @@
 
 {#if data.door === 'closed' || room?.access === 'closed'}
 	<Waiting boardId={data.boardId} title={data.title} onopen={comeBack} ongone={() => void goto('/')} />
+{:else if room?.access === 'signed out'}
+	<PlainPage title={m.signed_out()}>
+		<p class="quiet">{m.signed_out_more()}</p>
+		<a class="button main" href="/sign-in">{m.sign_in()}</a>
+	</PlainPage>
 {:else if room?.access === 'ended'}
 	<PlainPage title={m.access_ended()}><p class="quiet">{m.access_ended_more()}</p></PlainPage>
 {:else if !room?.ready}
