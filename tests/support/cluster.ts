@@ -58,7 +58,7 @@ export async function startCluster({ disk }: { disk?: number } = {}): Promise<Te
 	const folder = mkdtempSync(join(tmpdir(), 'cluster-'));
 	const bin = programs();
 	const port = await freePort();
-	if (disk && asRoot) execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${disk}m`, 'tmpfs', folder]);
+	const isMounted = disk !== undefined && mount(folder, disk);
 	const data = join(folder, 'data');
 	mkdirSync(data, { mode: 0o700 });
 	const log = join(folder, 'log');
@@ -130,8 +130,7 @@ export async function startCluster({ disk }: { disk?: number } = {}): Promise<Te
 		},
 		async kill() {
 			const master = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]!;
-			const children = execFileSync('pgrep', ['-P', master], { encoding: 'utf8' }).trim().split('\n');
-			const all = [master, ...children].map(Number);
+			const all = [Number(master), ...childrenOf(Number(master))];
 			// The master first: it must not notice that a child was killed.
 			process.kill(all[0]!, 'SIGKILL');
 			for (const pid of all.slice(1)) {
@@ -146,7 +145,7 @@ export async function startCluster({ disk }: { disk?: number } = {}): Promise<Te
 			rmSync(join(data, 'postmaster.pid'), { force: true });
 		},
 		fill(full) {
-			if (!asRoot) return limitFiles(data, full);
+			if (!isMounted) return limitFiles(data, full);
 			if (!full) return rmSync(ballast, { force: true });
 			const file = openSync(ballast, 'w');
 			const block = Buffer.alloc(64 * 1024);
@@ -164,7 +163,7 @@ export async function startCluster({ disk }: { disk?: number } = {}): Promise<Te
 			} catch {
 				// Not running.
 			}
-			if (disk && asRoot) execFileSync('umount', ['-l', folder]);
+			if (isMounted) execFileSync('umount', ['-l', folder]);
 			rmSync(folder, { recursive: true, force: true });
 		},
 	};
@@ -172,12 +171,47 @@ export async function startCluster({ disk }: { disk?: number } = {}): Promise<Te
 	return cluster;
 }
 
+/** Mounts a small disk in memory over a folder; false where that is not allowed. */
+function mount(folder: string, megabytes: number): boolean {
+	if (!asRoot) return false;
+	try {
+		execFileSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', folder], { stdio: 'pipe' });
+		return true;
+	} catch {
+		return false;
+	}
+}
+
+/** Ids of the processes that another one started. */
+function childrenOf(parent: number): number[] {
+	return readdirSync('/proc')
+		.filter((name) => /^\d+$/.test(name))
+		.map(Number)
+		.filter((pid) => {
+			try {
+				return Number(readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ')[1]) === parent;
+			} catch {
+				return false;
+			}
+		});
+}
+
 /** Where no disk can be mounted: lets none of the cluster's processes write a file any longer than it is. */
 function limitFiles(data: string, isFull: boolean): void {
+	// PostgreSQL may have given up meanwhile; started anew it has no limit.
+	if (!existsSync(join(data, 'postmaster.pid'))) return;
 	const master = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]!;
-	const children = execFileSync('pgrep', ['-P', master], { encoding: 'utf8' }).trim().split('\n');
-	for (const pid of [master, ...children])
-		execFileSync('prlimit', ['--pid', pid, `--fsize=${isFull ? 8192 : 'unlimited'}:unlimited`]);
+	// As whoever runs the cluster: root of a container may not.
+	const limit = (pid: number): void =>
+		void run('prlimit', ['--pid', String(pid), `--fsize=${isFull ? 8192 : 'unlimited'}:unlimited`]);
+	limit(Number(master));
+	for (const pid of childrenOf(Number(master))) {
+		try {
+			limit(pid);
+		} catch {
+			// Gone meanwhile; the next ones have the master's limit.
+		}
+	}
 }
 
 function isZombie(pid: number): boolean {
