@@ -79,8 +79,18 @@ test('nods are counted and taken back; two objects lead to each other across she
 		((await findIn(page, note.text)) as unknown as Nodded).nods?.map(({ name }) => name) ?? [];
 	await page.keyboard.press('n');
 	await emptyPlace(maren.page, at.x, at.y);
-	const there = await middle(maren.page, await sees(maren.page, note.text));
-	await maren.page.mouse.click(there.x, there.y);
+	const seen = await sees(maren.page, note.text);
+	const picked = (): Promise<string[]> =>
+		maren.page.evaluate(() => [
+			...(window as unknown as { wandtafelBoard: { selection: Set<string> } }).wandtafelBoard.selection,
+		]);
+	// A step that starts just then takes the view elsewhere: it is brought back until the note is picked.
+	await expect(async () => {
+		await emptyPlace(maren.page, at.x, at.y);
+		const there = await middle(maren.page, seen);
+		await maren.page.mouse.click(there.x, there.y);
+		expect(await picked()).toEqual([note.id]);
+	}).toPass();
 	await maren.page.keyboard.press('n');
 	await expect.poll(nods).toEqual(['Ilka', 'Maren']);
 	const [x, y, w] = note.box;
