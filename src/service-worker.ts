@@ -27,6 +27,12 @@ self.addEventListener('activate', (event) => {
 	const tidy = async (): Promise<void> => {
 		for (const name of await caches.keys())
 			if (name.startsWith('wandtafel-') && name !== APP && name !== PAGES) await caches.delete(name);
+		// Kept pages name the files of the version with which they came.
+		const pages = await caches.open(PAGES);
+		for (const { url } of await pages.keys()) {
+			const { pathname } = new URL(url);
+			if (isBoardPage(pathname)) await keep(pathname).catch(() => undefined);
+		}
 		await self.clients.claim();
 	};
 	event.waitUntil(tidy());
@@ -38,6 +44,7 @@ async function keep(path: string): Promise<void> {
 	for (const each of [path, `${path}/__data.json`]) {
 		const response = await fetch(each, { headers: { accept: 'text/html' } });
 		if (response.ok && !response.redirected) await pages.put(each, response);
+		else if (response.status < 500) await pages.delete(each);
 	}
 }
 

@@ -9,13 +9,12 @@ import { addObject, type Hand } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
 import { LAYERS } from '$core/session/layers';
 import { paceOf } from '$core/session/presence';
+import { frame, KIND } from '$lib/server/live/frames';
 import { WebSocket } from 'ws';
 import { Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';
 import { readSyncMessage, writeSyncStep1, writeUpdate } from 'y-protocols/sync';
 import * as Y from 'yjs';
 
-/** Kinds of message, as the sync library numbers them. */
-const KIND = { sync: 0, awareness: 1, auth: 2, syncStatus: 8 } as const;
 const TOKEN = 0;
 const AUTHENTICATED = 2;
 const SERVER = 'server';
@@ -48,14 +47,6 @@ export interface Seat {
 	times: Times;
 	/** Whose notes are timed here: at one other person each, so that every edit counts once. */
 	watches: string;
-}
-
-function frame(name: string, kind: number, write: (encoder: encoding.Encoder) => void): Uint8Array {
-	const encoder = encoding.createEncoder();
-	encoding.writeVarString(encoder, name);
-	encoding.writeVarUint(encoder, kind);
-	write(encoder);
-	return encoding.toUint8Array(encoder);
 }
 
 export async function sitDown(seat: Seat): Promise<Person> {

@@ -5,12 +5,12 @@
 import { createServer } from 'node:http';
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
+import { frame, KIND } from '$lib/server/live/frames';
 import { WebSocketServer, type WebSocket } from 'ws';
 import { applyAwarenessUpdate, Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';
 import { readSyncMessage, writeUpdate } from 'y-protocols/sync';
 import * as Y from 'yjs';
 
-const KIND = { sync: 0, awareness: 1, auth: 2 } as const;
 const AUTHENTICATED = 2;
 
 interface Room {
@@ -19,14 +19,6 @@ interface Room {
 	sockets: Set<WebSocket>;
 }
 const rooms = new Map<string, Room>();
-
-function frame(name: string, kind: number, write: (encoder: encoding.Encoder) => void): Uint8Array {
-	const encoder = encoding.createEncoder();
-	encoding.writeVarString(encoder, name);
-	encoding.writeVarUint(encoder, kind);
-	write(encoder);
-	return encoding.toUint8Array(encoder);
-}
 
 function roomOf(name: string): Room {
 	const known = rooms.get(name);

@@ -11,6 +11,7 @@
 		type Order,
 		type Part,
 	} from '$core/boards/list';
+	import TopBar from '$lib/boards/TopBar.svelte';
 	import ProjectBar from '$lib/boards/ProjectBar.svelte';
 	import ProjectMembers from '$lib/boards/ProjectMembers.svelte';
 	import { bringInArchive } from '$lib/boards/archives';
@@ -20,18 +21,13 @@
 	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
 	import { leave } from '$lib/frame/people/actions';
 	import { ask, messageOf } from '$lib/ui/api';
-	import Badge from '$lib/ui/Badge.svelte';
 	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
 	import LayoutGrid from '@lucide/svelte/icons/layout-grid';
 	import FileUp from '@lucide/svelte/icons/file-up';
 	import List from '@lucide/svelte/icons/list';
-	import LogOut from '@lucide/svelte/icons/log-out';
-	import Moon from '@lucide/svelte/icons/moon';
 	import Plus from '@lucide/svelte/icons/plus';
-	import Search from '@lucide/svelte/icons/search';
-	import Sun from '@lucide/svelte/icons/sun';
 	import { untrack } from 'svelte';
 	import { z } from 'zod';
 	import type { PageProps } from './$types';
@@ -40,7 +36,6 @@
 	let words = $state('');
 	let part = $state<Part>('all');
 	let wish = $state(untrack(() => data.wish));
-	let light = $state(untrack(() => data.light));
 	/** The project that is looked at; undefined for all boards. */
 	let projectId = $state<string>();
 	const project = $derived(data.projects.find(({ id }) => id === projectId));
@@ -129,39 +124,11 @@
 				if (archive) archive.value = '';
 			}
 		});
-	function changeFrame(): void {
-		light = !light;
-		document.cookie = `frame=${light ? 'light' : 'dark'}; path=/; max-age=31536000; samesite=lax`;
-		document.documentElement.classList.toggle('dark', !light);
-	}
 </script>
 
 <svelte:head><title>{m.boards()} · {m.app_name()}</title></svelte:head>
 
-<header class="top">
-	<div class="brand"><img src="/icon.svg" alt="" width="28" height="28" /><b>{m.app_name()}</b></div>
-	<label class="find"
-		><Search size={16} /><input
-			type="search"
-			placeholder={m.find_board()}
-			aria-label={m.find_board()}
-			bind:value={words}
-		/></label
-	>
-	<div class="me">
-		<button
-			class="icon-button"
-			onclick={changeFrame}
-			aria-label={light ? m.dark_frame() : m.light_frame()}
-			title={light ? m.dark_frame() : m.light_frame()}
-			>{#if light}<Moon size={18} />{:else}<Sun size={18} />{/if}</button
-		>
-		<form method="POST" action="/sign-out">
-			<button class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}><LogOut size={18} /></button>
-		</form>
-		<Badge id={data.person.id} name={data.person.name} />
-	</div>
-</header>
+<TopBar person={data.person} isLight={data.light} bind:words />
 
 <main>
 	{#if !data.person.guest}
@@ -264,49 +231,6 @@
 <Toasts />
 
 <style>
-	.top {
-		display: flex;
-		align-items: center;
-		height: 52px;
-		border-bottom: 1px solid var(--frame-line);
-		background: var(--frame-ground);
-	}
-	.brand {
-		display: flex;
-		align-items: center;
-		gap: 10px;
-		width: 216px;
-		height: 100%;
-		padding: 0 14px;
-		border-right: 1px solid var(--frame-line);
-		font-size: var(--size-large);
-	}
-	.find {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		width: min(360px, 40vw);
-		margin-left: 16px;
-		padding: 0 10px;
-		border: 1px solid var(--frame-strong-line);
-		border-radius: var(--radius-control);
-	}
-	.find input {
-		flex: 1;
-		min-width: 0;
-		min-height: 32px;
-		background: none;
-	}
-	.find input::placeholder {
-		color: var(--frame-quiet);
-	}
-	.me {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		margin-left: auto;
-		padding-right: 16px;
-	}
 	main {
 		max-width: 1280px;
 		margin: 0 auto;
@@ -412,13 +336,6 @@
 	@media (max-width: 640px) {
 		main {
 			padding: 20px 16px;
-		}
-		.brand {
-			width: auto;
-			border: none;
-		}
-		.brand b {
-			display: none;
 		}
 	}
 </style>

@@ -10,6 +10,7 @@ import { addObject } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { holderAt, noteAt } from '$core/board/testing';
 import { plainText } from '$core/text/rich';
+import { frame } from '$lib/server/live/frames';
 import { connect, socketFor, until } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
@@ -27,14 +28,6 @@ afterAll(() => server?.stop());
 
 const KIND = { sync: 0, awareness: 1, auth: 2, broadcast: 6 };
 
-/** A frame as the sync protocol has it: document, kind, then whatever `write` adds. */
-function frame(document: string, kind: number, write: (encoder: encoding.Encoder) => void): Uint8Array {
-	const encoder = encoding.createEncoder();
-	encoding.writeVarString(encoder, document);
-	encoding.writeVarUint(encoder, kind);
-	write(encoder);
-	return encoding.toUint8Array(encoder);
-}
 const authFrame = (document: string): Uint8Array =>
 	frame(document, KIND.auth, (encoder) => {
 		encoding.writeVarUint(encoder, 0);
@@ -418,5 +411,47 @@ describe('the demo', () => {
 		const cookie = response.headers.getSetCookie().join();
 		expect(cookie).toMatch(/HttpOnly/i);
 		expect((await fetch(`${server.url}/demo/${server.demo.key}x`, { redirect: 'manual' })).status).toBe(404);
+	});
+});
+
+describe('signing out', () => {
+	it('ends the open connections of that session; another session of the same person comes back', async () => {
+		const someone = await facilitator(server, 'Twice');
+		const own = await makeBoard(someone);
+		const [row] = await server.sql`select email from people where name = 'Twice'`;
+		const again = await fetch(`${server.url}/sign-in`, {
+			method: 'POST',
+			redirect: 'manual',
+			headers: {
+				origin: server.url,
+				'content-type': 'application/x-www-form-urlencoded',
+				accept: 'text/html',
+			},
+			body: new URLSearchParams({ email: String(row!['email']), password: 'a long enough password' }),
+		});
+		const cookie = again.headers
+			.getSetCookie()
+			.map((each) => each.split(';')[0]!)
+			.join('; ');
+		const [here, there] = [
+			await connect(server, someone, own),
+			await connect(server, { ...someone, cookie }, own),
+		];
+		const out = await fetch(`${server.url}/sign-out`, {
+			method: 'POST',
+			redirect: 'manual',
+			headers: { cookie: someone.cookie, origin: server.url },
+		});
+		expect(out.status).toBe(303);
+		await until(() => here.closes.includes(4401), 'the connection ends');
+		const socket = socketFor(server, someone);
+		const answer = new Promise((resolve) =>
+			socket.once('unexpected-response', (_, response) => resolve(response.statusCode)),
+		);
+		expect(await answer).toBe(401);
+		await until(() => there.provider.isSynced && there.closes.length > 0, 'the other session is back');
+		const id = there.write('Still here');
+		await until(() => there.told.has(id), 'it writes on');
+		for (const client of [here, there]) client.destroy();
 	});
 });

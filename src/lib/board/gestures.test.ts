@@ -1,24 +1,12 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { addObject } from '$core/board/edits';
 import { noteAt } from '$core/board/testing';
 import { toBoard } from '$core/geometry/view';
 import { Gestures } from './gestures.svelte';
+import { framesInHand } from '$lib/ui/testing';
 import { boardInHand } from './testing';
 
-let frames: (() => void)[] = [];
-beforeEach(() => {
-	vi.useFakeTimers();
-	frames = [];
-	vi.stubGlobal('requestAnimationFrame', (work: () => void) => frames.push(work));
-	vi.stubGlobal('cancelAnimationFrame', () => {});
-});
-afterEach(() => {
-	vi.useRealTimers();
-	vi.unstubAllGlobals();
-});
-const nextFrame = (): void => {
-	for (const work of frames.splice(0)) work();
-};
+const { next: nextFrame } = framesInHand();
 
 /** A board under a canvas that begins at 100, 50 of the window. */
 function hand() {

@@ -2,8 +2,7 @@
 	/** Before a board that is closed for a while: it is asked now and then whether it is open again. */
 	import { m } from '$lib/paraglide/messages';
 	import { onMount } from 'svelte';
-	import { z } from 'zod';
-	import { ask } from '../ui/api';
+	import { askDoor } from '../room/door';
 	import PlainPage from '../ui/PlainPage.svelte';
 
 	interface Props {
@@ -16,21 +15,17 @@
 	}
 	const { boardId, title, onopen, ongone }: Props = $props();
 	const EVERY = 3000;
-	const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone']) });
 
 	onMount(() => {
 		let isLeft = false;
 		let timer: ReturnType<typeof setTimeout>;
 		const look = async (): Promise<void> => {
-			try {
-				const { door } = await ask(doorSchema, 'GET', `/api/boards/${encodeURIComponent(boardId)}/door`);
-				if (isLeft) return;
-				if (door === 'open') return onopen();
-				if (door === 'gone') return ongone();
-			} catch {
-				// Without a network one waits on.
-			}
-			if (!isLeft) timer = setTimeout(() => void look(), EVERY);
+			// Without a network one waits on.
+			const door = await askDoor(boardId);
+			if (isLeft) return;
+			if (door === 'open') return onopen();
+			if (door === 'gone' || door === 'signed out') return ongone();
+			timer = setTimeout(() => void look(), EVERY);
 		};
 		timer = setTimeout(() => void look(), EVERY);
 		return () => {

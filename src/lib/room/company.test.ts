@@ -1,22 +1,10 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { applyAwarenessUpdate, Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';
 import * as Y from 'yjs';
+import { framesInHand } from '$lib/ui/testing';
 import { Company } from './company.svelte';
 
-let frames: (() => void)[] = [];
-beforeEach(() => {
-	vi.useFakeTimers();
-	frames = [];
-	vi.stubGlobal('requestAnimationFrame', (work: () => void) => frames.push(work));
-	vi.stubGlobal('cancelAnimationFrame', () => {});
-});
-afterEach(() => {
-	vi.useRealTimers();
-	vi.unstubAllGlobals();
-});
-const nextFrame = (): void => {
-	for (const work of frames.splice(0)) work();
-};
+const { next: nextFrame, waiting } = framesInHand();
 
 /** Somebody who is in, with a wire to others. */
 function someone(name: string, mayTalk = true) {
@@ -79,7 +67,7 @@ describe('others', () => {
 		const others = ['Rosa', 'Piet', 'Maren'].map((name) => someone(name));
 		nextFrame();
 		for (const each of others) tellAll(each, ilka);
-		expect(frames).toHaveLength(1);
+		expect(waiting()).toBe(1);
 		nextFrame();
 		expect(ilka.company.people.map(({ name }) => name)).toEqual(['Rosa', 'Piet', 'Maren']);
 	});

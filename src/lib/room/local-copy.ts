@@ -56,6 +56,8 @@ export class LocalCopy {
 					fresh.createObjectStore('updates', { autoIncrement: true }).createIndex('document', 'document');
 					fresh.createObjectStore('waiting');
 				},
+				// Another window has signed out and forgets: it must not wait for this one.
+				blocking: (_, __, event) => (event.target as IDBDatabase).close(),
 			});
 			return new LocalCopy(db);
 		} catch {

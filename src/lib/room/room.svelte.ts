@@ -7,28 +7,20 @@ import { BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
-import {
-	houseSchema,
-	leads,
-	may,
-	OPEN_HOUSE,
-	ROLES,
-	type House,
-	type Right,
-	type Role,
-} from '$core/session/rights';
+import { leads, may, OPEN_HOUSE, type House, type Right, type Role } from '$core/session/rights';
 import { TalkModel } from '$core/talk/model';
 import { LAYERS, TO_WRITE, type Layer } from '$core/session/layers';
-import { callSchema, leaderIn, type Call, type Leader } from '$core/session/calls';
+import { leaderIn, type Call, type Leader } from '$core/session/calls';
 import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
-import { z } from 'zod';
 import { applyPiece, LocalCopy, type DocumentKey, type Piece } from './local-copy';
 import { Company, type Presence } from './company.svelte';
 import { firstContent, tidyLater, type Content } from './opening';
 import { Provider } from './provider';
+import { askDoor } from './door';
 import { ServerClock } from './server-clock.svelte';
+import { readWord, type RightsWord } from './words';
 
 export interface RoomInfo {
 	boardId: string;
@@ -48,13 +40,6 @@ export interface RoomInfo {
 export type SaveState =
 	{ is: 'saved' } | { is: 'saving' } | { is: 'offline'; kept: number } | { is: 'opening' };
 
-/** What the server says beside the documents: somebody's rights changed, or everyone is called to a place. */
-const wordSchema = z.discriminatedUnion('is', [
-	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
-	callSchema.extend({ is: z.literal('call') }),
-	z.object({ is: z.literal('full') }),
-]);
-
 interface Open {
 	doc: Y.Doc;
 	provider: Provider;
@@ -64,8 +49,6 @@ interface Open {
 
 /** How often it is asked why there is no connection, ms. */
 const ASK_WHY = 4000;
-/** What the server says of who waits before a board. */
-const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone']) });
 
 /** With what the server closes when edits come faster than anybody works. */
 const TOO_FAST = 4429;
@@ -326,15 +309,14 @@ export class Room {
 
 	/** What the server tells beside the documents. */
 	private hear(payload: string): void {
-		const heard = wordSchema.safeParse(JSON.parse(payload));
-		if (!heard.success) return;
-		if (heard.data.is === 'call') this.oncall(heard.data);
-		else if (heard.data.is === 'full') this.onrefused('full');
-		else this.hearRights(heard.data);
+		const word = readWord(payload);
+		if (word?.is === 'call') this.oncall(word);
+		else if (word?.is === 'full') this.onrefused('full');
+		else if (word) this.hearRights(word);
 	}
 
 	/** The server changed what this person may do. */
-	private hearRights({ role, house, person }: { role: Role; house: House; person: string }): void {
+	private hearRights({ role, house, person }: RightsWord): void {
 		if (person !== this.info.person.id) return this.onrenewed();
 		this.rightsHeard++;
 		const could = LAYERS.filter((name) => this.may(TO_WRITE[name]));
@@ -383,13 +365,9 @@ export class Room {
 	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */
 	private async askWhy(): Promise<void> {
 		if (this.connected || !navigator.onLine || this.access !== 'open') return;
-		try {
-			const response = await fetch(`/api/boards/${encodeURIComponent(this.info.boardId)}/door`);
-			if (response.status === 401) this.access = 'signed out';
-			else if (response.ok && doorSchema.parse(await response.json()).door === 'gone') this.access = 'ended';
-		} catch {
-			// No network, or no server: that is why.
-		}
+		const door = await askDoor(this.info.boardId);
+		if (door === 'signed out') this.access = 'signed out';
+		else if (door === 'gone') this.access = 'ended';
 	}
 
 	private followNetwork(): void {

@@ -11,7 +11,12 @@
 	import { countWords } from './words';
 
 	const { board, journal }: { board: Board; journal: JournalState } = $props();
-	const people = $derived([...Map.groupBy(journal.news, ({ person }) => person)]);
+	/** By person, in the order of the news. */
+	const people = $derived.by(() => {
+		const by = new Map<string, Doing[]>();
+		for (const doing of journal.news) by.set(doing.person, [...(by.get(doing.person) ?? []), doing]);
+		return [...by];
+	});
 	const count = $derived(journal.newIds.length);
 
 	const placeOf = ({ field, sheet }: Doing): string => {

@@ -8,7 +8,6 @@ import type { Layer } from '$core/session/layers';
 import { may } from '$core/session/rights';
 import * as Y from 'yjs';
 import { touchBoard } from '../boards';
-import { speakingOn } from '../members';
 import { noteLeaving } from '../board-list';
 import { database } from '../db';
 import { log } from '../log';
@@ -17,13 +16,13 @@ import { readSettings } from '../settings';
 import { gather, takeInEarly } from './gathering';
 import { watchGeneration } from './generation';
 import { align, mayWrite, nowOf } from './align';
+import { Attendance } from './attendance';
 import { metrics } from '../metrics';
 import { Fullness } from './fullness';
 import { CLOSE, updateIn } from './gate';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
 import { Others } from './others';
-import type { Word } from './relay';
 import { editDocument } from './server-edits';
 import { loadInto, snapshot } from './store';
 import { UpdateLog } from './update-log';
@@ -52,7 +51,12 @@ class LiveDocuments {
 	private readonly fullness = new Fullness();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
-	private readonly others = Others.meet((board, word) => this.hear(board, word));
+	private readonly others = Others.meet((board, word) => this.attendance.hear(board, word));
+	/** Who has which board open. */
+	readonly attendance = new Attendance(
+		() => this.hub.documents,
+		(board, word) => this.others?.word(board, word),
+	);
 
 	constructor() {
 		watchGeneration(() => this.forgetAll());
@@ -143,9 +147,11 @@ class LiveDocuments {
 		context: Context,
 	): Promise<void> {
 		let update: Uint8Array | undefined;
+		let adds = false;
 		try {
 			update = updateIn(frame);
-			if (update) Y.decodeUpdate(update);
+			// Throws when it is malformed.
+			if (update) adds = Y.decodeUpdate(update).structs.length > 0;
 		} catch {
 			connection.webSocket.close(CLOSE.malformed, 'malformed update');
 			throw Object.assign(new Error(''), { code: CLOSE.malformed, reason: 'malformed update' });
@@ -161,7 +167,7 @@ class LiveDocuments {
 			connection.webSocket.close(CLOSE.hurried, 'too many edits');
 			throw Object.assign(new Error(''), { code: CLOSE.hurried, reason: 'too many edits' });
 		}
-		if (!this.fullness.takes(connection.document, update)) {
+		if (!this.fullness.takes(connection.document, update, adds)) {
 			metrics().refused.inc({ why: 'full' });
 			// The library drops what comes over a connection that only reads, and says that it is not saved.
 			context.isHeldBack = true;
@@ -273,63 +279,6 @@ class LiveDocuments {
 	/** Whether what happens here reaches the other servers now; true where there are none. */
 	get isTogether(): boolean {
 		return this.others?.isOpen ?? true;
-	}
-
-	/** Ends all connections to a board, on every server. */
-	cutOff(boardId: string): void {
-		this.others?.word(boardId, { do: 'cut off' });
-		this.hearCutOff(boardId);
-	}
-
-	/**
-	 * Brings everybody who has a board open in line with the parts and the settings in the database, at once, on every
-	 * server: rights of open connections change, and who may not be in any more is out.
-	 */
-	async refreshRights(boardId: string): Promise<void> {
-		this.others?.word(boardId, { do: 'rights' });
-		await this.alignAll(boardId);
-	}
-
-	/** Tells everybody who has a board open something beside the documents. */
-	tellAll(boardId: string, word: object): void {
-		this.others?.word(boardId, { do: 'tell', word });
-		this.hearTold(boardId, word);
-	}
-
-	/** What another server says. */
-	private hear(boardId: string, word: Word): void {
-		if (word.do === 'cut off') this.hearCutOff(boardId);
-		else if (word.do === 'tell') this.hearTold(boardId, word.word);
-		else
-			this.alignAll(boardId).catch((error: unknown) =>
-				log.error({ err: error, board: boardId }, 'rights that changed on another server could not be read'),
-			);
-	}
-
-	private hearTold(boardId: string, word: object): void {
-		this.hub.documents.get(documentName(boardId, 'stage'))?.broadcastStateless(JSON.stringify(word));
-	}
-
-	private hearCutOff(boardId: string): void {
-		for (const { connection } of this.connectionsTo(boardId))
-			connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
-	}
-
-	private async alignAll(boardId: string): Promise<void> {
-		const now = await speakingOn(boardId);
-		if (!now) return;
-		for (const { connection, layer } of this.connectionsTo(boardId)) {
-			const one = now.people.get((connection.context as Context).person.id);
-			align(connection, layer, one && { ...one, house: now.house });
-		}
-	}
-
-	private connectionsTo(boardId: string): { connection: Connection; layer: Layer }[] {
-		return [...this.hub.documents].flatMap(([name, document]) => {
-			const parsed = parseName(name);
-			if (parsed?.boardId !== boardId) return [];
-			return document.getConnections().map((connection) => ({ connection, layer: parsed.layer }));
-		});
 	}
 
 	/** Brings the journal and the newest snapshot of a document up to what is saved; at most every few seconds. */

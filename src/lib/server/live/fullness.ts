@@ -13,9 +13,12 @@ export class Fullness {
 		this.sizes.set(document, bytes);
 	}
 
-	/** Whether a document has room for an update, which is counted if it has. Taking things away always has room. */
-	takes(document: Document, update: Uint8Array): boolean {
-		if (Y.decodeUpdate(update).structs.length === 0) return true;
+	/**
+	 * Whether a document has room for an update, which is counted if it has. Taking things away always has room.
+	 * @param adds whether the update adds anything
+	 */
+	takes(document: Document, update: Uint8Array, adds: boolean): boolean {
+		if (!adds) return true;
 		let size = (this.sizes.get(document) ?? 0) + update.length;
 		// What was written over counts until it is measured anew; that costs, and is done when it matters.
 		if (size > this.most) size = Y.encodeStateAsUpdate(document).length + update.length;

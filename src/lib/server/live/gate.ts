@@ -14,11 +14,18 @@ import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
 import { metrics } from '../metrics';
 import { readSettings } from '../settings';
+import { KIND } from './frames';
 import { parseName } from './names';
 
-/** Kinds of message, as the sync library numbers them. */
-const KIND = { sync: 0, awareness: 1, auth: 2, queryAwareness: 3, syncReply: 4, close: 7 } as const;
-const ALLOWED = new Set<number>(Object.values(KIND));
+/** Kinds that a client has a use for. */
+const ALLOWED = new Set<number>([
+	KIND.sync,
+	KIND.awareness,
+	KIND.auth,
+	KIND.queryAwareness,
+	KIND.syncReply,
+	KIND.close,
+]);
 
 /** Largest frame, bytes: a large paste fits, a flood does not. */
 export const LARGEST_FRAME = 8 * 1024 * 1024;
@@ -38,6 +45,7 @@ export const CLOSE = {
 	shut: 4423,
 	hurried: 4429,
 	restored: 1012,
+	signedOut: 4401,
 } as const;
 
 export interface Gate {

@@ -6,9 +6,9 @@ import type { Document } from '@hocuspocus/server';
 import * as encoding from 'lib0/encoding';
 import type { WebSocket } from 'ws';
 import { applyAwarenessUpdate, Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';
+import { frame, KIND } from './frames';
 import { OTHER_SERVER } from './origins';
 
-const AWARENESS = 1;
 /** How long what people tell waits for company, ms: pointers glide over that on the screens. */
 const TURN = 40;
 
@@ -45,12 +45,15 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 		changed.clear();
 		if (own.size > 0) pass?.([...own]);
 		own.clear();
-		const frame = frameOf(document.name, encodeAwarenessUpdate(presence, clients));
+		const states = encodeAwarenessUpdate(presence, clients);
+		const message = frame(document.name, KIND.awareness, (encoder) =>
+			encoding.writeVarUint8Array(encoder, states),
+		);
 		for (const connection of document.getConnections()) {
 			const mine = document.getClients(connection.webSocket);
 			// Nobody needs to be told only about themselves.
 			if (clients.every((client) => mine.has(client))) continue;
-			connection.send(frame);
+			connection.send(message);
 		}
 	};
 	presence.on('update', ({ added, updated, removed }: Change, origin: unknown) => {
@@ -72,14 +75,6 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 	});
 	presence.isSealed = true;
 	document.awareness = presence;
-}
-
-function frameOf(name: string, states: Uint8Array): Uint8Array {
-	const encoder = encoding.createEncoder();
-	encoding.writeVarString(encoder, name);
-	encoding.writeVarUint(encoder, AWARENESS);
-	encoding.writeVarUint8Array(encoder, states);
-	return encoding.toUint8Array(encoder);
 }
 
 /** What was told on documents that are not open yet over a socket: the newest of each. */

@@ -33,11 +33,19 @@
 		});
 	}
 
+	let isComing = false;
 	/** Asks anew what one may do here, and goes in if one may. */
 	async function comeBack(): Promise<void> {
+		// Each document of the board says it; one coming back is enough.
+		if (isComing) return;
+		isComing = true;
 		room?.destroy();
 		room = undefined;
-		await invalidateAll();
+		try {
+			await invalidateAll();
+		} finally {
+			isComing = false;
+		}
 		enter();
 	}
 

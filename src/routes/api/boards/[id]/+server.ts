@@ -28,7 +28,7 @@ export const PATCH = route(async (event, person) => {
 export const DELETE = route(async (event, person) => {
 	const id = event.params['id']!;
 	await deleteBoard(id, person.id);
-	live().cutOff(id);
+	live().attendance.cutOff(id);
 	return json({ deleted: true });
 });
 
@@ -43,7 +43,7 @@ export const POST = route(async (event, person) => {
 	if (order.do === 'star') await star(id, person.id, order.starred);
 	else if (order.do === 'move') {
 		await moveBoard(id, person.id, order.project);
-		await live().refreshRights(id);
+		await live().attendance.refreshRights(id);
 	} else await restoreBoard(id, person.id);
 	return json({ done: true });
 });

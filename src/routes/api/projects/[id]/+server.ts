@@ -23,6 +23,6 @@ export const POST = route(async (event, person) => {
 
 export const DELETE = route(async (event, person) => {
 	const touched = await dissolveProject(event.params['id']!, person.id);
-	await Promise.all(touched.map((board) => live().refreshRights(board)));
+	await Promise.all(touched.map((board) => live().attendance.refreshRights(board)));
 	return json({ done: true });
 });

@@ -12,7 +12,7 @@ export const POST = route(async (event, person) => {
 	const by = { id: person.id, name: person.name };
 	if (order.do === 'call') {
 		const { sheet, view } = order;
-		live().tellAll(id, { is: 'call', by, sheet, view });
+		live().attendance.tellAll(id, { is: 'call', by, sheet, view });
 	} else {
 		const leader = order.do === 'lead' ? by : undefined;
 		await live().edit(id, 'session', (doc) => writeLeader(doc, leader), person.id);

@@ -12,8 +12,8 @@ export const PATCH = route(async (event, person) => {
 	const id = event.params['id']!;
 	const { before, now } = await setHouse(id, person.id, await body(event, wishSchema));
 	// Whoever writes from here on does so behind a voice; then what stands there loses its names.
-	await live().refreshRights(id);
+	await live().attendance.refreshRights(id);
 	await followNames(id, before, now);
-	await live().refreshRights(id);
+	await live().attendance.refreshRights(id);
 	return json(now);
 });

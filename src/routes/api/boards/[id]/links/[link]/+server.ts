@@ -11,7 +11,7 @@ const renewSchema = z.object({ do: z.literal('renew') });
 export const DELETE = route(async (event, person) => {
 	const { id, link } = event.params as { id: string; link: string };
 	await withdrawLink(id, link, person.id);
-	await live().refreshRights(id);
+	await live().attendance.refreshRights(id);
 	return json({ withdrawn: true });
 });
 

@@ -23,6 +23,6 @@ export const POST = route(async (event, person) => {
 	else if (order.do === 'lift ban') await liftBan(id, person.id, whom);
 	else if (order.do === 'hand over') await handOver(id, person.id, whom);
 	else await leaveBoard(id, person.id);
-	await live().refreshRights(id);
+	await live().attendance.refreshRights(id);
 	return json({ done: true });
 });

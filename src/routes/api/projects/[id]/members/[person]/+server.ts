@@ -9,7 +9,7 @@ const partSchema = z.object({ role: z.enum(GIVEN_ROLES) });
 
 /** Tells everybody who has one of the boards open what they may do now. */
 const tell = (boards: readonly string[]): Promise<unknown> =>
-	Promise.all(boards.map((board) => live().refreshRights(board)));
+	Promise.all(boards.map((board) => live().attendance.refreshRights(board)));
 
 /** Gives a member another part. */
 export const PATCH = route(async (event, person) => {

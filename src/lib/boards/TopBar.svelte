@@ -1,0 +1,106 @@
+<script lang="ts">
+	/** The upper edge of the boards page: finding a board, the frame's light, signing out, who one is. */
+	import { m } from '$lib/paraglide/messages';
+	import Badge from '$lib/ui/Badge.svelte';
+	import LogOut from '@lucide/svelte/icons/log-out';
+	import Moon from '@lucide/svelte/icons/moon';
+	import Search from '@lucide/svelte/icons/search';
+	import Sun from '@lucide/svelte/icons/sun';
+	import { untrack } from 'svelte';
+
+	interface Props {
+		person: { id: string; name: string };
+		/** Whether the frame was light when the page was made. */
+		isLight: boolean;
+		/** What is looked for. */
+		words: string;
+	}
+	let { person, isLight, words = $bindable() }: Props = $props();
+	let light = $state(untrack(() => isLight));
+
+	function changeFrame(): void {
+		light = !light;
+		document.cookie = `frame=${light ? 'light' : 'dark'}; path=/; max-age=31536000; samesite=lax`;
+		document.documentElement.classList.toggle('dark', !light);
+	}
+</script>
+
+<header class="top">
+	<div class="brand"><img src="/icon.svg" alt="" width="28" height="28" /><b>{m.app_name()}</b></div>
+	<label class="find"
+		><Search size={16} /><input
+			type="search"
+			placeholder={m.find_board()}
+			aria-label={m.find_board()}
+			bind:value={words}
+		/></label
+	>
+	<div class="me">
+		<button
+			class="icon-button"
+			onclick={changeFrame}
+			aria-label={light ? m.dark_frame() : m.light_frame()}
+			title={light ? m.dark_frame() : m.light_frame()}
+			>{#if light}<Moon size={18} />{:else}<Sun size={18} />{/if}</button
+		>
+		<form method="POST" action="/sign-out">
+			<button class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}><LogOut size={18} /></button>
+		</form>
+		<Badge id={person.id} name={person.name} />
+	</div>
+</header>
+
+<style>
+	.top {
+		display: flex;
+		align-items: center;
+		height: 52px;
+		border-bottom: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.brand {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		width: 216px;
+		height: 100%;
+		padding: 0 14px;
+		border-right: 1px solid var(--frame-line);
+		font-size: var(--size-large);
+	}
+	.find {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		width: min(360px, 40vw);
+		margin-left: 16px;
+		padding: 0 10px;
+		border: 1px solid var(--frame-strong-line);
+		border-radius: var(--radius-control);
+	}
+	.find input {
+		flex: 1;
+		min-width: 0;
+		min-height: 32px;
+		background: none;
+	}
+	.find input::placeholder {
+		color: var(--frame-quiet);
+	}
+	.me {
+		display: flex;
+		align-items: center;
+		gap: 8px;
+		margin-left: auto;
+		padding-right: 16px;
+	}
+	@media (max-width: 640px) {
+		.brand {
+			width: auto;
+			border: none;
+		}
+		.brand b {
+			display: none;
+		}
+	}
+</style>

@@ -1,0 +1,19 @@
+/** What the server says beside the documents: somebody's rights changed, everyone is called to a place, the board is full. */
+import { callSchema } from '$core/session/calls';
+import { houseSchema, ROLES } from '$core/session/rights';
+import { z } from 'zod';
+
+const wordSchema = z.discriminatedUnion('is', [
+	/** `person` is the id under which one goes from now on. */
+	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
+	callSchema.extend({ is: z.literal('call') }),
+	z.object({ is: z.literal('full') }),
+]);
+export type Word = z.infer<typeof wordSchema>;
+export type RightsWord = Extract<Word, { is: 'rights' }>;
+
+/** Reads a word; undefined when it is none that is known here. */
+export function readWord(payload: string): Word | undefined {
+	const heard = wordSchema.safeParse(JSON.parse(payload));
+	return heard.success ? heard.data : undefined;
+}

@@ -1,0 +1,94 @@
+/**
+ * Who has which board open, on all servers: what they may do is brought in line with the database, they are told things beside the
+ * documents, and their connections are ended.
+ */
+import type { Connection, Document } from '@hocuspocus/server';
+import type { Layer } from '$core/session/layers';
+import { log } from '../log';
+import { speakingOn } from '../members';
+import { align } from './align';
+import { CLOSE } from './gate';
+import { documentName, parseName } from './names';
+import type { Context } from './origins';
+import type { Word } from './relay';
+
+export class Attendance {
+	constructor(
+		/** The live documents of this server. */
+		private readonly documents: () => ReadonlyMap<string, Document>,
+		/** Passes a word on to the other servers. */
+		private readonly pass: (boardId: string, word: Word) => void,
+	) {}
+
+	/** Ends all connections to a board. */
+	cutOff(boardId: string): void {
+		void this.say(boardId, { do: 'cut off' });
+	}
+
+	/** Ends all connections of a person: who still has a session somewhere connects again. */
+	cutOffPerson(person: string): void {
+		void this.say('', { do: 'signed out', person });
+	}
+
+	/**
+	 * Brings everybody who has a board open in line with the parts and the settings in the database, at once: rights of
+	 * open connections change, and who may not be in any more is out.
+	 */
+	refreshRights(boardId: string): Promise<void> {
+		return this.say(boardId, { do: 'rights' });
+	}
+
+	/** Tells everybody who has a board open something beside the documents. */
+	tellAll(boardId: string, word: object): void {
+		void this.say(boardId, { do: 'tell', word });
+	}
+
+	/** What another server says. */
+	hear(boardId: string, word: Word): void {
+		this.act(boardId, word).catch((error: unknown) =>
+			log.error({ err: error, board: boardId }, 'rights that changed on another server could not be read'),
+		);
+	}
+
+	private say(boardId: string, word: Word): Promise<void> {
+		this.pass(boardId, word);
+		return this.act(boardId, word);
+	}
+
+	private async act(boardId: string, word: Word): Promise<void> {
+		switch (word.do) {
+			case 'cut off':
+				for (const { connection } of this.connectionsTo(boardId))
+					connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+				return;
+			case 'tell':
+				this.documents().get(documentName(boardId, 'stage'))?.broadcastStateless(JSON.stringify(word.word));
+				return;
+			case 'signed out':
+				for (const document of this.documents().values())
+					for (const { webSocket, context } of document.getConnections())
+						if ((context as Context).person.id === word.person)
+							webSocket.close(CLOSE.signedOut, 'signed out');
+				return;
+			case 'rights':
+				return this.alignAll(boardId);
+		}
+	}
+
+	private async alignAll(boardId: string): Promise<void> {
+		const now = await speakingOn(boardId);
+		if (!now) return;
+		for (const { connection, layer } of this.connectionsTo(boardId)) {
+			const one = now.people.get((connection.context as Context).person.id);
+			align(connection, layer, one && { ...one, house: now.house });
+		}
+	}
+
+	private connectionsTo(boardId: string): { connection: Connection; layer: Layer }[] {
+		return [...this.documents()].flatMap(([name, document]) => {
+			const parsed = parseName(name);
+			if (parsed?.boardId !== boardId) return [];
+			return document.getConnections().map((connection) => ({ connection, layer: parsed.layer }));
+		});
+	}
+}
