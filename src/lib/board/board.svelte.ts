@@ -61,6 +61,8 @@ export class Board extends Viewpoint {
 	readTalk: (step?: 1 | -1) => void = () => {};
 	/** Brings up the journal, or goes on to the next new thing. */
 	readJournal: (step?: 1 | -1) => void = () => {};
+	/** Told when the board goes to something, so that what covers it on a small screen gives way. */
+	onlook: () => void = () => {};
 	/** Whether something else is looked at in its place: keys do nothing on the board then. */
 	covered = false;
 	/** The straight-edge that lies on this person's board. */
@@ -218,6 +220,7 @@ export class Board extends Viewpoint {
 		const bounds = this.model.boundsOf(id);
 		if (!object || !bounds) return;
 		this.goToSheet(object.sheet);
+		this.onlook();
 		this.select([id]);
 		const isLarge = bounds.w * this.view.scale > this.size.w || bounds.h * this.view.scale > this.size.h;
 		if (object.kind === 'field' || object.kind === 'theme' || isLarge || this.view.scale < 0.35)

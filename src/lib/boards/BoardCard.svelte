@@ -59,6 +59,14 @@
 		if (wanted) onrename(wanted);
 	}
 
+	/** Listened to from here: a handler in the page's own text would be refused by its security policy. */
+	function hideWhenBroken(image: HTMLImageElement): () => void {
+		const hide = (): void => void (image.hidden = true);
+		if (image.complete && image.naturalWidth === 0) hide();
+		image.addEventListener('error', hide);
+		return () => image.removeEventListener('error', hide);
+	}
+
 	const under = $derived.by(() => {
 		if (board.deletedAt !== undefined) return m.days_left({ count: daysLeft(board.deletedAt, now) });
 		const when = dayWords(board.changedAt, now);
@@ -75,7 +83,7 @@
 					src="/api/boards/{id}/picture?at={board.changedAt}"
 					alt=""
 					loading="lazy"
-					onerror={(event) => ((event.currentTarget as HTMLImageElement).hidden = true)}
+					{@attach hideWhenBroken}
 				/>
 			{/if}
 		</a>

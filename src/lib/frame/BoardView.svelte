@@ -4,6 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import PanelLeftOpen from '@lucide/svelte/icons/panel-left-open';
 	import { onMount, untrack } from 'svelte';
+	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
@@ -45,6 +46,7 @@
 	const board = untrack(() => new Board(room));
 	const preview = new ThemesPreview(board);
 	const narrow = matchMedia('(max-width: 900px)').matches;
+	const phone = new MediaQuery('max-width: 640px');
 	let wayfinder = $state(!narrow);
 	let instrument = $state<Instrument | undefined>(
 		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
@@ -55,6 +57,10 @@
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
 	untrack(() => {
 		board.ask = (name) => (dialog = name);
+		// What is open takes the whole screen of a phone; it gives way to what it led to.
+		board.onlook = () => {
+			if (phone.current) instrument = undefined;
+		};
 		board.sayAbout = (about) => talk.begin(about);
 		room.onrefused = (why) =>
 			toaster.error({

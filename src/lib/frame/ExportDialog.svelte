@@ -133,6 +133,9 @@
 	.choice:hover:not(:disabled) {
 		background: var(--frame-on);
 	}
+	.choice :global(svg) {
+		flex: none;
+	}
 	.choice span {
 		display: flex;
 		flex-direction: column;

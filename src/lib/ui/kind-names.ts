@@ -38,6 +38,16 @@ const MANY: Record<KindName, (told: { count: number }) => string> = {
 	mark: (told) => m.many_mark(told),
 };
 
+/** Kinds whose names are more than one thing. */
+const ONE: Partial<Record<KindName, () => string>> = {
+	actions: () => m.one_actions(),
+	columns: () => m.one_columns(),
+};
+
+/** One of a kind, with its number. */
+export const oneOf = (kind: KindName): string =>
+	ONE[kind]?.() ?? m.one_thing({ name: kindName(kind).toLowerCase() });
+
 /** Several of a kind, with their number. */
 export const manyOf = (kind: KindName, count: number): string => MANY[kind]({ count });
 

@@ -51,8 +51,10 @@
 		if (ids.length > 0) {
 			board.goTo(ids[0]!);
 			board.select(ids);
-		} else if (line.sheet && board.model.sheets.some(({ id }) => id === line.sheet))
+		} else if (line.sheet && board.model.sheets.some(({ id }) => id === line.sheet)) {
+			board.onlook();
 			board.goToSheet(line.sheet);
+		}
 	}
 	const sheetTitle = (id: string | undefined): string | undefined =>
 		sheets.length > 1 ? sheets.find((sheet) => sheet.id === id)?.title : undefined;

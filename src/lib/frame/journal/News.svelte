@@ -29,7 +29,10 @@
 		if (there.length > 0) {
 			board.goTo(there[0]!);
 			board.select(there);
-		} else if (sheet) board.goToSheet(sheet);
+		} else if (sheet) {
+			board.onlook();
+			board.goToSheet(sheet);
+		}
 	}
 </script>
 
@@ -56,7 +59,9 @@
 				title={`${m.news_previous()} (Shift U)`}
 				onclick={() => journal.step(-1)}><ChevronLeft size={18} /></button
 			>
-			<span class="at" role="status">{m.news_at({ at: journal.shown + 1, count })}</span>
+			<span class="at" role="status"
+				>{journal.shown < 0 ? m.news_count({ count }) : m.news_at({ at: journal.shown + 1, count })}</span
+			>
 			<button
 				class="icon-button"
 				aria-label={m.news_next()}

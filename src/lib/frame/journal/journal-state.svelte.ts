@@ -122,6 +122,7 @@ export class JournalState {
 				this.board.covered = true;
 				this.replay = new Replay(await historyOf(this.board.room.info.boardId), this.board);
 			}
+			this.board.onlook();
 			this.replay.pause();
 			await this.replay.seek(time === undefined ? Infinity : this.replay.timeline.placeOf(time));
 			this.replay.view?.lookAtSomething();

@@ -3,7 +3,7 @@ import type { KindName } from '$core/board/objects';
 import type { Thing, Verb } from '$core/journal/happenings';
 import type { Line } from '$core/journal/lines';
 import { m } from '$lib/paraglide/messages';
-import { kindName, manyOf } from '../../ui/kind-names';
+import { kindName, manyOf, oneOf } from '../../ui/kind-names';
 
 interface Told {
 	/** What it was done to, with its article or number: "a note", "3 notes". */
@@ -54,9 +54,11 @@ export const thingName = (thing: Thing): string => OTHER_THINGS[thing]?.() ?? ki
 
 /** "one note", "3 notes". */
 const things = (thing: Thing, count: number): string =>
-	count === 1 || thing in OTHER_THINGS
+	thing in OTHER_THINGS
 		? m.one_thing({ name: thingName(thing).toLowerCase() })
-		: manyOf(thing as KindName, count);
+		: count === 1
+			? oneOf(thing as KindName)
+			: manyOf(thing as KindName, count);
 
 /** Without the colon that nothing follows. */
 const tidy = (text: string): string => text.replace(/[:\s]+$/, '');
