@@ -12,7 +12,9 @@ import * as Y from 'yjs';
 import { addObjects, type Hand } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
-import { startStep, writeSteps } from '$core/session/runsheet';
+import { asidesOf } from '$core/session/backstage';
+import { startStep } from '$core/session/running';
+import { writeSteps } from '$core/session/runsheet';
 import { database, schema } from '$lib/server/db';
 import { createBoard } from '$lib/server/boards';
 import type { Layer } from '$core/session/layers';
@@ -95,9 +97,13 @@ async function seedMain(): Promise<void> {
 	const board = buildBoard(hand, model, { person: idOf });
 	await db.insert(schema.updates).values(rows);
 	const session = new Y.Doc();
-	writeSteps(session, demoSteps(board));
+	const { steps, asides } = demoSteps(board);
+	writeSteps(session, steps);
 	startStep(session, 'held-up', Date.now());
 	await save(BOARD, 'session', session, idOf('Ilka'));
+	const backstage = new Y.Doc();
+	for (const [step, aside] of Object.entries(asides)) asidesOf(backstage).set(step, aside);
+	await save(BOARD, 'backstage', backstage, idOf('Ilka'));
 	await db.insert(schema.joinLinks).values({
 		id: 'demo-link',
 		boardId: BOARD,

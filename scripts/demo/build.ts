@@ -8,7 +8,7 @@ import type { BoardModel } from '$core/board/model';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
 import { freePlace } from '$core/geometry/free-place';
 import type { Box } from '$core/geometry/box';
-import type { Step } from '$core/session/runsheet';
+import { newStep, type Step } from '$core/session/runsheet';
 import type { Pigment } from '$core/board/colours';
 import { buildPlan } from './plan';
 import { DEMO_NOTES, MAP_NOTES, PATH_NOTES, type DemoNote, type Topic } from './notes';
@@ -293,67 +293,56 @@ function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): v
 	writeEach(hand, model, notes);
 }
 
-/** Seven steps, the third running. */
-export function demoSteps(board: DemoBoard): Step[] {
+/** Seven steps, the third running, with the notes of those who lead. */
+export function demoSteps(board: DemoBoard): { steps: Step[]; asides: Record<string, string> } {
 	const { sheets, fields } = board;
-	return [
-		{
+	const steps = [
+		newStep({
 			id: 'welcome',
 			title: 'Welcome',
 			minutes: 5,
-			kind: 'talk',
-			prompt: '',
-			aside: 'Keys are with the caretaker.',
+			kind: 'welcome',
+			may: 'watch',
 			sheet: sheets.gather,
-		},
-		{
+		}),
+		newStep({
 			id: 'warm-up',
 			title: 'What worked?',
 			minutes: 6,
 			kind: 'gather',
 			prompt: 'What should stay as it is? One thing a note.',
 			field: fields.worked,
-			aside: '',
 			sheet: sheets.gather,
-		},
-		{
+		}),
+		newStep({
 			id: 'held-up',
 			title: 'What held us up?',
 			minutes: 8,
 			kind: 'gather',
 			prompt: 'What kept people waiting last season? One thing a note.',
 			field: fields.held,
-			aside: 'Ask Sunniva about the front desk if she stays quiet.',
 			sheet: sheets.gather,
-		},
-		{ id: 'read', title: 'Read', minutes: 5, kind: 'talk', prompt: '', aside: '', sheet: sheets.gather },
-		{
+		}),
+		newStep({ id: 'read', title: 'Read', minutes: 5, kind: 'read', may: 'nod', sheet: sheets.gather }),
+		newStep({
 			id: 'sort',
 			title: 'Sort',
 			minutes: 10,
 			kind: 'sort',
 			prompt: 'Which notes belong together?',
 			field: fields.held,
-			aside: 'Let the proposal stand for a minute before anybody moves anything.',
 			sheet: sheets.gather,
-		},
-		{
-			id: 'path',
-			title: 'Walk the path',
-			minutes: 12,
-			kind: 'talk',
-			prompt: '',
-			aside: '',
-			sheet: sheets.path,
-		},
-		{
-			id: 'close',
-			title: 'Close',
-			minutes: 4,
-			kind: 'talk',
-			prompt: '',
-			aside: 'Next date: first Saturday in January.',
-			sheet: sheets.map,
-		},
+		}),
+		newStep({ id: 'path', title: 'Walk the path', minutes: 12, kind: 'map', sheet: sheets.path }),
+		newStep({ id: 'close', title: 'Close', minutes: 4, kind: 'wrap-up', may: 'nod', sheet: sheets.map }),
 	];
+	return {
+		steps,
+		asides: {
+			welcome: 'Keys are with the caretaker.',
+			'held-up': 'Ask Sunniva about the front desk if she stays quiet.',
+			sort: 'Let the proposal stand for a minute before anybody moves anything.',
+			close: 'Next date: first Saturday in January.',
+		},
+	};
 }

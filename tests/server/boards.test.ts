@@ -162,7 +162,7 @@ describe('the session', () => {
 	it('starts steps with the server’s time, the same for everybody', async () => {
 		const session = await connect(server, owner, board, 'session');
 		const steps = readSession(session.doc).steps;
-		expect(steps.map((step) => step.kind)).toEqual(['talk', 'gather', 'talk', 'sort', 'talk']);
+		expect(steps.map((step) => step.kind)).toEqual(['welcome', 'gather', 'read', 'sort', 'wrap-up']);
 		const before = Date.now();
 		await owner.request('POST', `/api/boards/${board}/session`, { do: 'start', step: steps[1]!.id });
 		await until(() => readSession(session.doc).running !== undefined, 'the step runs');

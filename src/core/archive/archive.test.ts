@@ -5,7 +5,7 @@ import { addObject, addObjects } from '../board/edits';
 import { addSheet } from '../board/sheets';
 import { fieldAt, holderAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
 import { BoardModel } from '../board/model';
-import { writeSteps } from '../session/runsheet';
+import { newStep, writeSteps } from '../session/runsheet';
 import { beginThread, chatter } from '../talk/edits';
 import { publishedSchema } from './format';
 import { ArchiveError, parseArchive, unpack } from './read';
@@ -47,7 +47,7 @@ function rich(): Documents {
 	for (const kind of ['grid', 'list', 'actions', 'table', 'columns'] as const) holderAt(board, kind);
 	objectsOf(doc).get(a)!.set('nod:p-Rosa', 'Rosa');
 	const session = new Y.Doc();
-	writeSteps(session, [{ id: 'w', title: 'Welcome', minutes: 5, kind: 'talk', prompt: '', aside: 'Smile' }]);
+	writeSteps(session, [newStep({ id: 'w', title: 'Welcome', minutes: 5, kind: 'welcome', aside: 'Smile' })]);
 	const talk = new Y.Doc();
 	const voice = { ...hand, doc: talk };
 	beginThread(voice, { sheet, at: [1, 2] }, 'What about rain?');

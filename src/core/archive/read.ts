@@ -4,6 +4,7 @@ import { objectsOf, placesOf, sheetsOf } from '../board/document';
 import { readObject } from '../board/reading';
 import { writeText } from '../board/rich-document';
 import { sheetSchema } from '../board/objects';
+import { asidesOf } from '../session/backstage';
 import { writeSteps } from '../session/runsheet';
 import { readEntry, talkOf } from '../talk/shape';
 import type { RichText } from '../text/rich';
@@ -30,7 +31,7 @@ export function parseArchive(text: string): Archive {
 }
 
 /** Writes an archive into documents. Returns how many things in it could not be read and were left out. */
-export function unpack(archive: Archive, { stage, session, talk }: Documents): number {
+export function unpack(archive: Archive, { stage, session, talk, backstage }: Documents): number {
 	let left = 0;
 	stage.transact(() => {
 		for (const { id, values } of archive.sheets) {
@@ -50,7 +51,11 @@ export function unpack(archive: Archive, { stage, session, talk }: Documents): n
 		}
 	});
 	session.transact(() => {
-		if (archive.steps.length > 0) writeSteps(session, archive.steps);
+		const steps = backstage ? archive.steps.map((step) => ({ ...step, aside: '' })) : archive.steps;
+		if (steps.length > 0) writeSteps(session, steps);
+	});
+	backstage?.transact(() => {
+		for (const { id, aside } of archive.steps) if (aside !== '') asidesOf(backstage).set(id, aside);
 	});
 	talk.transact(() => {
 		for (const { key, value } of archive.talk) {

@@ -2,6 +2,7 @@
 import * as Y from 'yjs';
 import { objectsOf, placesOf, sheetsOf } from '../board/document';
 import { readText } from '../board/rich-document';
+import { asidesOf } from '../session/backstage';
 import { readSession } from '../session/runsheet';
 import { readEntry, talkOf } from '../talk/shape';
 import { FORMAT, VERSION, type Archive, type ArchivedFile, type ArchivedObject } from './format';
@@ -45,6 +46,8 @@ export interface Documents {
 	stage: Y.Doc;
 	session: Y.Doc;
 	talk: Y.Doc;
+	/** Where notes on steps stand for those who lead; only when it is one of them who takes the archive out. */
+	backstage?: Y.Doc;
 }
 
 /** Files that objects and grounds of a board show, by their hashes. */
@@ -61,7 +64,7 @@ export function filesIn(stage: Y.Doc): Set<string> {
 }
 
 export function archiveOf(
-	{ stage, session, talk }: Documents,
+	{ stage, session, talk, backstage }: Documents,
 	title: string,
 	files: ArchivedFile[],
 ): Archive {
@@ -75,7 +78,12 @@ export function archiveOf(
 			.flatMap(([id, map]) => (map instanceof Y.Map ? [objectOf(id, map as Y.Map<unknown>)] : []))
 			.sort(byId),
 		places: mapsIn(placesOf(stage)),
-		steps: sorted(readSession(session).steps) as Archive['steps'],
+		steps: sorted(
+			readSession(session).steps.map((step) => ({
+				...step,
+				aside: (backstage && asidesOf(backstage).get(step.id)) ?? step.aside,
+			})),
+		) as Archive['steps'],
 		talk: [...said.entries()]
 			.filter(([key, value]) => key === 'numbers' || readEntry(key, value) !== undefined)
 			.map(([key, value]) => ({ key, value: sorted(value) }))

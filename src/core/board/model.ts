@@ -12,6 +12,7 @@ import type { SceneContext } from './drawing';
 import { contentsOf, fieldOf, isRegion, outermost } from './containment';
 import { Followers } from './followers';
 import { boundsOfObject, hits } from './kinds';
+import type { Lock } from './kinds/common';
 import { readPlaces, type Place } from './named-places';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
 import { readObject } from './reading';
@@ -61,6 +62,7 @@ export class BoardModel {
 	/** Time left for routing at once, and when that was reckoned. */
 	private routingTime = ROUTING;
 	private routedAt = 0;
+	private isGuarded: ((object: BoardObject) => boolean) | undefined;
 	private readonly stop: () => void;
 
 	/**
@@ -105,6 +107,22 @@ export class BoardModel {
 		for (const id of objects.keys()) this.read(id);
 		this.followers.fitAll();
 		this.reindex();
+	}
+
+	/**
+	 * Makes those objects stand as if they were locked for whom that is so; nobody's locks are changed by it. Undefined ends it.
+	 */
+	guard(isGuarded: ((object: BoardObject) => boolean) | undefined): void {
+		if (!isGuarded && !this.isGuarded) return;
+		this.isGuarded = isGuarded;
+		for (const object of this.objects.values()) this.guardOne(object);
+		this.tell({ changed: new Set(), removed: new Set(), sheets: false, local: false });
+	}
+
+	private guardOne(object: BoardObject): void {
+		const locked: { lock?: Lock | undefined } = object;
+		if (locked.lock === 'step') delete locked.lock;
+		if (this.isGuarded?.(object)) locked.lock ??= 'step';
 	}
 
 	/** Stops following the document. */
@@ -331,6 +349,7 @@ export class BoardModel {
 		let { object } = read;
 		// A group's box is that of its members, not what stands in the document.
 		if (object.kind === 'group' && before) object = { ...object, box: before.box };
+		this.guardOne(object);
 		this.objects.set(id, object);
 		this.registers.enter(object);
 		this.followers.note(object);

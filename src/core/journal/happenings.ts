@@ -32,6 +32,7 @@ export const VERBS = [
 	'reopened',
 	'took back comment',
 	'started step',
+	'revealed',
 	'ended session',
 	'changed plan',
 	'renamed board',

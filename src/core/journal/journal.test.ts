@@ -13,7 +13,8 @@ import {
 import { objectsOf } from '../board/document';
 import { addSheet, changeSheet, moveToSheet, removeSheet } from '../board/sheets';
 import { fieldAt, linkBetween, noteAt, testBoard } from '../board/testing';
-import { endSession, startStep, writeSteps } from '../session/runsheet';
+import { endSession, startStep } from '../session/running';
+import { newStep, writeSteps } from '../session/runsheet';
 import { answer, beginThread, resolve, takeAway } from '../talk/edits';
 import { TalkModel } from '../talk/model';
 import type { Happening } from './happenings';
@@ -188,11 +189,12 @@ describe('the journal of talk and session', () => {
 
 	it('tells of steps', () => {
 		const doc = new Y.Doc();
-		const step = { minutes: 5, kind: 'talk', prompt: '', aside: '' } as const;
 		const log = logOf(doc);
-		log.as('ilka', 0, () => writeSteps(doc, [{ ...step, id: 'a', title: 'Welcome' }]));
+		log.as('ilka', 0, () =>
+			writeSteps(doc, [newStep({ id: 'a', title: 'Welcome', minutes: 5, kind: 'welcome' })]),
+		);
 		log.as('ilka', MINUTE, () => startStep(doc, 'a', MINUTE));
-		log.as('ilka', 2 * MINUTE, () => endSession(doc));
+		log.as('ilka', 2 * MINUTE, () => endSession(doc, 2 * MINUTE));
 		expect(told(read('session', log))).toEqual([
 			'ilka changed plan step ',
 			'ilka started step step Welcome',

@@ -1,6 +1,7 @@
 /** What changes of the live documents `talk` and `session` amount to. */
 import type * as Y from 'yjs';
-import { readSession } from '../session/runsheet';
+import { isStepKey, readSession } from '../session/runsheet';
+import { silencesIn } from '../session/silence';
 import { readEntry, remarkKey, talkOf, threadKey, type RemarkValue, type ThreadValue } from '../talk/shape';
 import { firstWords } from './happenings';
 import type { Change } from './stage-changes';
@@ -75,7 +76,7 @@ export function sessionChanges(doc: Y.Doc): Changes {
 			});
 		if (now.done && !before.done)
 			changes.push({ verb: 'ended session', thing: 'step', id: 'session', words: '' });
-		if (event.changes.keys.has('steps'))
+		if ([...event.changes.keys.keys()].some(isStepKey))
 			changes.push({ verb: 'changed plan', thing: 'step', id: 'session', words: '' });
 		if (event.changes.keys.has('title'))
 			changes.push({
@@ -84,6 +85,10 @@ export function sessionChanges(doc: Y.Doc): Changes {
 				id: 'board',
 				words: firstWords(String(map.get('title') ?? '')),
 			});
+		for (const { run, title, open } of silencesIn(doc)) {
+			if (!event.changes.keys.has(`silence:${run}`) || open === 0) continue;
+			changes.push({ verb: 'revealed', thing: 'step', id: run, words: title });
+		}
 		before = now;
 		return changes;
 	});

@@ -37,10 +37,15 @@ function together(changes: readonly Change[]): Told[] {
 	return [...told.values()];
 }
 
+/** What nobody but its writer, or those who lead, may know of is not told in the journal either. */
+const untold = (): Changes => ({ take: () => [], destroy: () => {} });
+
 const CHANGES: Record<Layer, (doc: Y.Doc) => Changes> = {
 	stage: (doc) => new StageChanges(doc),
 	talk: talkChanges,
 	session: sessionChanges,
+	backstage: untold,
+	silent: untold,
 };
 
 export class JournalReader {

@@ -30,15 +30,22 @@ export interface Countdown {
 	passed: number;
 	/** "4:18" or, when over, "+0:07". */
 	text: string;
+	/** Whether it stands still. */
+	isPaused: boolean;
 }
 
 /** What a countdown shows at server time `now`. */
-export function countdown(running: { startedAt: number; endsAt: number }, now: number): Countdown {
+export function countdown(
+	running: { startedAt: number; endsAt: number; pausedAt?: number | undefined; paused?: number | undefined },
+	time: number,
+): Countdown {
+	const now = running.pausedAt ?? time;
 	const seconds = Math.ceil((running.endsAt - now) / 1000);
-	const length = Math.max(1, running.endsAt - running.startedAt);
-	const passed = Math.max(0, Math.min(1, (now - running.startedAt) / length));
+	const paused = running.paused ?? 0;
+	const length = Math.max(1, running.endsAt - running.startedAt - paused);
+	const passed = Math.max(0, Math.min(1, (now - running.startedAt - paused) / length));
 	const shown = Math.abs(seconds);
 	const minutes = Math.floor(shown / 60);
 	const text = `${seconds < 0 ? '+' : ''}${minutes}:${String(shown % 60).padStart(2, '0')}`;
-	return { seconds, passed, text };
+	return { seconds, passed, text, isPaused: running.pausedAt !== undefined };
 }

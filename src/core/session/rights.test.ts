@@ -1,21 +1,39 @@
 import { describe, expect, it } from 'vitest';
-import { leads, may, mayChange, mayGive, OPEN_HOUSE, RIGHTS, ROLES, type House } from './rights';
+import { STEP_MAY } from './step-rights';
+import {
+	leads,
+	may,
+	may as mayDo,
+	mayChange,
+	mayGive,
+	OPEN_HOUSE,
+	RIGHTS,
+	ROLES,
+	type House,
+	type Right,
+	type Role,
+} from './rights';
 
 const houses: House[] = [];
 for (let bits = 0; bits < 16; bits++)
-	houses.push({
-		editorsShare: Boolean(bits & 1),
-		onlookersTakeOut: Boolean(bits & 2),
-		watching: Boolean(bits & 4),
-		closed: Boolean(bits & 8),
-		names: 'shown',
-	});
+	for (const step of STEP_MAY)
+		houses.push({
+			editorsShare: Boolean(bits & 1),
+			onlookersTakeOut: Boolean(bits & 2),
+			watching: Boolean(bits & 4),
+			closed: Boolean(bits & 8),
+			names: 'shown',
+			step: { may: step },
+		});
+
+/** Everything that has to do with putting something on the sheets. */
+const WRITING = ['write', 'edit', 'own notes', 'line', 'nod', 'keep notes'] as const;
 
 describe('rights', () => {
 	it.each([
-		['owner', ['enter', 'write', 'talk', 'take out', 'share', 'lead', 'own']],
-		['facilitator', ['enter', 'write', 'talk', 'take out', 'share', 'lead']],
-		['editor', ['enter', 'write', 'talk', 'take out']],
+		['owner', RIGHTS],
+		['facilitator', RIGHTS.filter((right) => right !== 'own')],
+		['editor', ['enter', ...WRITING, 'talk', 'take out']],
 		['commenter', ['enter', 'talk', 'take out']],
 		['viewer', ['enter', 'take out']],
 	] as const)('of %s in an open house are %j', (role, rights) => {
@@ -35,6 +53,28 @@ describe('rights', () => {
 				expect(may('owner', right, house)).toBe(true);
 				expect(may('facilitator', right, house)).toBe(right !== 'own');
 			}
+	});
+
+	it('are narrowed by the running step, never widened', () => {
+		const under = (may: (typeof STEP_MAY)[number], role: Role): string[] =>
+			RIGHTS.filter((right) => mayDo(role, right, { ...OPEN_HOUSE, step: { may } }));
+		expect(under('watch', 'editor')).toEqual(['enter', 'keep notes', 'take out']);
+		expect(under('line', 'editor')).toEqual(['enter', 'write', 'line', 'keep notes', 'take out']);
+		expect(under('nod', 'editor')).toEqual(['enter', 'write', 'nod', 'keep notes', 'talk', 'take out']);
+		expect(under('own', 'editor')).toEqual([
+			'enter',
+			'write',
+			'own notes',
+			'line',
+			'nod',
+			'keep notes',
+			'talk',
+			'take out',
+		]);
+		expect(under('nod', 'commenter')).toEqual(['enter', 'talk', 'take out']);
+		for (const may of STEP_MAY)
+			for (const role of ROLES)
+				for (const right of under(may, role)) expect(mayDo(role, right as Right, OPEN_HOUSE)).toBe(true);
 	});
 
 	it('end at the door when the board is closed, and with looking while everyone watches', () => {

@@ -4,6 +4,7 @@
  */
 
 import { z } from 'zod';
+import { grantsOf, NO_STEP, stepRuleSchema } from './step-rights';
 
 /** Parts that people have on a board, from the one who may most to those who may least. */
 export const ROLES = ['owner', 'facilitator', 'editor', 'commenter', 'viewer'] as const;
@@ -18,9 +19,10 @@ export type GivenRole = Exclude<Role, 'owner'>;
  * does. Those who lead always go by their names.
  */
 export const NAMES = ['shown', 'veiled', 'hidden'] as const;
+export type Names = (typeof NAMES)[number];
 
-/** How a board is set. */
-export const houseSchema = z.strictObject({
+/** What can be set about how a board is run. */
+export const settingsSchema = z.strictObject({
 	/** Editors may let others in, as far as their own part goes. */
 	editorsShare: z.boolean(),
 	/** Those who only comment or look may take the board out: exports, copies, pictures. */
@@ -31,6 +33,10 @@ export const houseSchema = z.strictObject({
 	closed: z.boolean(),
 	names: z.enum(NAMES),
 });
+export type Settings = z.infer<typeof settingsSchema>;
+
+/** How a board is run just now: what is set, and what the running step lets people do. */
+export const houseSchema = settingsSchema.extend({ step: stepRuleSchema });
 export type House = z.infer<typeof houseSchema>;
 
 export const OPEN_HOUSE: House = {
@@ -39,6 +45,7 @@ export const OPEN_HOUSE: House = {
 	watching: false,
 	closed: false,
 	names: 'shown',
+	step: NO_STEP,
 };
 
 /** Whether somebody goes by a number instead of their name while the board is set like that. */
@@ -52,8 +59,18 @@ export const seesNames = (role: Role, house: House): boolean =>
 export const RIGHTS = [
 	/** Being in. */
 	'enter',
-	/** Changing what lies on the sheets. */
+	/** Changing something on the sheets, if only one's own notes or nods. */
 	'write',
+	/** Changing anything on the sheets. */
+	'edit',
+	/** Putting notes of one's own there by hand, and changing them. */
+	'own notes',
+	/** Writing notes in the writing line. */
+	'line',
+	/** Nodding. */
+	'nod',
+	/** Keeping notes that nobody else sees until they are revealed. */
+	'keep notes',
 	/** Writing where people talk about the board. */
 	'talk',
 	/** Exports, copies, pictures. */
@@ -75,13 +92,25 @@ export function may(role: Role, right: Right, house: House): boolean {
 	if (right === 'own') return false;
 	if (role === 'facilitator') return true;
 	if (right === 'lead' || house.closed) return false;
+	const grants = grantsOf(house.step);
+	const writes = role === 'editor' && !house.watching;
 	switch (right) {
 		case 'enter':
 			return true;
 		case 'write':
-			return role === 'editor' && !house.watching;
+			return writes && (grants.line || grants.own || grants.nod || grants.edit);
+		case 'edit':
+			return writes && grants.edit;
+		case 'own notes':
+			return writes && grants.own;
+		case 'line':
+			return writes && grants.line;
+		case 'nod':
+			return writes && grants.nod;
+		case 'keep notes':
+			return role === 'editor';
 		case 'talk':
-			return role !== 'viewer' && !house.watching;
+			return role !== 'viewer' && !house.watching && grants.nod;
 		case 'take out':
 			return role === 'editor' || house.onlookersTakeOut;
 		case 'share':

@@ -1,102 +1,240 @@
 /**
- * The run sheet: the plan of a session as timed steps, and where the session stands in it. It lives in
- * the document `session`, which only the server and facilitators write; times are the server's.
+ * Where a session stands in its run sheet. It lives in the document `session`, which only the server and facilitators write;
+ * times are the server's, in ms. Steps stand each under a key of its own, so that two who edit the plan at once do not undo each
+ * other's work.
  */
+import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import { z } from 'zod';
+import { gathers, lengthOf, stepSchema, type Step } from './steps';
+import { NO_STEP, type StepRule } from './step-rights';
 
-export const STEP_KINDS = ['talk', 'gather', 'sort', 'decide'] as const;
-export type StepKind = (typeof STEP_KINDS)[number];
-
-export const stepSchema = z.object({
-	id: z.string().min(1).max(64),
-	title: z.string().min(1).max(80),
-	minutes: z
-		.number()
-		.gt(0)
-		.lte(24 * 60),
-	kind: z.enum(STEP_KINDS),
-	/** What everybody is asked, shown above the writing line. */
-	prompt: z.string().max(400).default(''),
-	/** The field in which notes of this step land. */
-	field: z.string().max(64).optional(),
-	/** The sheet that the step takes place on. */
-	sheet: z.string().max(64).optional(),
-	/** Notes that only facilitators see. */
-	aside: z.string().max(1000).default(''),
-});
-export type Step = z.infer<typeof stepSchema>;
+export { gathers, lengthOf, newStep, STEP_KINDS, stepSchema, type Step, type StepKind } from './steps';
 
 export const runningSchema = z.object({
 	step: z.string().min(1).max(64),
-	/** Server time at which the step was started, ms. */
+	/** When the step was started. */
 	startedAt: z.number(),
-	/** Server time at which its minutes are over, ms; grows when time is added. */
+	/** When its minutes are over; grows when time is added, and while it is paused. */
 	endsAt: z.number(),
+	/** Since when it has been paused. */
+	pausedAt: z.number().optional(),
+	/** How long it was paused before, ms. */
+	paused: z.number().optional(),
 });
 export type Running = z.infer<typeof runningSchema>;
+
+/** A step as it was run. */
+export const pastSchema = z.object({
+	step: z.string().min(1).max(64),
+	title: z.string().max(80),
+	startedAt: z.number(),
+	endedAt: z.number(),
+	/** How long it was paused, ms. */
+	paused: z.number(),
+	/** How long it was planned, minutes. */
+	planned: z.number(),
+});
+export type Past = z.infer<typeof pastSchema>;
+
+/** Gathering before the meeting: nothing runs yet, and people write in answer to a question. */
+export const aheadSchema = z.object({ prompt: z.string().max(400), field: z.string().min(1).max(64) });
+export type Ahead = z.infer<typeof aheadSchema>;
 
 export interface SessionState {
 	steps: Step[];
 	running: Running | undefined;
 	/** Whether the last step has been brought to its end. */
 	done: boolean;
+	/** Steps that have been run, in the order in which they ended. */
+	past: Past[];
+	/** When the first step was started. */
+	begunAt: number | undefined;
+	/** When the session is to end; as planned from its beginning where nothing is said. */
+	endBy: number | undefined;
+	ahead: Ahead | undefined;
+	/** What the session is about. */
+	question: string;
 }
 
-const sessionMap = (doc: Y.Doc): Y.Map<unknown> => doc.getMap('session');
+export const EMPTY_SESSION: SessionState = {
+	steps: [],
+	running: undefined,
+	done: false,
+	past: [],
+	begunAt: undefined,
+	endBy: undefined,
+	ahead: undefined,
+	question: '',
+};
 
-/** Reads the session; steps that cannot be read are left out. */
-export function readSession(doc: Y.Doc): SessionState {
-	const map = sessionMap(doc);
+export const sessionMap = (doc: Y.Doc): Y.Map<unknown> => doc.getMap('session');
+
+const STEP = 'step:';
+export const stepKey = (id: string): string => STEP + id;
+export const isStepKey = (key: string): boolean => key.startsWith(STEP) || key === 'steps';
+
+type Placed = Step & { z: string };
+
+/** Steps with their places in the order. */
+function placed(map: Y.Map<unknown>): Placed[] {
+	const found: Placed[] = [];
+	for (const [key, value] of map.entries()) {
+		if (!key.startsWith(STEP)) continue;
+		const { z: at } = (value ?? {}) as { z?: unknown };
+		const step = stepSchema.safeParse(value);
+		if (step.success && typeof at === 'string') found.push({ ...step.data, z: at });
+	}
+	return found.sort((a, b) => (a.z < b.z ? -1 : a.z > b.z ? 1 : a.id < b.id ? -1 : 1));
+}
+
+/** Steps of a plan from before each stood under a key of its own. */
+function earlier(map: Y.Map<unknown>): Step[] {
 	const raw = map.get('steps');
-	const steps = (Array.isArray(raw) ? raw : []).flatMap((step) => {
+	return (Array.isArray(raw) ? raw : []).flatMap((step) => {
 		const parsed = stepSchema.safeParse(step);
 		return parsed.success ? [parsed.data] : [];
 	});
+}
+
+function stepsIn(map: Y.Map<unknown>): Step[] {
+	const own = placed(map);
+	if (own.length === 0) return earlier(map);
+	return own.map(({ z: _, ...step }) => step);
+}
+
+const numberIn = (map: Y.Map<unknown>, key: string): number | undefined => {
+	const value = map.get(key);
+	return typeof value === 'number' && Number.isFinite(value) ? value : undefined;
+};
+
+/** Reads the session; what cannot be read is left out. */
+export function readSession(doc: Y.Doc): SessionState {
+	const map = sessionMap(doc);
+	const steps = stepsIn(map);
 	const running = runningSchema.safeParse(map.get('running'));
-	const known = running.success && steps.some((step) => step.id === running.data.step);
-	return { steps, running: known ? running.data : undefined, done: map.get('done') === true };
+	const isKnown = running.success && steps.some((step) => step.id === running.data.step);
+	const ahead = aheadSchema.safeParse(map.get('ahead'));
+	const question = map.get('question');
+	const past = z.array(pastSchema).safeParse(map.get('past'));
+	return {
+		steps,
+		running: isKnown ? running.data : undefined,
+		done: map.get('done') === true,
+		past: past.success ? past.data : [],
+		begunAt: numberIn(map, 'begunAt'),
+		endBy: numberIn(map, 'endBy'),
+		ahead: ahead.success ? ahead.data : undefined,
+		question: typeof question === 'string' ? question.slice(0, 400) : '',
+	};
 }
 
 /** Replaces the steps of the run sheet. */
-export function writeSteps(doc: Y.Doc, steps: Step[]): void {
-	doc.transact(() => sessionMap(doc).set('steps', steps));
-}
-
-/** Starts a step at server time `now`, ms. Throws when the run sheet has no such step. */
-export function startStep(doc: Y.Doc, id: string, now: number): void {
-	const step = readSession(doc).steps.find((each) => each.id === id);
-	if (!step) throw new RangeError('This step is not in the run sheet any more.');
-	const running: Running = { step: id, startedAt: now, endsAt: now + step.minutes * 60_000 };
+export function writeSteps(doc: Y.Doc, steps: readonly Step[]): void {
+	const map = sessionMap(doc);
+	const keys = generateNKeysBetween(null, null, steps.length);
 	doc.transact(() => {
-		sessionMap(doc).set('running', running);
-		sessionMap(doc).delete('done');
+		const wanted = new Set(steps.map(({ id }) => stepKey(id)));
+		for (const key of [...map.keys()]) if (isStepKey(key) && !wanted.has(key)) map.delete(key);
+		steps.forEach((step, i) => map.set(stepKey(step.id), { ...step, z: keys[i]! }));
 	});
 }
 
-/** Ends the session after its last step. */
-export function endSession(doc: Y.Doc): void {
+/** Puts a plan from earlier in the way in which plans are kept now. Returns whether there was one. */
+export function renewSteps(doc: Y.Doc): boolean {
+	const map = sessionMap(doc);
+	if (!map.has('steps')) return false;
+	writeSteps(doc, stepsIn(map));
+	return true;
+}
+
+/** Changes one step. Does nothing when it is gone. */
+export function changeStep(doc: Y.Doc, id: string, values: Partial<Omit<Step, 'id'>>): void {
 	doc.transact(() => {
-		sessionMap(doc).delete('running');
-		sessionMap(doc).set('done', true);
+		renewSteps(doc);
+		const map = sessionMap(doc);
+		const now = map.get(stepKey(id)) as Placed | undefined;
+		if (!now) return;
+		const next = Object.fromEntries(
+			Object.entries({ ...now, ...values }).filter(([, value]) => value !== undefined),
+		);
+		// What nobody could read must not get in: the step would be gone for everybody.
+		stepSchema.parse(next);
+		map.set(stepKey(id), next);
 	});
 }
 
-/** Adds minutes to the running step; a step whose time is over gets them from `now` on. */
-export function addMinutes(doc: Y.Doc, minutes: number, now: number): void {
-	const { running } = readSession(doc);
-	if (!running) throw new RangeError('No step is running.');
-	const endsAt = Math.max(running.endsAt, now) + minutes * 60_000;
-	doc.transact(() => sessionMap(doc).set('running', { ...running, endsAt }));
+/** Puts a step into the plan, after another one or at its beginning. */
+export function addStep(doc: Y.Doc, step: Step, after: string | undefined): void {
+	stepSchema.parse(step);
+	doc.transact(() => {
+		renewSteps(doc);
+		sessionMap(doc).set(stepKey(step.id), { ...step, z: placeAfter(doc, after, step.id) });
+	});
 }
 
-/** The step after the running one; the first when none runs; undefined at the end. */
+/** Moves a step to behind another one, or to the beginning. */
+export function moveStep(doc: Y.Doc, id: string, after: string | undefined): void {
+	if (id === after) return;
+	doc.transact(() => {
+		renewSteps(doc);
+		const map = sessionMap(doc);
+		const now = map.get(stepKey(id)) as Placed | undefined;
+		if (now) map.set(stepKey(id), { ...now, z: placeAfter(doc, after, id) });
+	});
+}
+
+function placeAfter(doc: Y.Doc, after: string | undefined, id: string): string {
+	const others = placed(sessionMap(doc)).filter((step) => step.id !== id);
+	const at = after === undefined ? -1 : others.findIndex((step) => step.id === after);
+	const before = others[at]?.z ?? null;
+	const next = others[at + 1]?.z ?? null;
+	// Two who put a step in the same place at once have the same key; then the order is by id, and a key between does not exist.
+	return generateKeyBetween(before, next !== null && before !== null && next <= before ? null : next);
+}
+
+/** Takes a step out of the plan. The running step stays. */
+export function removeStep(doc: Y.Doc, id: string): void {
+	doc.transact(() => {
+		renewSteps(doc);
+		if (readSession(doc).running?.step !== id) sessionMap(doc).delete(stepKey(id));
+	});
+}
+
+/** What the running step lets people do; before the meeting, when it gathers, the writing line. */
+export function ruleOf(state: SessionState): StepRule {
+	const step = runningStep(state);
+	if (step) {
+		const rule: StepRule = { may: step.may };
+		if (gathers(step) && step.field) rule.field = step.field;
+		if (step.silent) rule.silent = true;
+		return rule;
+	}
+	if (state.ahead && !state.done) return { may: 'line', field: state.ahead.field };
+	return NO_STEP;
+}
+
+/** The step after the running one; the first when none has run; undefined at the end. */
 export function nextStep(state: SessionState): Step | undefined {
 	if (state.done) return undefined;
-	if (!state.running) return state.steps[0];
-	const at = state.steps.findIndex((step) => step.id === state.running!.step);
+	const last = state.running?.step ?? state.past.at(-1)?.step;
+	// A step that was taken out since begins nothing anew.
+	const at = state.steps.findIndex((step) => step.id === last);
 	return state.steps[at + 1];
+}
+
+/** The step before the running one, or the one that ran last. */
+export function previousStep(state: SessionState): Step | undefined {
+	if (!state.running) return state.steps.find((step) => step.id === state.past.at(-1)?.step);
+	const at = state.steps.findIndex((step) => step.id === state.running!.step);
+	return at > 0 ? state.steps[at - 1] : undefined;
 }
 
 export const runningStep = (state: SessionState): Step | undefined =>
 	state.steps.find((step) => step.id === state.running?.step);
+
+/** How long the running step was planned to take, with what was added, minutes. */
+export const plannedMinutes = (state: SessionState): number => {
+	const step = runningStep(state);
+	return step ? lengthOf(step) : 0;
+};

@@ -129,8 +129,14 @@ export class Board extends Viewpoint {
 		return this.fullScreen && this.tool === 'view';
 	}
 
+	/** Whether the person may change something here: anything, or their own notes only, while the rest is locked. */
 	get mayEdit(): boolean {
-		return this.room.mayEdit;
+		return this.room.may('own notes');
+	}
+
+	/** Whether the person may change anything here. */
+	get mayAll(): boolean {
+		return this.room.may('edit');
 	}
 
 	get selected(): BoardObject[] {
@@ -196,9 +202,14 @@ export class Board extends Viewpoint {
 		this.select(this.model.onSheet(this.sheet).flatMap((object) => (of(object) === wanted ? object.id : [])));
 	}
 
+	/** Whether a tool can be taken up now. */
+	mayTake(tool: ToolName): boolean {
+		return HARMLESS.includes(tool) || this.mayAll || (tool === 'note' && this.mayEdit);
+	}
+
 	takeUp(tool: ToolName): void {
 		if (tool === 'comment' && !this.room.may('talk')) return;
-		if (!this.mayEdit && !HARMLESS.includes(tool)) return;
+		if (!this.mayTake(tool)) return;
 		this.stopEditing();
 		this.tool = tool;
 		if (tool !== 'pick') this.select([]);
@@ -315,6 +326,8 @@ export class Board extends Viewpoint {
 	paste(clip: Clip): void {
 		const bounds = clipBounds(clip);
 		if (!this.mayEdit || !bounds) return;
+		// Where only own notes may be put down, nothing else is.
+		if (!this.mayAll && clip.objects.some(({ kind }) => kind !== 'note')) return;
 		const from = centreOf(bounds);
 		const to = this.middle;
 		this.select(

@@ -80,10 +80,10 @@ export function paste(board: Board, event: ClipboardEvent): void {
 	const clip = readClip(data.getData(TYPE));
 	const cells = clip ? undefined : cellsIn(html, text);
 	// Spreadsheets put a picture of the cells beside the cells.
-	const pictures = clip || cells ? [] : picturesIn(data);
+	const pictures = clip || cells || !board.mayAll ? [] : picturesIn(data);
 	if (pictures.length > 0) void addPictures(board, pictures);
 	else if (clip) void pasteClip(board, clip, data.getData(FROM));
-	else if (cells) pasteCells(board, cells);
+	else if (cells && board.mayAll) pasteCells(board, cells);
 	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html));
 	else return;
 	event.preventDefault();

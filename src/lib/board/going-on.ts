@@ -8,7 +8,7 @@ import type { Board } from './board.svelte';
 /** Adds the next object beside the selected one, linked to it, and lets one write in it. */
 export function grow(board: Board, direction: Direction): void {
 	const [id] = board.selection;
-	if (!board.mayEdit || !id || board.selection.size !== 1) return;
+	if (!board.mayAll || !id || board.selection.size !== 1) return;
 	const next = growFrom(board.room.hand, board.model, id, direction);
 	if (next) startOn(board, next);
 }

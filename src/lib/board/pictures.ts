@@ -46,7 +46,7 @@ export async function addPictures(
 	files: readonly Blob[],
 	at: Point = board.middle,
 ): Promise<void> {
-	if (!board.mayEdit) return;
+	if (!board.mayAll) return;
 	const ids: string[] = [];
 	let x = at.x;
 	const wait = toaster.create({ title: m.file_busy({ count: files.length }), duration: 120_000 });

@@ -12,7 +12,7 @@ let seeFrom: string | undefined;
 /** Ties two selected objects as "see also"; of one, remembers it and waits for the other, on any sheet. */
 export function seeAlso(board: Board): void {
 	const [a, b] = [...board.selection];
-	if (!a || !board.mayEdit) return;
+	if (!a || !board.mayAll) return;
 	const first = b ? a : seeFrom;
 	const second = b ?? a;
 	if (first && first !== second && board.model.find(first)) {

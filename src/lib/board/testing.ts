@@ -58,9 +58,6 @@ export function boardInHand(): BoardInHand {
 		version: 0,
 		role: 'owner' as Role,
 		may: (right: Right): boolean => may(room.role, right, OPEN_HOUSE),
-		get mayEdit(): boolean {
-			return room.may('write');
-		},
 		get leads(): boolean {
 			return leads(room.role);
 		},

@@ -3,6 +3,7 @@
 	import type { Pigment } from '$core/board/colours';
 	import { m } from '$lib/paraglide/messages';
 	import PanelLeftOpen from '@lucide/svelte/icons/panel-left-open';
+	import { fitBox } from '$core/geometry/view';
 	import { onMount, untrack } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
@@ -11,7 +12,10 @@
 	import { messageOf } from '../ui/api';
 	import Toasts from '../ui/Toasts.svelte';
 	import { toaster } from '../ui/toaster';
-	import { addTime, endSession, rename, startStep } from './actions';
+	import { rename } from './actions';
+	import { lead, type Order } from './session/actions';
+	import TimeUp from './session/TimeUp.svelte';
+	import OwnNotes from './session/OwnNotes.svelte';
 	import Desk, { type Instrument } from './Desk.svelte';
 	import FollowBar from './FollowBar.svelte';
 	import NewSigns from './journal/NewSigns.svelte';
@@ -30,7 +34,7 @@
 	import { TalkState } from './talk/talk-state.svelte';
 	import { ThemesPreview } from './themes-state.svelte';
 	import Wayfinder from './wayfinder/Wayfinder.svelte';
-	import WritingLine from './WritingLine.svelte';
+	import WritingLine from './session/WritingLine.svelte';
 
 	interface Props {
 		room: Room;
@@ -91,6 +95,26 @@
 		};
 	});
 
+	/** How often it was told that silent notes changed. */
+	let silenceHeard = $state(0);
+	untrack(() => {
+		room.onword = (word) => {
+			if (word.is === 'silence') silenceHeard++;
+			else if (word.is === 'late notes')
+				toaster.info({
+					title: m.late_notes({ count: word.count }),
+					description: word.name ? m.late_notes_of({ name: word.name }) : m.late_notes_more(),
+				});
+		};
+	});
+	async function onlead(order: Order): Promise<void> {
+		await attempt(
+			lead(boardId, order).then((count) => {
+				if (count > 0) toaster.success({ title: m.revealed_count({ count }) });
+			}),
+		);
+	}
+
 	async function attempt(work: Promise<unknown>): Promise<void> {
 		try {
 			await work;
@@ -110,11 +134,15 @@
 		lastStep = key;
 		untrack(() =>
 			board.following.quietly(() => {
-				if (step.field && board.model.find(step.field)) {
+				const isOn = step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet);
+				if (step.view && isOn) {
+					const [x, y, w, h] = step.view;
+					board.goToSheet(step.sheet!);
+					board.setView(fitBox({ x, y, w, h }, board.size, 20, 4));
+				} else if (step.field && board.model.find(step.field)) {
 					board.goTo(step.field);
 					board.select([]);
-				} else if (step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet))
-					board.goToSheet(step.sheet);
+				} else if (isOn) board.goToSheet(step.sheet!);
 			}),
 		);
 	});
@@ -135,10 +163,11 @@
 
 	// Whoever may not write any more puts down what they have in hand.
 	$effect(() => {
-		if (room.mayEdit) return;
+		void room.house;
+		if (board.mayTake(board.tool) && board.mayEdit) return;
 		untrack(() => {
-			board.stopEditing();
-			board.takeUp('pick');
+			if (!board.mayEdit) board.stopEditing();
+			if (!board.mayTake(board.tool)) board.takeUp('pick');
 		});
 	});
 
@@ -153,7 +182,7 @@
 		{room}
 		oninvite={() => (dialog = 'invite')}
 		onexport={() => (dialog = 'export')}
-		onstart={(step) => attempt(startStep(boardId, step))}
+		{onlead}
 		onrename={(title) => attempt(rename(boardId, title))}
 	/>
 	<FollowBar {board} />
@@ -185,17 +214,18 @@
 			open={instrument}
 			onopen={(name) => (instrument = name)}
 			oninvite={() => (dialog = 'invite')}
-			onstart={(step) => attempt(startStep(boardId, step))}
-			onadd={(minutes) => attempt(addTime(boardId, minutes))}
-			onend={() => attempt(endSession(boardId))}
+			{silenceHeard}
+			{onlead}
 		/>
 	</div>
 	{#if journal.replay}
 		<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
 	{:else if onwrite}
 		<button class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
-	{:else if room.gathering && room.mayEdit}
+	{:else if room.gathering}
 		<WritingLine {room} {pigment} {onpigment} />
+	{:else}
+		<OwnNotes {room} />
 	{/if}
 	{#if !journal.replay}<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />{/if}
 </div>
@@ -207,6 +237,7 @@
 <CameraDialog {board} open={dialog === 'camera'} onclose={() => (dialog = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 
+<TimeUp {room} />
 <Toasts />
 
 <style>

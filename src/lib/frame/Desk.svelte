@@ -11,7 +11,8 @@
 	import JournalPanel from './journal/JournalPanel.svelte';
 	import type { JournalState } from './journal/journal-state.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
-	import RunSheetPanel from './RunSheetPanel.svelte';
+	import type { Order } from './session/actions';
+	import RunSheetPanel from './session/RunSheetPanel.svelte';
 	import type { TalkState } from './talk/talk-state.svelte';
 	import TalkPanel from './talk/TalkPanel.svelte';
 	import ThemesPanel from './ThemesPanel.svelte';
@@ -26,11 +27,11 @@
 		open: Instrument | undefined;
 		onopen: (instrument: Instrument | undefined) => void;
 		oninvite: () => void;
-		onstart: (step: string) => void;
-		onadd: (minutes: number) => void;
-		onend: () => void;
+		/** Counts how often it was told that silent notes changed. */
+		silenceHeard: number;
+		onlead: (order: Order) => void;
 	}
-	const { board, preview, talk, journal, open, onopen, oninvite, onstart, onadd, onend }: Props = $props();
+	const { board, preview, talk, journal, open, onopen, oninvite, silenceHeard, onlead }: Props = $props();
 
 	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
 		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
@@ -43,12 +44,16 @@
 
 <aside class="desk" class:leads={board.room.leads} aria-label={m.desk()} data-testid="desk">
 	{#if open}
-		<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
+		<section
+			class="panel"
+			class:broad={open === 'run sheet' && board.room.leads}
+			aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}
+		>
 			<button class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
 				><X size={20} /></button
 			>
 			{#if open === 'run sheet'}
-				<RunSheetPanel room={board.room} {onstart} {onadd} {onend} />
+				<RunSheetPanel {board} heard={silenceHeard} {onlead} />
 			{:else if open === 'themes'}
 				<ThemesPanel {board} {preview} />
 			{:else if open === 'talk'}
@@ -92,6 +97,10 @@
 		width: 246px;
 		padding: 12px 14px 20px;
 		overflow-y: auto;
+	}
+	/* Room for a title beside its minutes. */
+	.panel.broad {
+		width: 286px;
 	}
 	.panel :global(.panel-title) {
 		font-size: var(--size-base);

@@ -43,12 +43,13 @@
 		pen: Pen,
 		rub: Eraser,
 	};
-	const tools = $derived(board.mayEdit ? TOOLS : TOOLS.slice(0, 2));
+	/** Only what can be taken up now: a participant needs one tool at a time. */
+	const tools = $derived(TOOLS.filter((tool) => board.mayTake(tool)));
 </script>
 
 <footer class="ledge" data-testid="ledge">
 	<div class="tools" role="toolbar" aria-label={m.tools()}>
-		{#each tools as tool, i (tool)}
+		{#each tools as tool (tool)}
 			{@const Icon = ICONS[tool]}
 			<button
 				class="tool"
@@ -57,10 +58,10 @@
 				data-tool={tool}
 			>
 				<Icon size={20} strokeWidth={1.75} />
-				<span>{toolLabel(tool)} <kbd>{i + 1}</kbd></span>
+				<span>{toolLabel(tool)} <kbd>{TOOLS.indexOf(tool) + 1}</kbd></span>
 			</button>
 		{/each}
-		{#if board.mayEdit}<Shelf {board} />{/if}
+		{#if board.mayAll}<Shelf {board} />{/if}
 		{#if board.room.may('talk')}
 			<button
 				class="tool"
@@ -125,7 +126,7 @@
 			title={m.command_fit()}
 			onclick={() => board.fit()}><Maximize size={18} /></button
 		>
-		{#if board.mayEdit}<span class="wide-only"><SurfaceProperties {board} /></span>{/if}
+		{#if board.mayAll}<span class="wide-only"><SurfaceProperties {board} /></span>{/if}
 		<button
 			class="icon-button wide-only"
 			aria-label={m.keys()}

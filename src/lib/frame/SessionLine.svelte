@@ -13,15 +13,18 @@
 	import TitleEntry from '../ui/TitleEntry.svelte';
 	import { ticking } from '../ui/time.svelte';
 	import { saveWords } from './save-words';
+	import type { Order } from './session/actions';
+	import { nowWords } from './session/words';
+	import { lengthOf } from '$core/session/steps';
 
 	interface Props {
 		room: Room;
 		oninvite: () => void;
 		onexport: () => void;
-		onstart: (step: string) => void;
+		onlead: (order: Order) => void;
 		onrename: (title: string) => void;
 	}
-	const { room, oninvite, onexport, onstart, onrename }: Props = $props();
+	const { room, oninvite, onexport, onlead, onrename }: Props = $props();
 
 	const clock = ticking(() => room.now());
 	const running = $derived(room.plan.running);
@@ -34,6 +37,14 @@
 		),
 	);
 	const SHOWN = 4;
+	/** Why one may not do everything now. */
+	const roleHint = $derived(
+		room.role !== 'editor'
+			? m.role_viewer_hint()
+			: room.house.watching || !room.step
+				? m.only_watching()
+				: nowWords(room.house.step.may),
+	);
 	let renaming = $state(false);
 	function endRename(title: string | undefined): void {
 		renaming = false;
@@ -58,8 +69,8 @@
 				{#if room.save.is === 'saved'}<Check size={14} />{:else if room.save.is === 'offline'}<CloudOff
 						size={14}
 					/>{:else}<LoaderCircle size={14} />{/if}
-				{saveWords(room.save)}{#if !room.mayEdit && room.save.is === 'saved'}<span class="role"
-						>{room.role === 'editor' ? m.only_watching() : m.role_viewer_hint()}</span
+				{saveWords(room.save)}{#if !room.may('edit') && room.save.is === 'saved'}<span class="role"
+						>{roleHint}</span
 					>{/if}
 			</p>
 		</div>
@@ -72,13 +83,17 @@
 			<li
 				class:running={isRunning}
 				class:past={isPast}
-				style:flex-grow={step.minutes}
+				style:flex-grow={lengthOf(step)}
 				aria-current={isRunning ? 'step' : undefined}
 			>
 				{#if isRunning && left}<span class="fill" style:width="{left.passed * 100}%"></span>{/if}
 				{#if room.leads && step.id === next?.id}
-					<button class="step" onclick={() => onstart(step.id)} title={m.start_step({ title: step.title })}>
-						<b>{step.title}</b><span>{m.start()} · {m.minutes({ count: step.minutes })}</span>
+					<button
+						class="step"
+						onclick={() => onlead({ do: 'next', from: running?.step })}
+						title={m.start_step({ title: step.title })}
+					>
+						<b>{step.title}</b><span>{m.start()} · {m.minutes({ count: lengthOf(step) })}</span>
 					</button>
 				{:else}
 					<div class="step" title={step.title}>
@@ -86,9 +101,9 @@
 						<span
 							>{#if isRunning && left}<span class="time" data-testid="countdown"
 									>{left.seconds >= 0
-										? m.time_left({ time: left.text, minutes: step.minutes })
+										? m.time_left({ time: left.text, minutes: lengthOf(step) })
 										: m.time_over({ time: left.text.slice(1) })}</span
-								>{:else}{m.minutes({ count: step.minutes })}{/if}</span
+								>{:else}{m.minutes({ count: lengthOf(step) })}{/if}</span
 						>
 					</div>
 				{/if}

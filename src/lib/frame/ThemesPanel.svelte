@@ -118,7 +118,7 @@
 {:else}
 	<p class="quiet">{m.themes_hint()}</p>
 	{#if preview.problem}<p class="warn" role="alert">{preview.problem}</p>{/if}
-	{#if board.mayEdit}
+	{#if board.mayAll}
 		<div class="starts">
 			{#if chosen.length > 1}
 				<button class="button main" onclick={() => preview.ask(chosen)}

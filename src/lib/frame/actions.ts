@@ -28,11 +28,6 @@ export type Proposal = z.infer<typeof proposalSchema>;
 
 const boardPath = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
 
-export const startStep = (boardId: string, step: string) =>
-	send('POST', `${boardPath(boardId)}/session`, { do: 'start', step });
-export const addTime = (boardId: string, minutes: number) =>
-	send('POST', `${boardPath(boardId)}/session`, { do: 'add', minutes });
-export const endSession = (boardId: string) => send('POST', `${boardPath(boardId)}/session`, { do: 'end' });
 /** Calls everybody to a place; the view is x, y, width, height in board units. */
 export const call = (boardId: string, sheet: string, view: [number, number, number, number]) =>
 	send('POST', `${boardPath(boardId)}/call`, { do: 'call', sheet, view });

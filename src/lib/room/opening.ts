@@ -16,8 +16,10 @@ export async function firstContent(
 	layer: string,
 	madeAt: number,
 	opening: Promise<LocalCopy | undefined>,
+	/** Whose silent notes, where it is those. */
+	keeper: string,
 ): Promise<Content> {
-	const key = { name: `board/${boardId}/${layer}`, madeAt };
+	const key = { name: `board/${boardId}/${layer}${layer === 'silent' ? `/${keeper}` : ''}`, madeAt };
 	// Asked for at once, and called off when it turns out not to be needed: on a first visit that saves the most.
 	const leave = new AbortController();
 	const asked = fromServer(boardId, layer, leave.signal);

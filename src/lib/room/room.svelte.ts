@@ -1,26 +1,36 @@
 /**
- * A board as one person has it open: the live documents, who else is here, what is saved, and the time.
+ * A board as one person has it open: the live documents, who else is here, what may be done, where the session stands, and the time.
  * Nothing here draws; the views read it.
  */
-import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provider';
 import { BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
 import { leads, may, OPEN_HOUSE, type House, type Right, type Role } from '$core/session/rights';
 import { TalkModel } from '$core/talk/model';
-import { LAYERS, TO_WRITE, type Layer } from '$core/session/layers';
+import { LAYERS, type OpenLayer } from '$core/session/layers';
 import { leaderIn, type Call, type Leader } from '$core/session/calls';
-import { readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
+import {
+	EMPTY_SESSION,
+	gathers,
+	readSession,
+	runningStep,
+	type SessionState,
+	type Step,
+} from '$core/session/runsheet';
+import { openRun, silencesIn, type Silence } from '$core/session/silence';
 import { nanoid } from 'nanoid';
-import * as Y from 'yjs';
-import { applyPiece, LocalCopy, type DocumentKey, type Piece } from './local-copy';
+import type * as Y from 'yjs';
+import { Backstage } from './backstage.svelte';
+import { LocalCopy } from './local-copy';
 import { Company, type Presence } from './company.svelte';
+import { Documents, type SaveState } from './documents.svelte';
 import { firstContent, tidyLater, type Content } from './opening';
-import { Provider } from './provider';
-import { askDoor } from './door';
 import { ServerClock } from './server-clock.svelte';
-import { readWord, type RightsWord } from './words';
+import { SilentNotes } from './silence.svelte';
+import type { RightsWord, Word } from './words';
+
+export type { SaveState };
 
 export interface RoomInfo {
 	boardId: string;
@@ -37,24 +47,15 @@ export interface RoomInfo {
 	lastHere?: number | undefined;
 }
 
-export type SaveState =
-	{ is: 'saved' } | { is: 'saving' } | { is: 'offline'; kept: number } | { is: 'opening' };
-
-interface Open {
-	doc: Y.Doc;
-	provider: Provider;
-	key: DocumentKey;
-	unsaved: number;
+/** What is being gathered: the question, the field in which notes land, and whether they are seen only by their writers. */
+export interface Gathering {
+	prompt: string;
+	field: string;
+	/** The run of silent writing. */
+	silence: Silence | undefined;
+	/** Whether it is before the meeting. */
+	isAhead: boolean;
 }
-
-/** How often it is asked why there is no connection, ms. */
-const ASK_WHY = 4000;
-
-/** With what the server closes when edits come faster than anybody works. */
-const TOO_FAST = 4429;
-
-/** Marks content that was read before the sync. */
-const READ = 'read';
 
 export class Room {
 	readonly model: BoardModel;
@@ -63,20 +64,21 @@ export class Room {
 	/** What people say about the board. */
 	readonly talk: TalkModel;
 	readonly company: Company;
+	/** What only those who lead see; undefined for everybody else. */
+	readonly backstage: Backstage | undefined;
 	/** Marks this screen's own edits, for undo. */
 	readonly origin = { own: true };
 	title = $state('');
 	role = $state<Role>('viewer');
 	/** Counts how often the server said that somebody's rights changed. */
 	rightsHeard = $state(0);
-	/** How the board is set. */
+	/** How the board is run. */
 	house = $state.raw<House>(OPEN_HOUSE);
-	save = $state.raw<SaveState>({ is: 'opening' });
-	/** Whether the board's content has been read, from the server or from what is kept here. */
-	ready = $state(false);
-	/** Whether the person may be in; a closed board opens again. */
-	access = $state<'open' | 'closed' | 'ended' | 'signed out'>('open');
-	plan = $state.raw<SessionState>({ steps: [], running: undefined, done: false });
+	plan = $state.raw<SessionState>(EMPTY_SESSION);
+	/** Runs of silent writing. */
+	silences = $state.raw<Silence[]>([]);
+	/** One's own silent notes, once there is a reason to have them. */
+	silent = $state.raw<SilentNotes | undefined>();
 	/** Whose view everybody follows. */
 	leader = $state.raw<Leader | undefined>();
 	readonly clock = new ServerClock();
@@ -87,72 +89,82 @@ export class Room {
 
 	/** Told when somebody who leads calls everyone to a place. */
 	oncall: (call: Call) => void = () => {};
-
 	/** Told when the server does not take in what was done: the board is full, or it came too fast. */
 	onrefused: (why: 'full' | 'hurried') => void = () => {};
 	/** Told when the board is to be opened anew: the person goes by another name from now on, or it was restored. */
 	onrenewed: () => void = () => {};
+	/** Told what the server says beside the documents to those who lead, and about votes. */
+	onword: (word: Word) => void = () => {};
 
-	private readonly socket: HocuspocusProviderWebsocket;
-	private readonly layers: Record<Layer, Open>;
-	private connected = $state(false);
-	/** Own changes that wait to be saved. */
-	private kept = 0;
-	private readonly synced = new Set<Layer>();
+	private readonly documents: Documents;
 	private readonly stops: (() => void)[] = [];
 	private versionTimer: number | undefined;
 
 	/** Opens a board: with what this browser kept of it, or with what the server has. */
 	static async open(info: RoomInfo): Promise<Room> {
-		const copy = LocalCopy.open(info.keeper);
-		const contents = await Promise.all(
-			LAYERS.map((layer) => firstContent(info.boardId, layer, info.madeAt, copy)),
-		);
+		const opening = LocalCopy.open(info.keeper);
+		const first = (layer: string) => firstContent(info.boardId, layer, info.madeAt, opening, info.keeper);
+		const [contents, backstage] = await Promise.all([
+			Promise.all(LAYERS.map(first)),
+			leads(info.role) ? first('backstage') : undefined,
+		]);
 		tidyLater(info.keeper, contents);
 		const [stage, session, talk] = contents;
-		return new Room(info, { stage: stage!, session: session!, talk: talk! }, await copy);
+		const copy = await opening;
+		const room = new Room(info, { stage: stage!, session: session!, talk: talk! }, backstage, copy);
+		// What was written here and never left goes out, whatever runs now.
+		const own = await copy?.read({
+			name: `board/${info.boardId}/silent/${info.keeper}`,
+			madeAt: info.madeAt,
+		});
+		if (own && own.length > 0) void room.openSilent();
+		return room;
 	}
 
 	private constructor(
 		readonly info: RoomInfo,
-		contents: Record<Layer, Content>,
+		contents: Record<OpenLayer, Content>,
+		backstage: Content | undefined,
 		private readonly copy: LocalCopy | undefined,
 	) {
 		this.title = info.title;
 		this.role = info.role;
 		this.house = info.house;
-		const url = new URL('/sync', location.href);
-		url.protocol = url.protocol === 'https:' ? 'wss:' : 'ws:';
-		this.socket = new HocuspocusProviderWebsocket({
-			url: url.href,
-			delay: 400,
-			minDelay: 300,
-			maxDelay: 4000,
-			onClose: ({ event }) => {
-				if (event.code === TOO_FAST) this.onrefused('hurried');
-			},
-			onStatus: ({ status }) => {
-				this.connected = status === WebSocketStatus.Connected;
-				this.judge();
-			},
+		this.documents = new Documents(info.boardId, info.madeAt, copy, {
+			word: (word) => this.hear(word),
+			hurried: () => this.onrefused('hurried'),
+			renewed: () => this.onrenewed(),
+			may: (right) => may(this.role, right, this.house),
+			// Awareness forgets us when the connection drops; say again who we are.
+			admitted: () => this.company?.tellNow(),
 		});
-		this.kept = contents.stage.waiting;
-		this.layers = {
-			stage: this.openLayer('stage', contents.stage),
-			session: this.openLayer('session', contents.session),
-			talk: this.openLayer('talk', contents.talk),
-		};
-		this.stage = this.layers.stage.doc;
-		this.session = this.layers.session.doc;
+		this.documents.openAll(contents);
+		this.stage = this.documents.doc('stage');
+		this.session = this.documents.doc('session');
 		this.model = new BoardModel(this.stage);
-		this.company = new Company(this.layers.stage.provider.awareness!, info.person, () => this.may('talk'));
-		this.talk = new TalkModel(this.layers.talk.doc);
+		this.backstage = backstage && new Backstage(this.documents.open('backstage', backstage), this.hand);
+		const { awareness } = this.documents.provider('stage');
+		this.company = new Company(awareness!, info.person, () => this.may('talk'));
+		this.talk = new TalkModel(this.documents.doc('talk'));
 		this.stops.push(this.talk.onChange(() => this.talkVersion++));
-		this.ready = this.model.sheets.length > 0;
+		this.documents.ready = this.model.sheets.length > 0;
 		this.stops.push(this.model.onChange(() => this.bump()));
 		this.followSession();
-		this.followNetwork();
 		this.stops.push(() => this.clock.destroy());
+		this.guard();
+	}
+
+	get save(): SaveState {
+		return this.documents.save;
+	}
+
+	/** Whether the board's content has been read, from the server or from what is kept here. */
+	get ready(): boolean {
+		return this.documents.ready;
+	}
+
+	get access(): Documents['access'] {
+		return this.documents.access;
 	}
 
 	/** Who edits: handed to every edit in core. */
@@ -176,10 +188,6 @@ export class Room {
 		return this.access === 'open' && may(this.role, right, this.house);
 	}
 
-	get mayEdit(): boolean {
-		return this.may('write');
-	}
-
 	/** Everybody who is known here by name: who is in, oneself, and who has said something. */
 	get names(): { id: string; name: string }[] {
 		void this.talkVersion;
@@ -198,11 +206,18 @@ export class Room {
 		return runningStep(this.plan);
 	}
 
-	/** The running step when it gathers notes into a field that exists. */
-	get gathering(): Step | undefined {
+	/** What is being gathered now, where this person may write. */
+	get gathering(): Gathering | undefined {
 		void this.version;
-		const step = this.step;
-		return step?.kind === 'gather' && step.field && this.model.find(step.field) ? step : undefined;
+		const { step, plan } = this;
+		if (!this.may('line')) return undefined;
+		if (step && plan.running) {
+			if (!gathers(step) || !step.field || !this.model.find(step.field)) return undefined;
+			const silence = step.silent ? openRun(this.silences, step.id, plan.running.startedAt) : undefined;
+			return { prompt: step.prompt || step.title, field: step.field, silence, isAhead: false };
+		}
+		if (!plan.ahead || plan.done || !this.model.find(plan.ahead.field)) return undefined;
+		return { ...plan.ahead, silence: undefined, isAhead: true };
 	}
 
 	/** Server time, ms. */
@@ -210,10 +225,12 @@ export class Room {
 		return this.clock.now();
 	}
 
-	/** Puts a note from the writing line into the field of the running step. Returns its id. */
+	/** Writes a note into what is being gathered. Returns its id; undefined when it cannot be taken now. */
 	gather(text: string, pigment: Pigment): string | undefined {
-		const field = this.gathering?.field ? this.model.find(this.gathering.field) : undefined;
-		if (!field || !this.mayEdit) return undefined;
+		const { gathering } = this;
+		const field = gathering && this.model.find(gathering.field);
+		if (!gathering || !field) return undefined;
+		if (gathering.silence) return this.silent?.write(gathering.silence, text, pigment);
 		return addObject(this.hand, this.model, {
 			kind: 'note',
 			sheet: field.sheet,
@@ -231,7 +248,7 @@ export class Room {
 
 	/** Calls back before what others did on the board is taken in; returns the way to stop. */
 	beforeOthers(work: () => void): () => void {
-		return this.layers.stage.provider.beforeOthers(work);
+		return this.documents.provider('stage').beforeOthers(work);
 	}
 
 	/** Tells others about this person. */
@@ -245,102 +262,51 @@ export class Room {
 		for (const stop of this.stops) stop();
 		this.model.destroy();
 		this.talk.destroy();
-		for (const name of LAYERS) this.layers[name].provider.destroy();
-		this.socket.destroy();
-		void this.copy?.close();
+		this.silent?.destroy();
+		this.backstage?.destroy();
+		this.documents.destroy();
 	}
 
-	private openLayer(name: Layer, { key, pieces }: Content): Open {
-		const doc = new Y.Doc();
-		// Before anybody listens: telling them of a whole board would cost as much as reading it.
-		doc.transact(() => pieces.forEach((piece) => this.readIn(doc, piece)), READ);
-		const provider = new Provider({
-			name: key.name,
-			document: doc,
-			websocketProvider: this.socket,
-			// The cookie says who it is; this says which board one has.
-			token: String(this.info.madeAt),
-			onSynced: () => {
-				this.synced.add(name);
-				if (this.synced.size === LAYERS.length) this.ready = true;
-				this.judge();
-			},
-			onUnsyncedChanges: ({ number }) => {
-				const layer = this.layers?.[name];
-				if (layer) layer.unsaved = number;
-				this.judge();
-			},
-			onAuthenticated: () => {
-				this.access = 'open';
-				// Awareness forgets us when the connection drops; say again who we are.
-				if (name === 'stage') this.company?.tellNow();
-			},
-			onAuthenticationFailed: ({ reason }) => {
-				if (reason === 'renewed') return this.onrenewed();
-				this.access = reason === 'closed' ? 'closed' : 'ended';
-				this.judge();
-			},
-			onStateless: ({ payload }) => this.hear(payload),
-		});
-		doc.on('update', (_: Uint8Array, origin: unknown) => {
-			if (origin === provider) return;
-			this.setKept(this.kept + 1);
-			this.judge();
-		});
-		if (this.copy) this.stops.push(this.copy.follow(key, doc));
-		provider.attach();
-		return { doc, provider, key, unsaved: 0 };
-	}
+	private opensSilent = false;
 
-	private readIn(doc: Y.Doc, piece: Piece): void {
-		try {
-			applyPiece(doc, piece, READ);
-		} catch (error) {
-			// A damaged copy is no reason not to open the board: the sync brings what is missing.
-			console.warn('What was kept of this board could not be read', error);
-		}
-	}
-
-	private setKept(count: number): void {
-		if (count === this.kept) return;
-		this.kept = count;
-		if (this.layers) void this.copy?.setWaiting(this.layers.stage.key, count);
+	/** Opens one's own silent notes. */
+	private async openSilent(): Promise<void> {
+		if (this.opensSilent || !may(this.role, 'keep notes', this.house)) return;
+		this.opensSilent = true;
+		const { boardId, madeAt, keeper } = this.info;
+		const content = await firstContent(boardId, 'silent', madeAt, Promise.resolve(this.copy), keeper);
+		const doc = this.documents.open('silent', content);
+		this.silent = new SilentNotes(doc, this.hand);
 	}
 
 	/** What the server tells beside the documents. */
-	private hear(payload: string): void {
-		const word = readWord(payload);
-		if (word?.is === 'call') this.oncall(word);
-		else if (word?.is === 'full') this.onrefused('full');
-		else if (word) this.hearRights(word);
+	private hear(word: Word): void {
+		if (word.is === 'call') this.oncall(word);
+		else if (word.is === 'full') this.onrefused('full');
+		else if (word.is === 'rights') this.hearRights(word);
+		else this.onword(word);
 	}
 
 	/** The server changed what this person may do. */
 	private hearRights({ role, house, person }: RightsWord): void {
+		const led = this.leads;
 		if (person !== this.info.person.id) return this.onrenewed();
 		this.rightsHeard++;
-		const could = LAYERS.filter((name) => this.may(TO_WRITE[name]));
+		const could = this.documents.writable;
 		this.role = role;
 		this.house = house;
-		// What was written in the moment in which it was not allowed any more goes out now.
-		for (const name of LAYERS)
-			if (this.may(TO_WRITE[name]) && !could.includes(name)) this.layers[name].provider.forceSync();
-		this.judge();
+		// Whoever leads from now on, or no more, sees other documents.
+		if (led !== this.leads) return this.onrenewed();
+		this.documents.sendAgain(this.documents.writable.filter((layer) => !could.includes(layer)));
+		this.documents.judge();
+		this.guard();
 	}
 
-	/** Works out what to say about saving. */
-	private judge(): void {
-		if (!this.layers) return;
-		// A connection that may not write never counts as saved by the library's reckoning; there is nothing to save.
-		const writable = LAYERS.filter((name) => this.may(TO_WRITE[name]));
-		const unsaved = writable.reduce((sum, name) => sum + this.layers[name].unsaved, 0);
-		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept: this.kept };
-		else if (!this.ready) this.save = { is: 'opening' };
-		else if (unsaved > 0) this.save = { is: 'saving' };
-		else {
-			this.setKept(0);
-			this.save = { is: 'saved' };
-		}
+	/** While only own notes may be touched, everything else stands as if it were locked. */
+	private guard(): void {
+		const { id } = this.info.person;
+		const isLimited = !may(this.role, 'edit', this.house) && may(this.role, 'own notes', this.house);
+		this.model.guard(isLimited ? (object) => object.kind !== 'note' || object.by[0] !== id : undefined);
 	}
 
 	private bump(): void {
@@ -354,35 +320,13 @@ export class Room {
 		const map = this.session.getMap('session');
 		const read = (): void => {
 			this.plan = readSession(this.session);
+			this.silences = silencesIn(this.session);
 			this.leader = leaderIn(this.session);
 			const title = map.get('title');
 			if (typeof title === 'string' && title !== '') this.title = title;
+			if (this.step?.silent || this.silences.some(({ open }) => open !== 'all')) void this.openSilent();
 		};
 		map.observe(read);
 		read();
-	}
-
-	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */
-	private async askWhy(): Promise<void> {
-		if (this.connected || !navigator.onLine || this.access !== 'open') return;
-		const door = await askDoor(this.info.boardId);
-		if (door === 'signed out') this.access = 'signed out';
-		else if (door === 'gone') this.access = 'ended';
-	}
-
-	private followNetwork(): void {
-		const asking = setInterval(() => void this.askWhy(), ASK_WHY);
-		this.stops.push(() => clearInterval(asking));
-		const judge = (): void => this.judge();
-		const again = (): void => {
-			if (!this.connected) void this.socket.connect();
-			this.judge();
-		};
-		addEventListener('online', again);
-		addEventListener('offline', judge);
-		this.stops.push(() => {
-			removeEventListener('online', again);
-			removeEventListener('offline', judge);
-		});
 	}
 }

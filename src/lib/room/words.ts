@@ -8,6 +8,12 @@ const wordSchema = z.discriminatedUnion('is', [
 	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
 	callSchema.extend({ is: z.literal('call') }),
 	z.object({ is: z.literal('full') }),
+	/** Somebody has written silently, or taken something back: how many there are can be asked. */
+	z.object({ is: z.literal('silence') }),
+	/** Notes of somebody who was offline came onto the board after they were revealed. */
+	z.object({ is: z.literal('late notes'), count: z.number(), name: z.string().optional() }),
+	/** Something about a vote has changed. */
+	z.object({ is: z.literal('vote'), id: z.string() }),
 ]);
 export type Word = z.infer<typeof wordSchema>;
 export type RightsWord = Extract<Word, { is: 'rights' }>;

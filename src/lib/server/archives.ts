@@ -22,18 +22,20 @@ const LARGEST_CONTENT = 500 * 1024 * 1024;
 const TIMELESS = new Date('2000-01-01T12:00:00');
 
 /** The documents of a board as they are now. The caller checks who asks. */
-async function documentsOf(boardId: string): Promise<Documents> {
+async function documentsOf(boardId: string, withAsides: boolean): Promise<Documents> {
 	const read = async (layer: Layer): Promise<Y.Doc> => {
 		const doc = new Y.Doc();
 		Y.applyUpdateV2(doc, await live().state(boardId, layer, { fresh: true }));
 		return doc;
 	};
 	const [stage, session, talk] = await Promise.all(LAYERS.map(read));
-	return { stage: stage!, session: session!, talk: talk! };
+	const backstage = withAsides ? { backstage: await read('backstage') } : {};
+	return { stage: stage!, session: session!, talk: talk!, ...backstage };
 }
 
-export async function makeArchive(boardId: string, title: string): Promise<ExportFile> {
-	const documents = await documentsOf(boardId);
+/** @param withAsides whether notes on steps go along that only those see who lead */
+export async function makeArchive(boardId: string, title: string, withAsides: boolean): Promise<ExportFile> {
+	const documents = await documentsOf(boardId, withAsides);
 	const files: ArchivedFile[] = [];
 	const content: AsyncZippable = {};
 	for (const hash of filesIn(documents.stage)) {
@@ -86,7 +88,8 @@ export async function bringIn(person: Person, archive: Uint8Array): Promise<{ id
 		if (!json) throw new ArchiveError('board.json is missing');
 		const board = parseArchive(Buffer.from(json).toString('utf8'));
 		const documents: Documents = { stage: new Y.Doc(), session: new Y.Doc(), talk: new Y.Doc() };
-		let left = unpack(board, documents);
+		const backstage = new Y.Doc();
+		let left = unpack(board, { ...documents, backstage });
 		const id = await createBoard(person.id, board.title);
 		try {
 			for (const { hash } of board.files) {
@@ -94,8 +97,8 @@ export async function bringIn(person: Person, archive: Uint8Array): Promise<{ id
 				const isIn = file && (await takeInFile(id, hash, Buffer.from(file)).then(() => true, refused));
 				if (!isIn) left++;
 			}
-			for (const layer of LAYERS) {
-				const data = Y.encodeStateAsUpdate(documents[layer]);
+			for (const layer of [...LAYERS, 'backstage'] as const) {
+				const data = Y.encodeStateAsUpdate(layer === 'backstage' ? backstage : documents[layer]);
 				if (data.length <= 2) continue;
 				await live().log.append({
 					boardId: id,

@@ -38,6 +38,7 @@ export const HOUSE = {
 	watching: boards.watching,
 	closed: boards.closed,
 	names: boards.names,
+	step: boards.stepRule,
 } satisfies Record<keyof House, unknown>;
 
 /** The person's part in a board that is not deleted, or undefined. */
@@ -74,6 +75,11 @@ export async function requireRight(boardId: string, personId: string, right: Rig
 const REFUSALS: Record<Right, () => string> = {
 	enter: () => m.board_closed(),
 	write: () => m.error_write(),
+	edit: () => m.error_write(),
+	'own notes': () => m.error_write(),
+	line: () => m.error_write(),
+	nod: () => m.error_write(),
+	'keep notes': () => m.error_write(),
 	talk: () => m.error_talk(),
 	'take out': () => m.error_take_out(),
 	share: () => m.error_share(),

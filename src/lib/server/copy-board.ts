@@ -1,5 +1,6 @@
 /** A board of one's own made from another: its sheets, files and run sheet; nobody else, no talk, no history. */
 import { readSession, writeSteps } from '$core/session/runsheet';
+import { leads } from '$core/session/rights';
 import { eq } from 'drizzle-orm';
 import * as Y from 'yjs';
 import type { Person } from './auth';
@@ -16,7 +17,7 @@ export async function copyBoard(
 	person: Person,
 	titled: (title: string) => string,
 ): Promise<string> {
-	await requireRight(boardId, person.id, 'take out');
+	const { role } = await requireRight(boardId, person.id, 'take out');
 	const [stage, session] = await Promise.all([
 		live().state(boardId, 'stage', { fresh: true }),
 		live().state(boardId, 'session', { fresh: true }),
@@ -39,6 +40,14 @@ export async function copyBoard(
 	const plan = new Y.Doc();
 	Y.applyUpdateV2(plan, session);
 	const { steps } = readSession(plan);
+	// Whoever leads here has what is backstage in their copy as well.
+	if (leads(role))
+		await live().log.append({
+			boardId: id,
+			document: documentName(id, 'backstage'),
+			personId: person.id,
+			data: Y.convertUpdateFormatV2ToV1(await live().state(boardId, 'backstage', { fresh: true })),
+		});
 	if (steps.length > 0) await live().edit(id, 'session', (doc) => writeSteps(doc, steps), person.id);
 	return id;
 }

@@ -1,5 +1,6 @@
 /** Earlier moments of a board: when something happened, pieces of its history, and old stretches made short. */
 import type { Stretch } from '$core/journal/timeline';
+import { objectsOf } from '$core/board/document';
 import { writeSegment } from '$core/journal/segment';
 import { m } from '$lib/paraglide/messages';
 import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
@@ -27,7 +28,12 @@ async function requireLook(boardId: string, personId: string): Promise<void> {
 	const { house } = await requireRight(boardId, personId, 'enter');
 	if (house.names !== 'shown') await requireRight(boardId, personId, 'lead');
 	if (house.names === 'hidden') throw new Refused(m.error_names_hidden());
+	// What is backstage now was on the stage earlier, perhaps, while it was prepared.
+	if (await hasBackstage(boardId)) await requireRight(boardId, personId, 'lead');
 }
+
+const hasBackstage = (boardId: string): Promise<boolean> =>
+	live().readLayer(boardId, 'backstage', (doc) => objectsOf(doc).size > 0);
 
 export async function historyOf(boardId: string, personId: string): Promise<History> {
 	await requireLook(boardId, personId);

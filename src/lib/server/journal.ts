@@ -1,7 +1,9 @@
 /** The journal of a board as it is asked for: what happened, filtered, the newest first. */
 import { happeningSchema, thingSchema, type Happening } from '$core/journal/happenings';
 import { LAYERS } from '$core/session/layers';
-import { and, desc, eq, gt, lt, lte, or, type SQL } from 'drizzle-orm';
+import { objectsOf } from '$core/board/document';
+import { leads } from '$core/session/rights';
+import { and, desc, eq, gt, isNull, lt, lte, notInArray, or, type SQL } from 'drizzle-orm';
 import { z } from 'zod';
 import { requireRight } from './boards';
 import { database, schema } from './db';
@@ -44,6 +46,14 @@ export async function journalOf(boardId: string, personId: string, wish: Journal
 	for (const layer of LAYERS) await live().digest(boardId, layer);
 	const names = await namesOn(boardId, membership, personId);
 	const conditions: (SQL | undefined)[] = [eq(happenings.boardId, boardId)];
+	if (!leads(membership.role)) {
+		// Nothing is told of what is backstage now, also not that it was there before.
+		const hidden = await live().readLayer(boardId, 'backstage', (doc) => [...objectsOf(doc).keys()]);
+		if (hidden.length > 0)
+			conditions.push(
+				or(and(isNull(happenings.thingId), eq(happenings.count, 1)), notInArray(happenings.thingId, hidden)),
+			);
+	}
 	if (wish.person) conditions.push(eq(happenings.personId, wish.person));
 	if (wish.thing) conditions.push(eq(happenings.thing, wish.thing));
 	if (wish.sheet) conditions.push(eq(happenings.sheet, wish.sheet));

@@ -1,6 +1,13 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
 import { m } from '$lib/paraglide/messages';
-import { mayChange, seesNames, type GivenRole, type House, type Role } from '$core/session/rights';
+import {
+	mayChange,
+	seesNames,
+	type GivenRole,
+	type House,
+	type Role,
+	type Settings,
+} from '$core/session/rights';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
 import { database, schema } from './db';
@@ -144,7 +151,7 @@ export async function handOver(boardId: string, personId: string, to: string): P
 export async function setHouse(
 	boardId: string,
 	personId: string,
-	wish: Partial<House>,
+	wish: Partial<Settings>,
 ): Promise<{ before: House; now: House }> {
 	const { house: before } = await requireRight(boardId, personId, 'lead');
 	const given = Object.fromEntries(Object.entries(wish).filter(([, value]) => value !== undefined));

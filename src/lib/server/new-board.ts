@@ -2,7 +2,7 @@
 import { addObjects, type Hand } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
-import { writeSteps, type Step } from '$core/session/runsheet';
+import { newStep, writeSteps, type Step } from '$core/session/runsheet';
 import { nanoid } from 'nanoid';
 import type { Person } from './auth';
 import { createBoard } from './boards';
@@ -50,21 +50,13 @@ export async function makeBoard(person: Person, start: BoardStart, words: StartW
 }
 
 function ideaRound(words: StartWords, field: string, sheet: string): Step[] {
-	const step = (title: string, minutes: number, kind: Step['kind'], more: Partial<Step> = {}): Step => ({
-		id: nanoid(8),
-		title,
-		minutes,
-		kind,
-		prompt: '',
-		aside: '',
-		sheet,
-		...more,
-	});
+	const step = (title: string, minutes: number, kind: Step['kind'], more: Partial<Step> = {}): Step =>
+		newStep({ id: nanoid(8), title, minutes, kind, sheet, ...more });
 	return [
-		step(words.steps.welcome, 3, 'talk'),
+		step(words.steps.welcome, 3, 'welcome'),
 		step(words.steps.gather, 8, 'gather', { field, prompt: words.prompt }),
-		step(words.steps.read, 5, 'talk'),
+		step(words.steps.read, 5, 'read'),
 		step(words.steps.sort, 8, 'sort'),
-		step(words.steps.close, 4, 'talk'),
+		step(words.steps.close, 4, 'wrap-up'),
 	];
 }

@@ -31,3 +31,6 @@ export function dayWords(time: number, now: number): string {
 	if (days <= 0) return m.today_at({ time: clock.format(time) });
 	return days === 1 ? m.yesterday() : day.format(time);
 }
+
+/** The time of day of a moment, ms. */
+export const timeWords = (time: number): string => clock.format(time);

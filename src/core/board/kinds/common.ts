@@ -27,6 +27,8 @@ export const family = z.enum(FAMILIES);
 
 /** Who may lift a lock: `own` guards against slips, `led` is a facilitator's. */
 export const LOCKS = ['own', 'led'] as const;
+/** Beside them, and never written: what the running step does not let one touch. */
+export type Lock = (typeof LOCKS)[number] | 'step';
 
 export const common = {
 	id: identifier,

@@ -10,8 +10,8 @@ export interface Command {
 	/** Keys in tinykeys' notation; the first is shown. */
 	keys: string[];
 	run: (board: Board) => void | Promise<void>;
-	/** Whether it changes the board, and so needs the right to. */
-	edits?: boolean;
+	/** Whether it changes the board, and so needs the right to; `own` where own notes are enough. */
+	edits?: boolean | 'own';
 	/** Whether it can do anything now; always when left out. */
 	when?: (board: Board) => boolean;
 	section?: Section;

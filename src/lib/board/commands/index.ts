@@ -31,7 +31,7 @@ export const COMMANDS: Command[] = [
 		id: `tool ${tool}`,
 		label: () => m.command_tool({ tool: toolLabel(tool) }),
 		keys: [String(i + 1)],
-		when: (board) => board.mayEdit || tool === 'view' || tool === 'pick',
+		when: (board) => board.mayTake(tool),
 		run: (board) => board.takeUp(tool),
 	})),
 	// Of several commands with one key the first that can do anything is run: a cell before its holder.
@@ -45,7 +45,8 @@ export const COMMANDS: Command[] = [
 
 /** Whether a command can do anything now. */
 export const isOffered = (command: Command, board: Board): boolean =>
-	(!command.edits || board.mayEdit) && (command.when?.(board) ?? true);
+	(!command.edits || (command.edits === 'own' ? board.mayEdit : board.mayAll)) &&
+	(command.when?.(board) ?? true);
 
 /** How keys are shown to people. */
 export function shownKey(keys: string, mac: boolean): string {

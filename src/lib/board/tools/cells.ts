@@ -34,9 +34,10 @@ export const isActive = ({ holder, row, col }: Spot): boolean =>
 
 /** Nods at a line, or ticks an item. */
 export function act(board: Board, { holder, row, col }: Spot): void {
-	if (!board.mayEdit || row === undefined) return;
-	if (col === 'nods') nodAtRow(board.room.hand, holder.id, row);
-	else if (!holder.lock) {
+	if (row === undefined) return;
+	if (col === 'nods') {
+		if (board.room.may('nod')) nodAtRow(board.room.hand, holder.id, row);
+	} else if (!holder.lock && board.mayEdit) {
 		const isDone = holder.parts?.facts[row]?.done;
 		setFact(board.room.hand, holder.id, row, 'done', isDone ? undefined : true);
 	}

@@ -23,7 +23,7 @@ export function turnPoint(board: Board): Point | undefined {
 /** Where the knobs for growing stand, when a single object can grow and is large enough on the screen. */
 export function growPoint(board: Board, direction: Direction): Point | undefined {
 	const [object, more] = board.selected;
-	if (!object || more || !board.mayEdit || object.lock || !canGrow(object)) return undefined;
+	if (!object || more || !board.mayAll || object.lock || !canGrow(object)) return undefined;
 	// Notes stand close together: knobs would cover their neighbours. Alt and an arrow grow from them too.
 	if (object.kind !== 'shape' && board.model.tiesOf(object.id).length === 0) return undefined;
 	const box = boxOf(board.held.shown(object.id)!.box);

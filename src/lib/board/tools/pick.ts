@@ -280,7 +280,7 @@ export const pick: Tool = {
 		if (sign) {
 			work = undefined;
 			if (sign.name === 'see') goToSeeAlso(board, sign.id);
-			else if (board.mayEdit) nod(board.room.hand, board.model, [sign.id]);
+			else if (board.room.may('nod')) nod(board.room.hand, board.model, [sign.id]);
 			return;
 		}
 		const knob = knobUnder(board, event);

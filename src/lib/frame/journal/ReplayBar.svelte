@@ -30,7 +30,7 @@
 	const STEP = 5000;
 
 	function bringBack(scope: RestoreScope): void {
-		if (!past || !board.mayEdit) return;
+		if (!past || !board.mayAll) return;
 		replay.pause();
 		let done: ReturnType<typeof restore> | undefined;
 		// Its own undo step.
@@ -74,7 +74,7 @@
 			>{replay.problem !== undefined ? messageOf(replay.problem) : replay.busy ? m.replay_busy() : ''}</span
 		>
 		<span class="gap"></span>
-		{#if board.mayEdit}
+		{#if board.mayAll}
 			<button
 				class="button"
 				disabled={picked === 0}

@@ -38,6 +38,7 @@ const VERBS: Record<Verb, (told: Told) => string> = {
 	reopened: ({ words }) => m.did_reopened({ words }),
 	'took back comment': ({ words }) => m.did_took_comment({ words }),
 	'started step': ({ words }) => m.did_started_step({ words }),
+	revealed: ({ words }) => m.did_revealed({ words }),
 	'ended session': () => m.did_ended_session(),
 	'changed plan': () => m.did_changed_plan(),
 	'renamed board': ({ words }) => m.did_renamed_board({ words }),

@@ -21,7 +21,7 @@
 		if (title) renamePlace(board.room.hand, place.id, title);
 	}
 	function onKey(place: Place, event: KeyboardEvent): void {
-		if (!board.mayEdit) return;
+		if (!board.mayAll) return;
 		if (event.key === 'F2') renaming = place.id;
 		else if (event.key === 'Delete') removePlace(board.room.hand, place.id);
 		else return;
@@ -30,11 +30,11 @@
 	}
 </script>
 
-{#if board.mayEdit || places.length > 0}
+{#if board.mayAll || places.length > 0}
 	<section aria-label={m.places()}>
 		<div class="head">
 			<h2 class="label">{m.places()}</h2>
-			{#if board.mayEdit}
+			{#if board.mayAll}
 				<button
 					class="icon-button small"
 					aria-label={m.place_add()}
@@ -57,14 +57,14 @@
 						<button
 							class="row"
 							onclick={() => goToPlace(board, place)}
-							ondblclick={() => board.mayEdit && (renaming = place.id)}
+							ondblclick={() => board.mayAll && (renaming = place.id)}
 							onkeydown={(event) => onKey(place, event)}
 						>
 							<Pin size={14} />
 							<span class="text">{place.title}</span>
 							{#if i < 9}<kbd class="count">⇧{i + 1}</kbd>{/if}
 						</button>
-						{#if board.mayEdit}
+						{#if board.mayAll}
 							<button
 								class="icon-button small away"
 								aria-label="{m.place_remove()}: {place.title}"

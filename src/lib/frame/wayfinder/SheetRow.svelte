@@ -50,12 +50,12 @@
 	}
 	function openMenu(event: MouseEvent): void {
 		event.preventDefault();
-		if (!board.mayEdit) return;
+		if (!board.mayAll) return;
 		const round = (event.currentTarget as HTMLElement).getBoundingClientRect();
 		menu = { x: round.right - 8, y: round.bottom };
 	}
 	export function startRename(): void {
-		if (!board.mayEdit) return;
+		if (!board.mayAll) return;
 		isRenaming = true;
 	}
 	function endRename(title: string | undefined): void {
@@ -79,7 +79,7 @@
 	class="pair sheet-row"
 	class:over={isOver}
 	role="none"
-	draggable={board.mayEdit}
+	draggable={board.mayAll}
 	ondragstart={(event) => event.dataTransfer?.setData(DRAGGED, sheet.id)}
 	ondragover={(event) => {
 		if (!event.dataTransfer?.types.includes(DRAGGED)) return;
@@ -114,7 +114,7 @@
 			{/if}
 			<span class="count">{count}</span>
 		</button>
-		{#if board.mayEdit}
+		{#if board.mayAll}
 			<!-- For the pointer; by key the row itself has F2, Delete, Alt with arrows and the menu key. -->
 			<button
 				class="icon-button more-of"

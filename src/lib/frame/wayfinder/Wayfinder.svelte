@@ -60,7 +60,7 @@
 		const id = row.dataset['row']!;
 		const go = (index: number): void => rows[Math.max(0, Math.min(rows.length - 1, index))]?.focus();
 		const isSheet = board.model.sheets.some((sheet) => sheet.id === id);
-		if (event.altKey && isSheet && board.mayEdit && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+		if (event.altKey && isSheet && board.mayAll && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
 			shiftSheet(board, id, event.key === 'ArrowUp' ? -1 : 1);
 		} else if (onObjectKey(board, id, event)) {
 			if (event.key === 'Delete') go(at);
@@ -71,7 +71,7 @@
 		else if (event.key === 'ArrowRight' && row.dataset['branch']) open.add(id);
 		else if (event.key === 'ArrowLeft' && row.dataset['branch']) open.delete(id);
 		else if (event.key === 'F2' && isSheet) sheetRows[id]?.startRename();
-		else if (event.key === 'Delete' && isSheet && board.mayEdit) {
+		else if (event.key === 'Delete' && isSheet && board.mayAll) {
 			SHEET_COMMANDS.find((command) => command.id === 'delete')!.run(board, id);
 		} else return;
 		event.preventDefault();
@@ -156,7 +156,7 @@
 		<Places {board} />
 		<div class="head">
 			<h2 class="label">{m.sheets()}</h2>
-			{#if board.mayEdit}<button
+			{#if board.mayAll}<button
 					class="icon-button small"
 					aria-label={m.add_sheet()}
 					title={m.add_sheet()}

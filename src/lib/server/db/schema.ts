@@ -10,6 +10,7 @@ import {
 	customType,
 	index,
 	integer,
+	jsonb,
 	pgEnum,
 	pgTable,
 	primaryKey,
@@ -18,6 +19,7 @@ import {
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import { NAMES, ROLES } from '../../../core/session/rights';
+import type { StepRule } from '../../../core/session/step-rights';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
 const instant = (name: string) => timestamp(name, { withTimezone: true });
@@ -110,6 +112,8 @@ export const boards = pgTable(
 		watching: boolean('watching').notNull().default(false),
 		closed: boolean('closed').notNull().default(false),
 		names: names('names').notNull().default('shown'),
+		/** What the running step lets people do, as the document `session` says it. */
+		stepRule: jsonb('step_rule').$type<StepRule>().notNull().default({ may: 'everything' }),
 		/** Counted up when the database is restored, so that what browsers keep never mixes with it. */
 		edition: integer('edition').notNull().default(0),
 		/** The project that it lies in, whose members may enter it. */
@@ -245,6 +249,17 @@ export const snapshots = pgTable(
 		data: bytes('data').notNull(),
 	},
 	(table) => [primaryKey({ columns: [table.document, table.upTo] })],
+);
+
+/** Who has silent notes on a board, and how many wait to be revealed; what stands in them is in the writer's document. */
+export const silentWriters = pgTable(
+	'silent_writers',
+	{
+		boardId: ofBoard(),
+		personId: ofPerson(),
+		waiting: integer('waiting').notNull().default(0),
+	},
+	(table) => [primaryKey({ columns: [table.boardId, table.personId] })],
 );
 
 /** What happened on a board, read from its updates when a snapshot is made; see core/journal. */

@@ -1,6 +1,6 @@
 /** Bringing a connection in line with what its person may do now. */
 import type { Connection } from '@hocuspocus/server';
-import { TO_WRITE, type Layer } from '$core/session/layers';
+import { TO_READ, TO_WRITE, type Layer } from '$core/session/layers';
 import { may, type House, type Role } from '$core/session/rights';
 import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
@@ -11,6 +11,8 @@ import type { Context } from './origins';
 
 export const mayWrite = (layer: Layer, role: Role, house: House): boolean =>
 	may(role, TO_WRITE[layer], house);
+
+export const mayRead = (layer: Layer, role: Role, house: House): boolean => may(role, TO_READ[layer], house);
 
 /** What holds for a person on a board now. */
 export interface Now {
@@ -33,9 +35,12 @@ export function align(connection: Connection, layer: Layer, now: Now | undefined
 	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
 	const { role, house, speaker } = now;
 	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
+	// Whoever leads no more comes back without what only those see who lead.
+	if (!mayRead(layer, role, house)) return connection.webSocket.close(CLOSE.parted, 'another part');
 	const context = connection.context as Context;
 	context.role = role;
 	context.speaker = speaker;
+	context.house = house;
 	context.gate.setSpeaker(context.boardId!, speaker);
 	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
 	connection.readOnly = !mayWrite(layer, role, house);

@@ -4,6 +4,7 @@
  */
 import type { Connection, Document } from '@hocuspocus/server';
 import type { Layer } from '$core/session/layers';
+import { leads } from '$core/session/rights';
 import { log } from '../log';
 import { speakingOn } from '../members';
 import { align } from './align';
@@ -43,6 +44,11 @@ export class Attendance {
 		void this.say(boardId, { do: 'tell', word });
 	}
 
+	/** Tells those who lead something, wherever they have the board open. */
+	tellLeads(boardId: string, word: object): void {
+		void this.say(boardId, { do: 'tell', word, onlyLeads: true });
+	}
+
 	/** What another server says. */
 	hear(boardId: string, word: Word): void {
 		this.act(boardId, word).catch((error: unknown) =>
@@ -62,7 +68,9 @@ export class Attendance {
 					connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
 				return;
 			case 'tell':
-				this.documents().get(documentName(boardId, 'stage'))?.broadcastStateless(JSON.stringify(word.word));
+				for (const connection of this.documents().get(documentName(boardId, 'stage'))?.getConnections() ?? [])
+					if (!word.onlyLeads || leads((connection.context as Context).role ?? 'viewer'))
+						connection.sendStateless(JSON.stringify(word.word));
 				return;
 			case 'signed out':
 				for (const document of this.documents().values())

@@ -15,7 +15,7 @@ import { once } from '../once';
 import { readSettings } from '../settings';
 import { gather, takeInEarly } from './gathering';
 import { watchGeneration } from './generation';
-import { align, mayWrite, nowOf } from './align';
+import { align, mayRead, mayWrite, nowOf } from './align';
 import { Attendance } from './attendance';
 import { metrics } from '../metrics';
 import { Fullness } from './fullness';
@@ -23,8 +23,11 @@ import { CLOSE, updateIn } from './gate';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
 import { Others } from './others';
+import { checkUpdate, inTurn, isNarrowed, type PutBack } from './step-check';
+import { editTogether, type As } from './edit-together';
 import { editDocument } from './server-edits';
 import { loadInto, snapshot } from './store';
+import { keepAside, noteWriter } from './silence';
 import { UpdateLog } from './update-log';
 import { watchDocument, type Watched } from './watching';
 
@@ -76,10 +79,14 @@ class LiveDocuments {
 				if (/^\d+$/.test(token) && Number(token) !== madeAt)
 					throw Object.assign(new Error(''), { reason: 'renewed' });
 				if (!may(role, 'enter', house)) throw Object.assign(new Error(''), { reason: 'closed' });
+				const isTheirs = parsed.person === undefined || parsed.person === person.id;
+				if (!isTheirs || !mayRead(parsed.layer, role, house))
+					throw Object.assign(new Error(''), { reason: 'not yours' });
+				if (parsed.person !== undefined) await noteWriter(parsed.boardId, person.id);
 				connectionConfig.readOnly = !mayWrite(parsed.layer, role, house);
 				gate.setSpeaker(parsed.boardId, speaker);
 				gate.admit();
-				return { role, speaker, boardId: parsed.boardId };
+				return { role, house, speaker, boardId: parsed.boardId };
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
@@ -97,7 +104,8 @@ class LiveDocuments {
 				this.keep(document);
 			},
 			beforeHandleMessage: async ({ connection, documentName: name, update, context }) => {
-				await this.save(connection, name, update, context as Context);
+				const save = (): Promise<void> => this.save(connection, name, update, context as Context);
+				await (isNarrowed(name, context as Context) ? inTurn(context as Context, save) : save());
 			},
 			connected: async ({ connection, documentName: name }) => {
 				// The document may have been unloaded while this connection was being set up.
@@ -175,6 +183,12 @@ class LiveDocuments {
 			connection.sendStateless(JSON.stringify({ is: 'full' }));
 			return;
 		}
+		const check = isNarrowed(name, context) ? checkUpdate(connection.document, update, context) : 'fine';
+		if (check === 'gap') {
+			// Whoever comes anew brings everything that is not here.
+			connection.webSocket.close(CLOSE.failed, 'send it all');
+			throw Object.assign(new Error(''), { code: CLOSE.failed, reason: 'send it all' });
+		}
 		try {
 			await this.log.append({
 				boardId: context.boardId!,
@@ -187,12 +201,14 @@ class LiveDocuments {
 			connection.webSocket.close(CLOSE.failed, 'not saved');
 			throw Object.assign(new Error(''), { code: CLOSE.failed, reason: 'not saved' });
 		}
+		if (check !== 'fine') this.putBackSoon(name, context, check());
 	}
 
 	private watch(name: string, document: Document): void {
 		this.unwatch(name);
-		const { boardId, layer } = parseName(name)!;
-		const watched = watchDocument(document, layer, (work) => this.edit(boardId, layer, work));
+		const named = parseName(name)!;
+		const { boardId, layer, person } = named;
+		const watched = watchDocument(document, named, (work) => this.edit(boardId, layer, work, null, person));
 		if (watched) this.open.set(name, watched);
 	}
 
@@ -228,8 +244,10 @@ class LiveDocuments {
 		layer: Layer,
 		work: (doc: Y.Doc) => T,
 		personId: string | null = null,
+		/** Whose silent notes. */
+		writer?: string,
 	): Promise<T> {
-		const name = documentName(boardId, layer);
+		const name = documentName(boardId, layer, writer);
 		return this.pinned(name, async (doc) => {
 			try {
 				return await editDocument({ boardId, name, doc, work, personId }, this.log, this.others);
@@ -237,6 +255,47 @@ class LiveDocuments {
 				doc.getConnections().forEach((connection) => connection.webSocket.close(CLOSE.failed, 'not saved'));
 				throw error;
 			}
+		});
+	}
+
+	/**
+	 * Edits several documents of a board on the server's own account: all of it is committed, or nothing.
+	 * @param work gets the documents by their names and the way to do something on somebody's behalf; changes made otherwise are lost
+	 */
+	async editTogether<T>(
+		boardId: string,
+		names: readonly string[],
+		work: (docs: ReadonlyMap<string, Document>, as: As) => T,
+	): Promise<T> {
+		const docs = new Map<string, Document>();
+		const withNext = async (left: readonly string[]): Promise<T> => {
+			const [name, ...others] = left;
+			if (name !== undefined)
+				return this.pinned(name, (doc) => {
+					docs.set(name, doc);
+					return withNext(others);
+				});
+			try {
+				const all = [...docs.values()];
+				return await editTogether(boardId, all, (as) => work(docs, as), this.log, this.others);
+			} catch (error) {
+				for (const doc of docs.values())
+					doc.getConnections().forEach(({ webSocket }) => webSocket.close(CLOSE.failed, 'not saved'));
+				throw error;
+			}
+		};
+		return withNext([...new Set(names)]);
+	}
+
+	/** Puts back what a step does not let people do, as soon as it has been applied. */
+	private putBackSoon(name: string, { boardId, person }: Context, putBack: PutBack): void {
+		setImmediate(() => {
+			const own = documentName(boardId!, 'silent', person.id);
+			this.editTogether(boardId!, [name, own], (docs, as) =>
+				as(null, () => putBack.run(docs.get(name)!, (id, note) => keepAside(docs.get(own)!, id, note))),
+			).catch((error: unknown) =>
+				log.error({ err: error }, 'what a step does not allow could not be put back'),
+			);
 		});
 	}
 
@@ -266,14 +325,23 @@ class LiveDocuments {
 	 * The whole of a document as one packed update (Yjs' second encoding), for opening it without a sync. It may be a few seconds old: everyone
 	 * who opens a busy board would cost as much as the first one otherwise. With `fresh` it is as it is now.
 	 */
-	async state(boardId: string, layer: Layer, { fresh = false } = {}): Promise<Uint8Array> {
-		return this.pinned(documentName(boardId, layer), (doc) => {
+	async state(
+		boardId: string,
+		layer: Layer,
+		{ fresh = false, writer }: { fresh?: boolean; writer?: string } = {},
+	): Promise<Uint8Array> {
+		return this.pinned(documentName(boardId, layer, writer), (doc) => {
 			const known = this.states.get(doc);
 			if (known && (!known.isStale || (!fresh && Date.now() - known.at < STATE_STALE))) return known.bytes;
 			const bytes = Y.encodeStateAsUpdateV2(doc);
 			this.states.set(doc, { bytes, at: Date.now(), isStale: false });
 			return bytes;
 		});
+	}
+
+	/** Reads a document as it is now. The caller checks who asks. */
+	readLayer<T>(boardId: string, layer: Layer, work: (doc: Y.Doc) => T): Promise<T> {
+		return this.pinned(documentName(boardId, layer), work);
 	}
 
 	/** Whether what happens here reaches the other servers now; true where there are none. */

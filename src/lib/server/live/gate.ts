@@ -46,6 +46,7 @@ export const CLOSE = {
 	hurried: 4429,
 	restored: 1012,
 	signedOut: 4401,
+	parted: 1012,
 } as const;
 
 export interface Gate {
@@ -121,7 +122,8 @@ export function guard(
 				throw new Error('too much before opening');
 		}
 		if (kind !== KIND.awareness) return frame;
-		if (!mayTell()) return undefined;
+		// People are somewhere on the sheets; what is said about other documents would only tell that one has them open.
+		if (parsed.layer !== 'stage' || !mayTell()) return undefined;
 		const states = ownStates(decoding.readVarUint8Array(decoder), tellerOf(parsed.boardId));
 		if (states) tell(name, states);
 		return undefined;

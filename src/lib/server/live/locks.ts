@@ -2,53 +2,16 @@
  * Keeps facilitators' locks: what somebody else does to an object under one is taken back at once, whoever
  * sends it and by whatever client. Nods are not edits of the object and go through.
  */
-import { objectsOf, readText, sheetsOf, writeText } from '$core/board/document';
-import type { RichText } from '$core/text/rich';
+import { objectsOf, sheetsOf } from '$core/board/document';
+import { keep, restore, sameKept, type Kept } from '$core/board/kept';
 import * as Y from 'yjs';
 import { log } from '../log';
 import { falseClaims, takeBack } from './claims';
 
 type Edit = (work: (doc: Y.Doc) => void) => Promise<unknown>;
 
-/** Values of a locked object, its texts as plain data. */
-interface Kept {
-	values: Map<string, unknown>;
-	texts: Map<string, string>;
-}
-
 /** Keys that others may write on a locked object. */
 const isOpen = (key: string): boolean => /^(nod|see|nodrow):/.test(key);
-
-function keep(map: Y.Map<unknown>): Kept {
-	const values = new Map<string, unknown>();
-	const texts = new Map<string, string>();
-	for (const [key, value] of map.entries()) {
-		if (isOpen(key)) continue;
-		if (value instanceof Y.AbstractType) texts.set(key, JSON.stringify(readText(value)));
-		else values.set(key, value);
-	}
-	return { values, texts };
-}
-
-const same = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
-
-const sameMaps = (a: ReadonlyMap<string, unknown>, b: ReadonlyMap<string, unknown>): boolean =>
-	a.size === b.size && [...a].every(([key, value]) => same(b.get(key), value));
-
-/** Writes the kept values back; only what differs, so that a repeated attempt costs little. */
-function restore(objects: Y.Map<Y.Map<unknown>>, id: string, kept: Kept): void {
-	let map = objects.get(id);
-	if (!(map instanceof Y.Map)) {
-		map = new Y.Map<unknown>();
-		objects.set(id, map);
-	}
-	const now = keep(map);
-	for (const key of [...now.values.keys(), ...now.texts.keys()])
-		if (!kept.values.has(key) && !kept.texts.has(key)) map.delete(key);
-	for (const [key, value] of kept.values) if (!same(now.values.get(key), value)) map.set(key, value);
-	for (const [key, text] of kept.texts)
-		if (now.texts.get(key) !== text) map.set(key, writeText(JSON.parse(text) as RichText));
-}
 
 /**
  * Watches a board; returns the way to stop.
@@ -65,7 +28,7 @@ export function watchLocks(
 	const locked = new Map<string, Kept>();
 	const note = (id: string): void => {
 		const map = objects.get(id);
-		if (map instanceof Y.Map && map.get('lock') === 'led') locked.set(id, keep(map));
+		if (map instanceof Y.Map && map.get('lock') === 'led') locked.set(id, keep(map, isOpen));
 		else locked.delete(id);
 	};
 	for (const id of objects.keys()) note(id);
@@ -75,8 +38,7 @@ export function watchLocks(
 		const kept = locked.get(id);
 		if (!kept) return map instanceof Y.Map && map.get('lock') === 'led';
 		if (!(map instanceof Y.Map)) return true;
-		const now = keep(map);
-		return !sameMaps(now.values, kept.values) || !sameMaps(now.texts, kept.texts);
+		return !sameKept(keep(map, isOpen), kept);
 	};
 	const onChange = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
 		const foreign = falseClaims(events, personOf(transaction.origin));
@@ -99,7 +61,7 @@ export function watchLocks(
 		edit(() => {
 			for (const id of broken) {
 				const kept = locked.get(id);
-				if (kept) restore(objects, id, kept);
+				if (kept) restore(objects, id, kept, isOpen);
 				else objects.get(id)?.delete('lock');
 			}
 		}).catch((error: unknown) => log.error({ err: error }, 'a locked object could not be put back'));

@@ -1,17 +1,33 @@
-/** Names of live documents: `board/<id>/stage`, `board/<id>/session` and `board/<id>/talk`. */
-import { LAYERS, type Layer } from '$core/session/layers';
+/** Names of live documents: `board/<id>/<layer>`, and `board/<id>/silent/<person>` for each person's silent notes. */
+import { ALL_LAYERS, type Layer } from '$core/session/layers';
 import { z } from 'zod';
 
+const id = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
 const nameSchema = z
 	.string()
-	.max(120)
+	.max(200)
 	.transform((name) => name.split('/'))
-	.pipe(z.tuple([z.literal('board'), z.string().regex(/^[A-Za-z0-9_-]{1,64}$/), z.enum(LAYERS)]));
+	.pipe(
+		z.union([
+			z.tuple([z.literal('board'), id, z.enum(ALL_LAYERS).exclude(['silent'])]),
+			z.tuple([z.literal('board'), id, z.literal('silent'), id]),
+		]),
+	);
 
-/** Board and layer of a document name; undefined for names that are not ours. */
-export function parseName(name: string): { boardId: string; layer: Layer } | undefined {
-	const parsed = nameSchema.safeParse(name);
-	return parsed.success ? { boardId: parsed.data[1], layer: parsed.data[2] } : undefined;
+export interface DocumentName {
+	boardId: string;
+	layer: Layer;
+	/** Whose silent notes it holds. */
+	person?: string;
 }
 
-export const documentName = (boardId: string, layer: Layer): string => `board/${boardId}/${layer}`;
+/** What a document name stands for; undefined for names that are not ours. */
+export function parseName(name: string): DocumentName | undefined {
+	const parsed = nameSchema.safeParse(name);
+	if (!parsed.success) return undefined;
+	const [, boardId, layer, person] = parsed.data;
+	return { boardId, layer, ...(person === undefined ? {} : { person }) };
+}
+
+export const documentName = (boardId: string, layer: Layer, person?: string): string =>
+	layer === 'silent' ? `board/${boardId}/silent/${person}` : `board/${boardId}/${layer}`;

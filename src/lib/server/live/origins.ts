@@ -1,5 +1,5 @@
 /** Where a change of a live document comes from: a person's connection, this server itself, or another server. */
-import { leads, type Role } from '$core/session/rights';
+import { leads, type House, type Role } from '$core/session/rights';
 import type { Known } from '$core/session/veil';
 import type { Sayer } from '$core/talk/rules';
 import type { Person } from '../auth';
@@ -13,7 +13,11 @@ export interface Context {
 	speaker?: Known;
 	gate: Gate;
 	role?: Role;
+	/** How the board is run, as this connection was last told. */
+	house?: House;
 	boardId?: string;
+	/** Ends when what came last over this connection has been applied, where that is waited for. */
+	turn?: Promise<void>;
 	/** Whether the connection only reads for a moment, because the document takes nothing more in. */
 	isHeldBack?: boolean;
 }

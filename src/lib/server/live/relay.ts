@@ -17,7 +17,10 @@ const KIND = { update: 0, awareness: 1, who: 2, word: 3 } as const;
 
 /** Something that concerns a board, or a person, on every server. */
 export type Word =
-	{ do: 'rights' } | { do: 'cut off' } | { do: 'tell'; word: object } | { do: 'signed out'; person: string };
+	| { do: 'rights' }
+	| { do: 'cut off' }
+	| { do: 'tell'; word: object; onlyLeads?: boolean }
+	| { do: 'signed out'; person: string };
 
 export interface Hearer {
 	update(document: string, update: Uint8Array): void;

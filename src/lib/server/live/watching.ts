@@ -1,11 +1,13 @@
 /** What the server does with a live document by itself while it is open: rules it keeps, places it finds, numbers it gives. */
 import { BoardModel } from '$core/board/model';
-import type { Layer } from '$core/session/layers';
 import type * as Y from 'yjs';
 import { readyNotes } from '../themes/service';
 import { watchLandings } from './landing';
 import { watchLocks } from './locks';
+import type { DocumentName } from './names';
 import { behindOf, isLed, personOf, sayerOf } from './origins';
+import { watchSession } from './session-rule';
+import { watchSilent } from './silence';
 import { watchTalk } from './talk';
 import { watchVeils } from './veils';
 
@@ -19,11 +21,17 @@ export interface Watched {
 type Edit = (work: (doc: Y.Doc) => unknown) => Promise<unknown>;
 
 /** Starts to watch a document; undefined for those with which there is nothing to do. */
-export function watchDocument(doc: Y.Doc, layer: Layer, edit: Edit): Watched | undefined {
+export function watchDocument(
+	doc: Y.Doc,
+	{ boardId, layer, person }: DocumentName,
+	edit: Edit,
+): Watched | undefined {
 	if (layer === 'talk') {
 		const stops = [watchVeils(doc, 'talk', edit, behindOf), watchTalk(doc, edit, sayerOf)];
 		return { stop: () => stops.forEach((stop) => stop()) };
 	}
+	if (layer === 'session') return { stop: watchSession(doc, boardId, edit) };
+	if (layer === 'silent') return { stop: watchSilent(doc, boardId, person!) };
 	if (layer !== 'stage') return undefined;
 	const model = new BoardModel(doc, 0);
 	const stops = [

@@ -69,11 +69,9 @@
 	});
 
 	/** On a phone, while a step gathers, writing is the whole screen. */
-	const writes = $derived(
-		isPhone && room !== undefined && !room.leads && room.gathering !== undefined && room.mayEdit,
-	);
+	const writes = $derived(isPhone && room !== undefined && !room.leads && room.gathering !== undefined);
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
-	const writeScreen = () => import('$lib/frame/WriteScreen.svelte');
+	const writeScreen = () => import('$lib/frame/session/WriteScreen.svelte');
 	let loading: Promise<[typeof import('$lib/frame/BoardView.svelte'), void]> | undefined;
 	const boardView = () => (loading ??= Promise.all([import('$lib/frame/BoardView.svelte'), loadFaces()]));
 </script>

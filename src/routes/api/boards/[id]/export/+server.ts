@@ -1,3 +1,4 @@
+import { leads } from '$core/session/rights';
 import { m } from '$lib/paraglide/messages';
 import { boardTitle, Refused, requireRight } from '$lib/server/boards';
 import { makeArchive } from '$lib/server/archives';
@@ -18,13 +19,13 @@ const schema = z.object({
 export const POST = route(async (event, person) => {
 	const order = await body(event, schema);
 	const id = event.params['id']!;
-	await requireRight(id, person.id, 'take out');
+	const { role } = await requireRight(id, person.id, 'take out');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const title = (await boardTitle(id)) ?? '';
 	const { format } = order;
 	const file =
 		format === 'wandtafel'
-			? await makeArchive(id, title)
+			? await makeArchive(id, title, leads(role))
 			: await live().read(id, (model) => exportBoard(model, { ...order, format, title, boardId: id }));
 	return new Response(file.body as BodyInit, {
 		headers: {

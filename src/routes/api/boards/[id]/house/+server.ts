@@ -3,9 +3,9 @@ import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { setHouse } from '$lib/server/members';
 import { followNames } from '$lib/server/veil';
-import { houseSchema } from '$core/session/rights';
+import { settingsSchema } from '$core/session/rights';
 
-const wishSchema = houseSchema.partial();
+const wishSchema = settingsSchema.partial();
 
 /** Sets how a board is run; everybody who has it open follows at once. */
 export const PATCH = route(async (event, person) => {

@@ -3,8 +3,9 @@
 	import { PIGMENTS, type Pigment } from '$core/board/colours';
 	import { m } from '$lib/paraglide/messages';
 	import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
-	import type { Room } from '../room/room.svelte';
-	import Swatches from '../ui/Swatches.svelte';
+	import type { Room } from '../../room/room.svelte';
+	import OwnNotes from './OwnNotes.svelte';
+	import Swatches from '../../ui/Swatches.svelte';
 
 	interface Props {
 		room: Room;
@@ -31,9 +32,9 @@
 	};
 </script>
 
+{#if !large}<OwnNotes {room} />{/if}
 <form class="writing" class:large onsubmit={add} data-testid="writing-line">
-	{#if !large && room.gathering}<label class="prompt" for="writing-line-entry"
-			>{room.gathering.prompt || room.gathering.title}</label
+	{#if !large && room.gathering}<label class="prompt" for="writing-line-entry">{room.gathering.prompt}</label
 		>{/if}
 	<div class="colours">
 		<Swatches of="pigments" value={pigment} onchoose={choose} label={m.pigment()} size={large ? 30 : 20} />
@@ -43,7 +44,7 @@
 			id="writing-line-entry"
 			class="paper"
 			bind:value={text}
-			placeholder={m.write_a_note()}
+			placeholder={room.gathering?.silence ? m.write_silently() : m.write_a_note()}
 			aria-label={m.write_a_note()}
 			autocomplete="off"
 			enterkeyhint="send"

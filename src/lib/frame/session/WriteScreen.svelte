@@ -6,9 +6,10 @@
 	import { m } from '$lib/paraglide/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import MapIcon from '@lucide/svelte/icons/map';
-	import type { Room } from '../room/room.svelte';
-	import { ticking } from '../ui/time.svelte';
-	import { saveWords } from './save-words';
+	import type { Room } from '../../room/room.svelte';
+	import { ticking } from '../../ui/time.svelte';
+	import { saveWords } from '../save-words';
+	import OwnNotes from './OwnNotes.svelte';
 	import WritingLine from './WritingLine.svelte';
 
 	interface Props {
@@ -27,7 +28,11 @@
 		const field = room.gathering?.field;
 		const since = room.plan.running?.startedAt ?? 0;
 		return [...room.model.objects.values()]
-			.filter((object) => object.kind === 'note' && object.by[0] === room.info.person.id)
+			.filter(
+				(object) =>
+					object.kind === 'note' &&
+					(object.by[0] === room.info.person.id || room.silent?.isRevealed(object.id)),
+			)
 			.filter(
 				(note) => note.landing === field || room.model.fieldOf(note)?.id === field || note.made >= since,
 			)
@@ -54,8 +59,9 @@
 		{/if}
 	</header>
 	<main>
-		<h2>{room.gathering?.prompt || room.gathering?.title}</h2>
-		{#if own.length === 0}<p class="quiet hint">{m.first_note_hint()}</p>{/if}
+		<h2>{room.gathering?.prompt}</h2>
+		{#if own.length === 0 && !room.silent?.notes.length}<p class="quiet hint">{m.first_note_hint()}</p>{/if}
+		<OwnNotes {room} large />
 		<ul data-testid="own-notes">
 			{#each own as note (note.id)}
 				{#if note.kind === 'note'}

@@ -1,0 +1,178 @@
+import { describe, expect, it } from 'vitest';
+import * as Y from 'yjs';
+import { nod } from '../board/approve';
+import { addObject, moveObjects, removeObjects, restyle, setText, type Hand } from '../board/edits';
+import { lockObjects } from '../board/groups';
+import { addSheet } from '../board/sheets';
+import { BoardModel } from '../board/model';
+import { fieldAt, noteAt, testBoard, type TestBoard } from '../board/testing';
+import { breachOf } from './stage-check';
+import { STEP_MAY, type StepMay } from './step-rights';
+import { touchedBy } from './touched';
+
+/** A board with a field, a note of Ilka's and one of Maren's; and Maren's copy of it. */
+function twoHands(): {
+	stage: TestBoard;
+	maren: Hand;
+	model: BoardModel;
+	own: string;
+	other: string;
+	field: string;
+} {
+	const stage = testBoard();
+	const field = addObject(stage.hand, stage.model, fieldAt(stage.sheet, 0, 0, 600, 400));
+	const other = addObject(stage.hand, stage.model, noteAt(stage.sheet, 20, 80));
+	const copy = new Y.Doc();
+	let ids = 0;
+	const newId = (): string => `m${ids++}`;
+	const maren: Hand = {
+		...stage.hand,
+		newId,
+		doc: copy,
+		person: { id: 'p-maren', name: 'Maren' },
+		origin: 'maren',
+	};
+	Y.applyUpdate(copy, Y.encodeStateAsUpdate(stage.doc));
+	const model = new BoardModel(copy);
+	const own = addObject(maren, model, {
+		kind: 'note',
+		sheet: stage.sheet,
+		box: [300, 80, 160, 96, 0],
+		style: { form: 'card', pigment: 'moss' },
+		text: 'Mine',
+	});
+	Y.applyUpdate(stage.doc, Y.encodeStateAsUpdate(copy, Y.encodeStateVector(stage.doc)));
+	return { stage, maren, model, own, other, field };
+}
+
+/** What Maren does, as an update that the stage has not taken in yet. */
+function doing(
+	hands: ReturnType<typeof twoHands>,
+	work: (hands: ReturnType<typeof twoHands>) => void,
+): Uint8Array {
+	const before = Y.encodeStateVector(hands.stage.doc);
+	work(hands);
+	return Y.encodeStateAsUpdate(hands.maren.doc, before);
+}
+
+const note = (hands: ReturnType<typeof twoHands>, more: object = {}): string =>
+	addObject(hands.maren, hands.model, {
+		kind: 'note',
+		sheet: hands.stage.sheet,
+		box: [10, 10, 160, 96, 0],
+		style: { form: 'card', pigment: 'ochre' },
+		text: 'New',
+		...more,
+	});
+
+describe('what an update touches', () => {
+	it('is told by the way to each value, before it is applied', () => {
+		const hands = twoHands();
+		const update = doing(hands, ({ maren, model, own }) => moveObjects(maren, model, [own], 5, 0));
+		const touches = touchedBy(hands.stage.doc, update)!;
+		expect(new Set(touches.map(({ way }) => way.join('/')))).toEqual(
+			new Set([`objects/${hands.own}/box`, `objects/${hands.own}/changed`]),
+		);
+		expect(hands.stage.model.find(hands.own)!.box[0]).toBe(300);
+	});
+
+	it('goes into texts and no further', () => {
+		const hands = twoHands();
+		const update = doing(hands, ({ maren, own }) => {
+			const text = maren.doc.getMap<Y.Map<unknown>>('objects').get(own)!.get('text') as Y.XmlFragment;
+			((text.get(0) as Y.XmlElement).get(0) as Y.XmlText).insert(0, 'All ');
+		});
+		const ways = touchedBy(hands.stage.doc, update)!.map(({ way }) => way.join('/'));
+		expect(ways).toEqual([`objects/${hands.own}/text`]);
+	});
+
+	it('cannot be told where something in between is missing', () => {
+		const hands = twoHands();
+		doing(hands, ({ maren, model, own }) => moveObjects(maren, model, [own], 5, 0));
+		const between = Y.encodeStateVector(hands.maren.doc);
+		moveObjects(hands.maren, hands.model, [hands.own], 5, 0);
+		const later = Y.encodeStateAsUpdate(hands.maren.doc, between);
+		expect(touchedBy(hands.stage.doc, later)).toBeUndefined();
+	});
+
+	it('leaves out what is there already', () => {
+		const hands = twoHands();
+		expect(touchedBy(hands.stage.doc, Y.encodeStateAsUpdate(hands.maren.doc))).toEqual([]);
+	});
+});
+
+type Hands = ReturnType<typeof twoHands>;
+const DOINGS: [string, (hands: Hands) => void, readonly StepMay[]][] = [
+	['a note from the line', (h) => void note(h, { landing: h.field }), ['line', 'own', 'everything']],
+	['a note anywhere', (h) => void note(h), ['own', 'everything']],
+	[
+		'a note in another name',
+		(h) => void note(h, { landing: h.field, by: ['p-ilka', 'Ilka'] }),
+		['everything'],
+	],
+	['a field', (h) => void addObject(h.maren, h.model, fieldAt(h.stage.sheet, 900, 0)), ['everything']],
+	['words on an own note', (h) => setText(h.maren, h.own, 'Other words'), ['line', 'own', 'everything']],
+	[
+		'another colour of an own note',
+		(h) => restyle(h.maren, h.model, [h.own], { pigment: 'lake' }),
+		['line', 'own', 'everything'],
+	],
+	['an own note moved', (h) => moveObjects(h.maren, h.model, [h.own], 9, 9), ['own', 'everything']],
+	['an own note taken away', (h) => removeObjects(h.maren, h.model, [h.own]), ['line', 'own', 'everything']],
+	['an own note locked', (h) => lockObjects(h.maren, h.model, [h.own], 'own'), ['everything']],
+	['another’s note moved', (h) => moveObjects(h.maren, h.model, [h.other], 9, 9), ['everything']],
+	['another’s note taken away', (h) => removeObjects(h.maren, h.model, [h.other]), ['everything']],
+	['words on another’s note', (h) => setText(h.maren, h.other, 'Not yours'), ['everything']],
+	['a nod at another’s note', (h) => nod(h.maren, h.model, [h.other]), ['own', 'nod', 'everything']],
+	['a sheet', (h) => void addSheet(h.maren, h.model, 'Another'), ['everything']],
+	[
+		'an own note swapped for a field',
+		(h) =>
+			h.maren.doc.transact(() => {
+				removeObjects(h.maren, h.model, [h.own]);
+				addObject(h.maren, h.model, {
+					id: h.own,
+					kind: 'field',
+					sheet: h.stage.sheet,
+					box: [0, 0, 9, 9, 0],
+					style: { chalk: 'ochre' },
+				});
+			}),
+		['everything'],
+	],
+];
+
+describe('what a step lets people do', () => {
+	it.each(DOINGS)('%s', (_, work, allowed) => {
+		for (const may of STEP_MAY) {
+			const hands = twoHands();
+			const touches = touchedBy(hands.stage.doc, doing(hands, work))!;
+			expect(touches.length).toBeGreaterThan(0);
+			const breach = breachOf(hands.stage.doc, touches, { may, field: hands.field }, 'p-maren');
+			expect(breach === undefined, `${may}: ${JSON.stringify([...(breach?.objects ?? [])])}`).toBe(
+				allowed.includes(may),
+			);
+		}
+	});
+
+	it('in silent writing nothing goes onto the sheets', () => {
+		for (const may of ['line', 'own'] as const) {
+			const hands = twoHands();
+			const touches = touchedBy(
+				hands.stage.doc,
+				doing(hands, (h) => void note(h, { landing: h.field })),
+			)!;
+			const rule = { may, field: hands.field, silent: true };
+			expect(breachOf(hands.stage.doc, touches, rule, 'p-maren')?.added.size).toBe(1);
+		}
+	});
+
+	it('a note for another field is not for this step', () => {
+		const hands = twoHands();
+		const touches = touchedBy(
+			hands.stage.doc,
+			doing(hands, (h) => void note(h, { landing: 'elsewhere' })),
+		)!;
+		expect(breachOf(hands.stage.doc, touches, { may: 'line', field: hands.field }, 'p-maren')).toBeDefined();
+	});
+});

@@ -1,0 +1,96 @@
+/**
+ * Whether what somebody does on the sheets is what the running step lets them do. Asked by the server for every edit of those who do not
+ * lead, while a step lets them do less than everything.
+ */
+import type * as Y from 'yjs';
+import { objectsOf } from '../board/document';
+import { grantsOf, type StepRule } from './step-rights';
+import type { Touch } from './touched';
+
+/** Things that were changed and may not be. */
+export interface Breach {
+	/** Objects that were there before. */
+	objects: Set<string>;
+	/** Objects that are new. */
+	added: Set<string>;
+	/** Sheets and named places, by the name of their map. */
+	others: { map: 'sheets' | 'places'; id: string }[];
+}
+
+/** What of one's own note can be changed from the list beside the writing line. */
+const FROM_THE_LINE = new Set(['text', 'style', 'changed']);
+/** What of a note nobody changes, not even its writer. */
+const NEVER = new Set(['by', 'kind', 'made', 'lock']);
+
+const isOwnNod = (key: string, person: string): boolean =>
+	/^nod(row)?:/.test(key) && key.slice(key.lastIndexOf(':') + 1) === person;
+
+const isWriter = (by: unknown, person: string): boolean => Array.isArray(by) && by[0] === person;
+
+/** Values that an update gives a new object. */
+function valuesOf(touches: readonly Touch[], id: string): Map<string, unknown> {
+	return new Map(
+		touches
+			.filter(({ way, writes }) => writes && way.length === 3 && way[0] === 'objects' && way[1] === id)
+			.map(({ way, value }) => [way[2]!, value]),
+	);
+}
+
+/**
+ * What of the touched may not be touched; undefined when all of it may.
+ * @param person the id under which whoever does it goes on the board
+ */
+export function breachOf(
+	doc: Y.Doc,
+	touches: readonly Touch[],
+	rule: StepRule,
+	person: string,
+): Breach | undefined {
+	const grants = grantsOf(rule);
+	if (grants.edit) return undefined;
+	const objects = objectsOf(doc);
+	const breach: Breach = { objects: new Set(), added: new Set(), others: [] };
+	/** Whole objects that are put there, or taken away. */
+	const whole = (writes: boolean): Set<string> =>
+		new Set(
+			touches
+				.filter((touch) => touch.writes === writes && touch.way[0] === 'objects' && touch.way.length === 2)
+				.map(({ way }) => way[1]!),
+		);
+	const put = whole(true);
+	const removed = whole(false);
+	const mayAdd = (id: string): boolean => {
+		const values = valuesOf(touches, id);
+		if (values.get('kind') !== 'note' || !isWriter(values.get('by'), person)) return false;
+		if (values.has('lock')) return false;
+		// Silent writing does not go onto the sheets at all.
+		if (grants.own && !rule.silent) return true;
+		return grants.line && !rule.silent && values.get('landing') === rule.field;
+	};
+	const mayChange = (id: string, key: string | undefined): boolean => {
+		if (key !== undefined && grants.nod && isOwnNod(key, person)) return true;
+		const map = objects.get(id);
+		if (!map || map.get('kind') !== 'note' || map.get('lock') || !isWriter(map.get('by'), person))
+			return false;
+		if (key !== undefined && (NEVER.has(key) || /^(nod|nodrow|see):/.test(key))) return false;
+		return grants.own || (grants.line && (key === undefined || FROM_THE_LINE.has(key)));
+	};
+	for (const id of put) {
+		if (!objects.has(id)) {
+			if (!mayAdd(id)) breach.added.add(id);
+		} else if (!mayAdd(id) || !mayChange(id, undefined)) breach.objects.add(id);
+	}
+	for (const { way } of touches) {
+		const [root, id, key] = way;
+		if (id === undefined) continue;
+		if (root === 'objects') {
+			// With an object goes all that stands in it, and what is put there whole was looked at as a whole.
+			if (put.has(id) || (removed.has(id) && key !== undefined)) continue;
+			if (!mayChange(id, key)) breach.objects.add(id);
+		} else if (root === 'sheets' || root === 'places') {
+			if (!breach.others.some((each) => each.map === root && each.id === id))
+				breach.others.push({ map: root, id });
+		}
+	}
+	return breach.objects.size + breach.added.size + breach.others.length > 0 ? breach : undefined;
+}

@@ -1,0 +1,155 @@
+<script lang="ts">
+	/** One's own notes that nobody else sees yet: read, changed, taken back; notes that the board did not take in, to be put there. */
+	import { pigmentColours } from '$core/board/colours';
+	import { m } from '$lib/paraglide/messages';
+	import EyeOff from '@lucide/svelte/icons/eye-off';
+	import X from '@lucide/svelte/icons/x';
+	import type { Room } from '../../room/room.svelte';
+	import type { OwnNote } from '../../room/silence.svelte';
+
+	const { room, large = false }: { room: Room; large?: boolean } = $props();
+	const notes = $derived(room.silent?.notes ?? []);
+	const hidden = $derived(notes.filter(({ run }) => run !== undefined));
+	const left = $derived(notes.filter(({ run }) => run === undefined));
+	let editing = $state<string | undefined>();
+
+	function end(note: OwnNote, text: string): void {
+		editing = undefined;
+		const words = text.trim();
+		if (words !== '' && words !== note.text) room.silent?.change(note.id, words);
+	}
+	/** Writes a note anew where it can be taken now. */
+	function putOn(note: OwnNote): void {
+		const pigment = note.pigment as Parameters<Room['gather']>[1];
+		if (room.gather(note.text, pigment)) room.silent?.take(note.id);
+	}
+</script>
+
+{#snippet list(shown: readonly OwnNote[])}
+	<ul class:large>
+		{#each shown as note (note.id)}
+			{@const { ground, ink } = pigmentColours(note.pigment)}
+			<li style:background={ground} style:color={ink}>
+				{#if editing === note.id}
+					<!-- svelte-ignore a11y_autofocus -->
+					<textarea
+						aria-label={m.change_note()}
+						value={note.text}
+						autofocus
+						rows="2"
+						onblur={(event) => end(note, event.currentTarget.value)}
+						onkeydown={(event) => {
+							if (event.key === 'Enter' && !event.shiftKey) event.currentTarget.blur();
+						}}></textarea>
+				{:else}
+					<button class="text" title={m.change_note()} onclick={() => (editing = note.id)}>{note.text}</button
+					>
+					{#if note.run === undefined && room.gathering}
+						<button class="put" onclick={() => putOn(note)}>{m.put_on_board()}</button>
+					{/if}
+					<button
+						class="gone"
+						aria-label={m.take_back_note({ text: note.text })}
+						onclick={() => room.silent?.remove(note.id)}><X size={14} /></button
+					>
+				{/if}
+			</li>
+		{/each}
+	</ul>
+{/snippet}
+
+{#if hidden.length > 0}
+	<section data-testid="silent-notes">
+		<p class="quiet"><EyeOff size={14} />{m.silent_own({ count: hidden.length })}</p>
+		{@render list([...hidden].reverse())}
+	</section>
+{/if}
+{#if left.length > 0}
+	<section data-testid="kept-notes">
+		<p class="quiet">{m.kept_notes({ count: left.length })}</p>
+		{@render list(left)}
+	</section>
+{/if}
+
+<style>
+	section {
+		padding: 6px 14px;
+		border-top: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	p {
+		display: flex;
+		align-items: center;
+		gap: 6px;
+		font-size: var(--size-small);
+	}
+	ul {
+		display: flex;
+		gap: 8px;
+		margin-top: 4px;
+		padding-bottom: 4px;
+		overflow-x: auto;
+	}
+	li {
+		position: relative;
+		flex: 0 0 148px;
+		min-height: 58px;
+		padding: 6px 22px 6px 8px;
+		border-radius: 3px;
+		font-size: var(--size-small);
+		font-weight: 700;
+		line-height: 1.25;
+		overflow-wrap: anywhere;
+	}
+	.text {
+		width: 100%;
+		text-align: left;
+		cursor: text;
+	}
+	.put {
+		margin-top: 4px;
+		text-decoration: underline;
+		cursor: pointer;
+	}
+	.gone {
+		position: absolute;
+		top: 0;
+		right: 0;
+		width: 24px;
+		height: 24px;
+		display: grid;
+		place-items: center;
+		cursor: pointer;
+	}
+	textarea {
+		width: 100%;
+		background: transparent;
+		color: inherit;
+		font: inherit;
+		resize: none;
+	}
+	.large {
+		flex-direction: column;
+		gap: 10px;
+		overflow: visible;
+	}
+	.large li {
+		flex: none;
+		min-height: 48px;
+		padding: 14px 40px 14px 14px;
+		font-size: var(--size-base);
+	}
+	.large .gone {
+		width: 40px;
+		height: 44px;
+	}
+	section:has(.large) {
+		padding: 0 0 14px;
+		border: 0;
+		background: none;
+	}
+	section:has(.large) p {
+		margin-bottom: 8px;
+		color: #a9b5af;
+	}
+</style>

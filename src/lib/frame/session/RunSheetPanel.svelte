@@ -1,0 +1,96 @@
+<script lang="ts">
+	/** The run sheet: the running step and its clock, plan against clock, and the steps, which those who lead change here. */
+	import { gathers } from '$core/session/steps';
+	import { m } from '$lib/paraglide/messages';
+	import Printer from '@lucide/svelte/icons/printer';
+	import type { Board } from '../../board/board.svelte';
+	import type { Order } from './actions';
+	import Ahead from './Ahead.svelte';
+	import Behind from './Behind.svelte';
+	import Clock from './Clock.svelte';
+	import Silence from './Silence.svelte';
+	import Steps from './Steps.svelte';
+	import Written from './Written.svelte';
+	import { mayWords } from './words';
+
+	interface Props {
+		board: Board;
+		/** Counts how often it was told that silent notes changed. */
+		heard: number;
+		onlead: (order: Order) => void;
+	}
+	const { board, heard, onlead }: Props = $props();
+	const { room } = $derived(board);
+	const step = $derived(room.step);
+	const aside = $derived(step && room.backstage?.asideOf(step.id));
+</script>
+
+<h2 class="panel-title">{step?.title ?? m.run_sheet()}</h2>
+{#if !step}
+	{#if room.plan.done}
+		<p class="quiet">{m.session_done()}</p>
+	{:else if room.plan.steps.length === 0}
+		<p class="quiet">{room.leads ? m.no_run_sheet_yet() : m.no_run_sheet()}</p>
+	{:else}
+		<p class="quiet">{room.plan.begunAt === undefined ? m.not_started() : m.between_steps()}</p>
+	{/if}
+{/if}
+<Clock {room} {onlead} />
+{#if step}
+	{#if step.prompt}
+		<h3 class="label">{m.prompt()}</h3>
+		<p class="prompt">{step.prompt}</p>
+	{/if}
+	{#if room.leads}<p class="quiet">{m.they_may({ what: mayWords(step.may) })}</p>{/if}
+	{#if aside}
+		<h3 class="label">{m.only_for_you()}</h3>
+		<p class="aside">{aside}</p>
+	{/if}
+{/if}
+{#if room.leads}<Silence {room} {heard} {onlead} />{/if}
+{#if step && gathers(step) && !step.silent}<Written {room} />{/if}
+<Behind {room} {onlead} />
+
+{#if room.leads || room.plan.steps.length > 0}
+	<div class="head">
+		<h3 class="label">{m.all_steps()}</h3>
+		{#if room.leads && room.plan.steps.length > 0}
+			<a
+				class="icon-button"
+				href="/board/{room.info.boardId}/plan"
+				target="_blank"
+				aria-label={m.print_plan()}
+				title={m.print_plan()}><Printer size={15} /></a
+			>
+		{/if}
+	</div>
+	<Steps {board} {onlead} />
+{/if}
+{#if room.leads && room.plan.begunAt === undefined}<Ahead {board} />{/if}
+
+<style>
+	h3 {
+		margin: 14px 0 4px;
+	}
+	.head {
+		display: flex;
+		align-items: end;
+		justify-content: space-between;
+		margin-top: 12px;
+	}
+	.prompt,
+	.aside {
+		padding: 8px 10px;
+		border-radius: var(--radius-control);
+		background: var(--frame-raised);
+		font-size: var(--size-note);
+		white-space: pre-line;
+	}
+	.aside {
+		border-left: 3px solid var(--frame-accent);
+	}
+	p.quiet {
+		margin-top: 4px;
+		font-size: var(--size-note);
+	}
+</style>

@@ -1,0 +1,119 @@
+<script lang="ts">
+	/** For those who lead: how many silent notes everybody has written, and the ways to reveal them. */
+	import { m } from '$lib/paraglide/messages';
+	import Layers from '@lucide/svelte/icons/layers-2';
+	import PartyPopper from '@lucide/svelte/icons/eye';
+	import { untrack } from 'svelte';
+	import type { Room } from '../../room/room.svelte';
+	import { waitingNotes, type Order, type WriterCount } from './actions';
+
+	interface Props {
+		room: Room;
+		/** Counts how often it was told that something changed. */
+		heard: number;
+		onlead: (order: Order) => void;
+	}
+	const { room, heard, onlead }: Props = $props();
+	let writers = $state.raw<WriterCount[]>([]);
+	let names = $state(true);
+	const total = $derived(writers.reduce((sum, { waiting }) => sum + waiting, 0));
+	/** Runs that still hide something, the running one last. */
+	const runs = $derived(room.silences.filter(({ open }) => open !== 'all'));
+	const run = $derived(runs.at(-1));
+	const isHere = $derived(new Set(room.people.map(({ person }) => person)));
+	const away = $derived(writers.filter(({ id }) => !isHere.has(id) && id !== room.info.person.id));
+
+	let asking = false;
+	let again = false;
+	/** Asks how many there are; what is told meanwhile is asked once more. */
+	async function read(): Promise<void> {
+		if (asking) {
+			again = true;
+			return;
+		}
+		asking = true;
+		try {
+			writers = await waitingNotes(room.info.boardId);
+		} catch {
+			// Offline: what is known stays.
+		} finally {
+			asking = false;
+			if (again) {
+				again = false;
+				void read();
+			}
+		}
+	}
+	$effect(() => {
+		void heard;
+		void room.silences;
+		untrack(() => void read());
+	});
+</script>
+
+{#if run && (run.step === room.step?.id || total > 0)}
+	<section data-testid="silence">
+		<h3 class="label">{m.silent_so_far({ count: total })}</h3>
+		<ul>
+			{#each writers as { id, name, waiting } (id)}
+				<li><span>{name || m.somebody()}</span><b>{waiting}</b></li>
+			{/each}
+		</ul>
+		{#if run.open === 0}
+			<label><input type="checkbox" bind:checked={names} /><span>{m.reveal_with_names()}</span></label>
+		{/if}
+		<div class="row">
+			<button
+				class="button main"
+				disabled={total === 0}
+				onclick={() => onlead({ do: 'reveal', run: run.run, all: true, names })}
+				><PartyPopper size={16} />{m.reveal_all()}</button
+			>
+			<button
+				class="button"
+				disabled={total === 0}
+				title={m.reveal_round_more()}
+				onclick={() => onlead({ do: 'reveal', run: run.run, all: false, names })}
+				><Layers size={16} />{m.reveal_round()}</button
+			>
+		</div>
+		{#if away.length > 0}
+			<p class="quiet">{m.writers_away({ names: away.map(({ name }) => name).join(', ') })}</p>
+		{/if}
+	</section>
+{/if}
+
+<style>
+	section {
+		margin-top: 12px;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		min-height: 24px;
+		font-size: var(--size-note);
+	}
+	label {
+		display: flex;
+		gap: 8px;
+		margin: 8px 0;
+		font-size: var(--size-note);
+	}
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+	}
+	.row .main {
+		flex: 1;
+	}
+	p {
+		margin-top: 6px;
+		font-size: var(--size-small);
+	}
+	input {
+		width: 17px;
+		height: 17px;
+		accent-color: var(--frame-action);
+	}
+</style>

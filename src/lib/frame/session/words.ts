@@ -1,0 +1,104 @@
+/** What the parts of a run sheet are called. */
+import type { Names } from '$core/session/rights';
+import type { AtEnd, StepKind } from '$core/session/steps';
+import type { StepMay } from '$core/session/step-rights';
+import { m } from '$lib/paraglide/messages';
+import Coffee from '@lucide/svelte/icons/coffee';
+import DoorOpen from '@lucide/svelte/icons/door-open';
+import Eye from '@lucide/svelte/icons/eye';
+import Flag from '@lucide/svelte/icons/flag';
+import Group from '@lucide/svelte/icons/group';
+import MessagesSquare from '@lucide/svelte/icons/messages-square';
+import PencilLine from '@lucide/svelte/icons/pencil-line';
+import Presentation from '@lucide/svelte/icons/presentation';
+import Sprout from '@lucide/svelte/icons/sprout';
+import Vote from '@lucide/svelte/icons/vote';
+import Waypoints from '@lucide/svelte/icons/waypoints';
+
+const KINDS: Record<StepKind, () => string> = {
+	welcome: () => m.step_welcome(),
+	'warm-up': () => m.step_warm_up(),
+	gather: () => m.step_gather(),
+	read: () => m.step_read(),
+	sort: () => m.step_sort(),
+	map: () => m.step_map(),
+	discuss: () => m.step_discuss(),
+	vote: () => m.step_vote(),
+	show: () => m.step_show(),
+	break: () => m.step_break(),
+	'wrap-up': () => m.step_wrap_up(),
+};
+export const kindWords = (kind: StepKind): string => KINDS[kind]();
+
+export const STEP_ICONS: Record<StepKind, typeof Eye> = {
+	welcome: DoorOpen,
+	'warm-up': Sprout,
+	gather: PencilLine,
+	read: Eye,
+	sort: Group,
+	map: Waypoints,
+	discuss: MessagesSquare,
+	vote: Vote,
+	show: Presentation,
+	break: Coffee,
+	'wrap-up': Flag,
+};
+
+const MAY: Record<StepMay, () => string> = {
+	watch: () => m.may_watch(),
+	line: () => m.may_line(),
+	own: () => m.may_own(),
+	nod: () => m.may_nod(),
+	everything: () => m.may_everything(),
+};
+export const mayWords = (may: StepMay): string => MAY[may]();
+
+/** The one thing to do now, for those who take part. */
+const NOW: Record<StepMay, () => string> = {
+	watch: () => m.now_watch(),
+	line: () => m.now_line(),
+	own: () => m.now_own(),
+	nod: () => m.now_nod(),
+	everything: () => m.now_everything(),
+};
+export const nowWords = (may: StepMay): string => NOW[may]();
+
+const ENDS: Record<AtEnd, () => string> = {
+	nothing: () => m.end_nothing(),
+	reveal: () => m.end_reveal(),
+	'close vote': () => m.end_close_vote(),
+	call: () => m.end_call(),
+};
+export const endWords = (end: AtEnd): string => ENDS[end]();
+
+const NAMES: Record<Names, () => string> = {
+	shown: () => m.names_shown(),
+	veiled: () => m.names_veiled(),
+	hidden: () => m.names_hidden(),
+};
+export const namesWords = (names: Names): string => NAMES[names]();
+
+/** What kinds of step usually let people do, for a step that was just made of that kind. */
+export const USUAL_MAY: Record<StepKind, StepMay> = {
+	welcome: 'watch',
+	'warm-up': 'own',
+	gather: 'line',
+	read: 'nod',
+	sort: 'everything',
+	map: 'everything',
+	discuss: 'nod',
+	vote: 'nod',
+	show: 'watch',
+	break: 'watch',
+	'wrap-up': 'nod',
+};
+
+/** "3 min", "2½ min", "1 h 30". */
+export function lengthWords(minutes: number): string {
+	if (minutes >= 60) {
+		const hours = Math.floor(minutes / 60);
+		const rest = Math.round(minutes - 60 * hours);
+		return rest === 0 ? m.hours({ count: hours }) : m.hours_minutes({ hours, minutes: rest });
+	}
+	return m.minutes({ count: Math.round(minutes * 10) / 10 });
+}

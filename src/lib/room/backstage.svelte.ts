@@ -1,0 +1,61 @@
+/** What only those who lead see, as one of them has it: notes on steps, and objects that wait backstage. */
+import { asidesOf, cueOf, setCue } from '$core/session/backstage';
+import { removeObjects, type Hand } from '$core/board/edits';
+import { BoardModel } from '$core/board/model';
+import type { BoardObject } from '$core/board/objects';
+import type * as Y from 'yjs';
+
+export class Backstage {
+	readonly model: BoardModel;
+	/** Counts changes. */
+	version = $state(0);
+	private readonly stops: (() => void)[] = [];
+
+	constructor(
+		readonly doc: Y.Doc,
+		private readonly hand: Omit<Hand, 'doc'>,
+	) {
+		this.model = new BoardModel(doc, 0);
+		const note = (): void => void this.version++;
+		this.stops.push(this.model.onChange(note));
+		for (const map of [asidesOf(doc), doc.getMap('cues')]) {
+			map.observe(note);
+			this.stops.push(() => map.unobserve(note));
+		}
+	}
+
+	/** Objects that wait, on one sheet or on all. */
+	objects(sheet?: string): BoardObject[] {
+		void this.version;
+		return [...this.model.objects.values()].filter((object) => sheet === undefined || object.sheet === sheet);
+	}
+
+	asideOf(step: string): string {
+		void this.version;
+		return asidesOf(this.doc).get(step) ?? '';
+	}
+
+	setAside(step: string, text: string): void {
+		if (text === '') asidesOf(this.doc).delete(step);
+		else asidesOf(this.doc).set(step, text.slice(0, 1000));
+	}
+
+	/** The step with which an object comes on. */
+	cueOf(id: string): string | undefined {
+		void this.version;
+		return cueOf(this.doc, id);
+	}
+
+	setCue(ids: readonly string[], step: string | undefined): void {
+		setCue(this.doc, ids, step);
+	}
+
+	remove(ids: readonly string[]): void {
+		removeObjects({ ...this.hand, doc: this.doc }, this.model, ids);
+	}
+
+	destroy(): void {
+		for (const stop of this.stops) stop();
+		this.model.destroy();
+	}
+}

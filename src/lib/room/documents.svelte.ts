@@ -1,0 +1,215 @@
+/**
+ * The live documents of a board over one websocket: opened with what is kept here or on the server, kept in step, and what of them is
+ * saved. Whether the person may be in is learnt here as well.
+ */
+import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provider';
+import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/session/layers';
+import type { Right } from '$core/session/rights';
+import * as Y from 'yjs';
+import { askDoor } from './door';
+import { applyPiece, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
+import type { Content } from './opening';
+import { Provider } from './provider';
+import { readWord, type Word } from './words';
+
+export type SaveState =
+	{ is: 'saved' } | { is: 'saving' } | { is: 'offline'; kept: number } | { is: 'opening' };
+
+interface Open {
+	doc: Y.Doc;
+	provider: Provider;
+	key: DocumentKey;
+	unsaved: number;
+}
+
+/** How often it is asked why there is no connection, ms. */
+const ASK_WHY = 4000;
+
+/** With what the server closes when edits come faster than anybody works. */
+const TOO_FAST = 4429;
+
+/** Marks content that was read before the sync. */
+const READ = 'read';
+
+export interface Ears {
+	/** What the server says beside the documents. */
+	word(word: Word): void;
+	/** Edits came faster than the server takes them. */
+	hurried(): void;
+	/** The board is to be opened anew. */
+	renewed(): void;
+	may(right: Right): boolean;
+	/** The person may be in, and is connected to the sheets. */
+	admitted(): void;
+}
+
+export class Documents {
+	save = $state.raw<SaveState>({ is: 'opening' });
+	/** Whether the board's content has been read, from the server or from what is kept here. */
+	ready = $state(false);
+	/** Whether the person may be in; a closed board opens again. */
+	access = $state<'open' | 'closed' | 'ended' | 'signed out'>('open');
+
+	private readonly socket: HocuspocusProviderWebsocket;
+	private readonly layers = new Map<Layer, Open>();
+	private connected = $state(false);
+	/** Own changes that wait to be saved. */
+	private kept = 0;
+	private readonly synced = new Set<Layer>();
+	private readonly stops: (() => void)[] = [];
+
+	constructor(
+		private readonly boardId: string,
+		private readonly madeAt: number,
+		private readonly copy: LocalCopy | undefined,
+		private readonly ears: Ears,
+	) {
+		const url = new URL('/sync', location.href);
+		url.protocol = url.protocol === 'https:' ? 'wss:' : 'ws:';
+		this.socket = new HocuspocusProviderWebsocket({
+			url: url.href,
+			delay: 400,
+			minDelay: 300,
+			maxDelay: 4000,
+			onClose: ({ event }) => {
+				if (event.code === TOO_FAST) this.ears.hurried();
+			},
+			onStatus: ({ status }) => {
+				this.connected = status === WebSocketStatus.Connected;
+				this.judge();
+			},
+		});
+	}
+
+	/** Opens the layers that everybody has. */
+	openAll(contents: Record<OpenLayer, Content>): void {
+		this.kept = contents.stage.waiting;
+		for (const layer of LAYERS) this.open(layer, contents[layer]);
+		this.followNetwork();
+	}
+
+	open(layer: Layer, { key, pieces }: Content): Y.Doc {
+		const doc = new Y.Doc();
+		// Before anybody listens: telling them of a whole board would cost as much as reading it.
+		doc.transact(() => pieces.forEach((piece) => this.readIn(doc, piece)), READ);
+		const provider = new Provider({
+			name: key.name,
+			document: doc,
+			websocketProvider: this.socket,
+			// The cookie says who it is; this says which board one has.
+			token: String(this.madeAt),
+			onSynced: () => {
+				this.synced.add(layer);
+				if (LAYERS.every((each) => this.synced.has(each))) this.ready = true;
+				this.judge();
+			},
+			onUnsyncedChanges: ({ number }) => {
+				const open = this.layers.get(layer);
+				if (open) open.unsaved = number;
+				this.judge();
+			},
+			onAuthenticated: () => {
+				this.access = 'open';
+				if (layer === 'stage') this.ears.admitted();
+			},
+			onAuthenticationFailed: ({ reason }) => {
+				if (reason === 'renewed') return this.ears.renewed();
+				// What only those who lead see is closed to whoever led until now; they are still in.
+				if (reason === 'not yours') return;
+				this.access = reason === 'closed' ? 'closed' : 'ended';
+				this.judge();
+			},
+			onStateless: ({ payload }) => {
+				const word = readWord(payload);
+				if (word) this.ears.word(word);
+			},
+		});
+		doc.on('update', (_: Uint8Array, origin: unknown) => {
+			if (origin === provider) return;
+			this.setKept(this.kept + 1);
+			this.judge();
+		});
+		if (this.copy) this.stops.push(this.copy.follow(key, doc));
+		this.layers.set(layer, { doc, provider, key, unsaved: 0 });
+		provider.attach();
+		return doc;
+	}
+
+	doc(layer: OpenLayer): Y.Doc {
+		return this.layers.get(layer)!.doc;
+	}
+
+	provider(layer: OpenLayer): Provider {
+		return this.layers.get(layer)!.provider;
+	}
+
+	/** Layers that the person may write in now. */
+	get writable(): Layer[] {
+		return [...this.layers.keys()].filter((layer) => this.ears.may(TO_WRITE[layer]));
+	}
+
+	/** What was written in the moment in which it was not allowed goes out now. */
+	sendAgain(layers: readonly Layer[]): void {
+		for (const layer of layers) this.layers.get(layer)?.provider.forceSync();
+	}
+
+	/** Works out what to say about saving. */
+	judge(): void {
+		// A connection that may not write never counts as saved by the library's reckoning; there is nothing to save.
+		const unsaved = this.writable.reduce((sum, layer) => sum + this.layers.get(layer)!.unsaved, 0);
+		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept: this.kept };
+		else if (!this.ready) this.save = { is: 'opening' };
+		else if (unsaved > 0) this.save = { is: 'saving' };
+		else {
+			this.setKept(0);
+			this.save = { is: 'saved' };
+		}
+	}
+
+	destroy(): void {
+		for (const stop of this.stops) stop();
+		for (const { provider } of this.layers.values()) provider.destroy();
+		this.socket.destroy();
+		void this.copy?.close();
+	}
+
+	private readIn(doc: Y.Doc, piece: Piece): void {
+		try {
+			applyPiece(doc, piece, READ);
+		} catch (error) {
+			// A damaged copy is no reason not to open the board: the sync brings what is missing.
+			console.warn('What was kept of this board could not be read', error);
+		}
+	}
+
+	private setKept(count: number): void {
+		if (count === this.kept) return;
+		this.kept = count;
+		const stage = this.layers.get('stage');
+		if (stage) void this.copy?.setWaiting(stage.key, count);
+	}
+
+	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */
+	private async askWhy(): Promise<void> {
+		if (this.connected || !navigator.onLine || this.access !== 'open') return;
+		const door = await askDoor(this.boardId);
+		if (door === 'signed out') this.access = 'signed out';
+		else if (door === 'gone') this.access = 'ended';
+	}
+
+	private followNetwork(): void {
+		const asking = setInterval(() => void this.askWhy(), ASK_WHY);
+		this.stops.push(() => clearInterval(asking));
+		const judge = (): void => this.judge();
+		const again = (): void => {
+			if (!this.connected) void this.socket.connect();
+			this.judge();
+		};
+		addEventListener('online', again);
+		addEventListener('offline', judge);
+		this.stops.push(() => {
+			removeEventListener('online', again);
+			removeEventListener('offline', judge);
+		});
+	}
+}
