@@ -13,7 +13,7 @@ import { addObjects, type Hand } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
 import { asidesOf } from '$core/session/backstage';
-import { startStep } from '$core/session/running';
+import { goOn, startStep } from '$core/session/running';
 import { writeSteps } from '$core/session/runsheet';
 import { database, schema } from '$lib/server/db';
 import { createBoard } from '$lib/server/boards';
@@ -99,7 +99,11 @@ async function seedMain(): Promise<void> {
 	const session = new Y.Doc();
 	const { steps, asides } = demoSteps(board);
 	writeSteps(session, steps);
-	startStep(session, 'held-up', Date.now());
+	// The first two are behind them; the second took two minutes longer than planned.
+	const now = Date.now();
+	startStep(session, 'welcome', now - 13 * MINUTE);
+	goOn(session, now - 8 * MINUTE, 'welcome');
+	goOn(session, now, 'warm-up');
 	await save(BOARD, 'session', session, idOf('Ilka'));
 	const backstage = new Y.Doc();
 	for (const [step, aside] of Object.entries(asides)) asidesOf(backstage).set(step, aside);

@@ -15,6 +15,7 @@
 	import { rename } from './actions';
 	import { lead, type Order } from './session/actions';
 	import TimeUp from './session/TimeUp.svelte';
+	import StepBar from './session/StepBar.svelte';
 	import OwnNotes from './session/OwnNotes.svelte';
 	import Desk, { type Instrument } from './Desk.svelte';
 	import FollowBar from './FollowBar.svelte';
@@ -226,6 +227,7 @@
 		<WritingLine {room} {pigment} {onpigment} />
 	{:else}
 		<OwnNotes {room} />
+		{#if !room.leads}<StepBar {room} />{/if}
 	{/if}
 	{#if !journal.replay}<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />{/if}
 </div>

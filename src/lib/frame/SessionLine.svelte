@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The top edge: the board and its save state, the run sheet as one line, who is here. */
 	import { countdown } from '$core/session/clock';
+	import { scheduleOf } from '$core/session/schedule';
 	import { nextStep } from '$core/session/runsheet';
 	import { m } from '$lib/paraglide/messages';
 	import Check from '@lucide/svelte/icons/check';
@@ -12,6 +13,7 @@
 	import Badge from '../ui/Badge.svelte';
 	import TitleEntry from '../ui/TitleEntry.svelte';
 	import { ticking } from '../ui/time.svelte';
+	import { timeWords } from '../ui/when';
 	import { saveWords } from './save-words';
 	import type { Order } from './session/actions';
 	import { nowWords } from './session/words';
@@ -31,6 +33,9 @@
 	const left = $derived(running && countdown(running, clock.now));
 	const at = $derived(room.plan.steps.findIndex((step) => step.id === running?.step));
 	const next = $derived(nextStep(room.plan));
+	/** To the quarter of a minute: it is told in whole minutes. */
+	const quarter = $derived(Math.floor(clock.now / 15_000) * 15_000);
+	const schedule = $derived(scheduleOf(room.plan, quarter));
 	const others = $derived(
 		[...new Map(room.people.map((each) => [each.person, each])).values()].filter(
 			(each) => each.person !== room.info.person.id,
@@ -111,6 +116,14 @@
 		{/each}
 	</ol>
 
+	{#if schedule}
+		<p class="ends" class:late={schedule.behind >= 1} data-testid="ends">
+			<span>{m.ends_at({ time: timeWords(schedule.expected) })}</span>
+			{#if schedule.behind >= 1}<b>{m.minutes_behind({ count: schedule.behind })}</b>{:else if schedule.behind <= -1}<b
+					>{m.minutes_ahead({ count: -schedule.behind })}</b
+				>{:else}<b>{m.on_time()}</b>{/if}
+		</p>
+	{/if}
 	<div class="people">
 		<ul class="badges" aria-label={m.people_here()}>
 			{#each others.slice(0, SHOWN) as person (person.person)}
@@ -256,6 +269,21 @@
 	.time {
 		font-variant-numeric: tabular-nums;
 	}
+	.ends {
+		display: flex;
+		flex-direction: column;
+		justify-content: center;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+		line-height: 1.25;
+		white-space: nowrap;
+	}
+	.ends b {
+		color: var(--frame-good);
+	}
+	.ends.late b {
+		color: var(--frame-bad);
+	}
 	.people {
 		display: flex;
 		align-items: center;
@@ -289,6 +317,7 @@
 			padding-inline: 0;
 		}
 		.steps li:not(.running),
+		.ends,
 		.badges {
 			display: none;
 		}

@@ -1,0 +1,59 @@
+<script lang="ts">
+	/** What the running step asks of those who take part, and how long: shown where nothing is written in the writing line. */
+	import { countdown } from '$core/session/clock';
+	import { m } from '$lib/paraglide/messages';
+	import type { Room } from '../../room/room.svelte';
+	import { ticking } from '../../ui/time.svelte';
+	import { nowWords, STEP_ICONS } from './words';
+
+	const { room }: { room: Room } = $props();
+	const clock = ticking(() => room.now());
+	const step = $derived(room.step);
+	const left = $derived(room.plan.running && countdown(room.plan.running, clock.now));
+	const Icon = $derived(step && STEP_ICONS[step.kind]);
+</script>
+
+{#if step && left && Icon}
+	<div class="bar" data-testid="step-bar">
+		<span class="kind"><Icon size={18} /></span>
+		<p>
+			<strong>{step.prompt || step.title}</strong> <span class="now">{nowWords(room.house.step.may)}</span>
+		</p>
+		<span class="left" class:over={left.seconds < 0} aria-label={m.time_left_label()}>{left.text}</span>
+	</div>
+{/if}
+
+<style>
+	.bar {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		min-height: 44px;
+		padding: 6px 14px;
+		border-top: 1px solid var(--frame-line);
+		background: var(--frame-ground);
+	}
+	.kind {
+		color: var(--frame-quiet);
+	}
+	p {
+		flex: 1;
+		min-width: 0;
+		line-height: 1.3;
+	}
+	strong {
+		color: var(--frame-accent);
+	}
+	.now {
+		color: var(--frame-quiet);
+		font-size: var(--size-note);
+	}
+	.left {
+		font-size: var(--size-large);
+		font-variant-numeric: tabular-nums;
+		font-weight: 700;
+	}
+	.left.over {
+		color: var(--frame-bad);
+	}
+</style>
