@@ -119,9 +119,10 @@
 	{#if schedule}
 		<p class="ends" class:late={schedule.behind >= 1} data-testid="ends">
 			<span>{m.ends_at({ time: timeWords(schedule.expected) })}</span>
-			{#if schedule.behind >= 1}<b>{m.minutes_behind({ count: schedule.behind })}</b>{:else if schedule.behind <= -1}<b
-					>{m.minutes_ahead({ count: -schedule.behind })}</b
-				>{:else}<b>{m.on_time()}</b>{/if}
+			{#if schedule.behind >= 1}<b>{m.minutes_behind({ count: schedule.behind })}</b
+				>{:else if schedule.behind <= -1}<b>{m.minutes_ahead({ count: -schedule.behind })}</b>{:else}<b
+					>{m.on_time()}</b
+				>{/if}
 		</p>
 	{/if}
 	<div class="people">

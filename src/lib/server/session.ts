@@ -19,7 +19,6 @@ import type * as Y from 'yjs';
 import { z } from 'zod';
 import type { Person } from './auth';
 import { membershipOf, Refused, requireRight } from './boards';
-import { log } from './log';
 import { live } from './live/documents';
 import { documentName } from './live/names';
 import { mirrorRule } from './live/session-rule';
@@ -27,6 +26,7 @@ import { reveal } from './live/silence';
 import { setHouse } from './members';
 import { speakerOn } from './names';
 import { followNames } from './veil';
+import { closeVotes } from './votes';
 
 const id = z.string().min(1).max(64);
 
@@ -138,7 +138,7 @@ async function leaveStep(
 	if (!left || !before.running) return 0;
 	const { startedAt } = before.running;
 	if (left.atEnd === 'call') await callTo(boardId, person, runningStep(now));
-	if (left.atEnd === 'close vote') await closeVotes(boardId, person);
+	if (left.atEnd === 'close vote') await closeVotes(boardId);
 	if (left.atEnd !== 'reveal') return 0;
 	const run = await live().readLayer(boardId, 'session', (doc) =>
 		openRun(silencesIn(doc), left.id, startedAt),
@@ -214,8 +214,4 @@ async function placeOf(boardId: string, step: Step): Promise<Omit<Call, 'by'> | 
 		const bottom = Math.max(...all.map((box) => box.y + box.h));
 		return { sheet: step.sheet, view: [x, y, Math.max(1, right - x), Math.max(1, bottom - y)] };
 	});
-}
-
-async function closeVotes(boardId: string, person: Person): Promise<void> {
-	log.debug({ board: boardId, person: person.id }, 'no votes yet');
 }

@@ -19,6 +19,7 @@ import {
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import { NAMES, ROLES } from '../../../core/session/rights';
+import { METHODS, type Choice, type Option, type Terms } from '../../../core/decide/vote';
 import type { StepRule } from '../../../core/session/step-rights';
 
 const bytes = customType<{ data: Uint8Array; driverData: Uint8Array }>({ dataType: () => 'bytea' });
@@ -260,6 +261,46 @@ export const silentWriters = pgTable(
 		waiting: integer('waiting').notNull().default(0),
 	},
 	(table) => [primaryKey({ columns: [table.boardId, table.personId] })],
+);
+
+export const method = pgEnum('method', METHODS);
+
+/** Votes on a board. What is asked and about which objects stays as it was when the vote began. */
+export const votes = pgTable(
+	'votes',
+	{
+		id: text('id').primaryKey(),
+		boardId: ofBoard(),
+		method: method('method').notNull(),
+		terms: jsonb('terms').$type<Terms>().notNull(),
+		options: jsonb('options').$type<Option[]>().notNull(),
+		openedAt: instant('opened_at').notNull().defaultNow(),
+		/** When it closes by itself. */
+		closesAt: instant('closes_at'),
+		/** When somebody closed it. */
+		closedAt: instant('closed_at'),
+		/** The vote that this one is another round of, and which round. */
+		follows: text('follows'),
+		round: integer('round').notNull().default(1),
+		openedBy: text('opened_by').references(() => people.id, { onDelete: 'set null' }),
+	},
+	(table) => [index('votes_by_board').on(table.boardId, table.openedAt)],
+);
+
+/** One ballot a person; changed until the vote closes. */
+export const ballots = pgTable(
+	'ballots',
+	{
+		voteId: text('vote_id')
+			.notNull()
+			.references(() => votes.id, { onDelete: 'cascade' }),
+		personId: ofPerson(),
+		choice: jsonb('choice').$type<Choice>().notNull(),
+		/** Counts the changes, so that an older change that comes late changes nothing. */
+		revision: integer('revision').notNull(),
+		at: instant('at').notNull().defaultNow(),
+	},
+	(table) => [primaryKey({ columns: [table.voteId, table.personId] })],
 );
 
 /** What happened on a board, read from its updates when a snapshot is made; see core/journal. */
