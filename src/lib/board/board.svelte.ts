@@ -57,6 +57,8 @@ export class Board extends Viewpoint {
 	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera') => void = () => {};
 	/** Gets ready to say something about an object, or about a spot of the sheet. */
 	sayAbout: (about: { object?: string | undefined; at?: Point | undefined }) => void = () => {};
+	/** Gets ready to put what is selected to the vote. */
+	askVote: () => void = () => {};
 	/** Brings up what people say, or goes on to the next thread. */
 	readTalk: (step?: 1 | -1) => void = () => {};
 	/** Brings up the journal, or goes on to the next new thing. */

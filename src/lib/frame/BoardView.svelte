@@ -34,6 +34,9 @@
 	import CommentSigns from './talk/CommentSigns.svelte';
 	import { TalkState } from './talk/talk-state.svelte';
 	import { ThemesPreview } from './themes-state.svelte';
+	import VoteBar from './votes/VoteBar.svelte';
+	import VoteSigns from './votes/VoteSigns.svelte';
+	import { VotesView } from './votes/votes-view.svelte';
 	import Wayfinder from './wayfinder/Wayfinder.svelte';
 	import WritingLine from './session/WritingLine.svelte';
 
@@ -58,6 +61,7 @@
 	);
 	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | 'camera' | undefined>();
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
+	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
 	untrack(() => {
@@ -76,12 +80,25 @@
 			instrument = 'journal';
 			if (step) journal.step(step);
 		};
+		board.askVote = () => {
+			instrument = 'votes';
+			view.begin([...board.selection]);
+		};
 		board.readTalk = (step) => {
 			instrument = 'talk';
 			if (step) talk.step(step);
 		};
 	});
 	const boardId = $derived(room.info.boardId);
+	/** The vote whose dots are on the board: the open one, or the one whose result is looked at. */
+	const votedOn = $derived(room.votes.open ?? (instrument === 'votes' ? view.shown : undefined));
+	/** An open vote in which one may vote, while the desk does not show it. */
+	const toVote = $derived(instrument !== 'votes' && room.votes.open?.mayVote ? room.votes.open : undefined);
+	// A vote that opens is looked at, also by those who were reading the list.
+	$effect(() => {
+		void room.votes.open?.id;
+		untrack(() => view.follow());
+	});
 
 	onMount(() => {
 		// What the browser's own tests and the bench look at.
@@ -202,7 +219,10 @@
 		{/if}
 		<main class="place">
 			<Canvas {board} onmenu={(at) => (menu = at)} />
-			{#if !board.showing && !journal.replay}<CommentSigns {board} {talk} />{/if}
+			{#if !board.showing && !journal.replay}
+				<CommentSigns {board} {talk} />
+				{#if votedOn}<VoteSigns {board} vote={votedOn} />{/if}
+			{/if}
 			{#if journal.replay?.view}
 				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
 			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
@@ -212,6 +232,7 @@
 			{preview}
 			{talk}
 			{journal}
+			{view}
 			open={instrument}
 			onopen={(name) => (instrument = name)}
 			oninvite={() => (dialog = 'invite')}
@@ -219,6 +240,16 @@
 			{onlead}
 		/>
 	</div>
+	{#if toVote && !journal.replay}
+		<VoteBar
+			{room}
+			vote={toVote}
+			onlist={() => {
+				view.id = toVote.id;
+				instrument = 'votes';
+			}}
+		/>
+	{/if}
 	{#if journal.replay}
 		<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
 	{:else if onwrite}

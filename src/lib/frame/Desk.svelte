@@ -5,6 +5,7 @@
 	import Group from '@lucide/svelte/icons/group';
 	import MessageSquare from '@lucide/svelte/icons/message-square-text';
 	import ListChecks from '@lucide/svelte/icons/list-video';
+	import Vote from '@lucide/svelte/icons/vote';
 	import Users from '@lucide/svelte/icons/users';
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../board/board.svelte';
@@ -16,14 +17,18 @@
 	import type { TalkState } from './talk/talk-state.svelte';
 	import TalkPanel from './talk/TalkPanel.svelte';
 	import ThemesPanel from './ThemesPanel.svelte';
+	import VotesPanel from './votes/VotesPanel.svelte';
+	import type { VotesView } from './votes/votes-view.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
 
-	export type Instrument = 'run sheet' | 'themes' | 'people' | 'talk' | 'journal';
+	export type Instrument = 'run sheet' | 'themes' | 'votes' | 'people' | 'talk' | 'journal';
 	interface Props {
 		board: Board;
 		preview: ThemesPreview;
 		talk: TalkState;
 		journal: JournalState;
+		/** What of the votes is looked at. */
+		view: VotesView;
 		open: Instrument | undefined;
 		onopen: (instrument: Instrument | undefined) => void;
 		oninvite: () => void;
@@ -31,11 +36,13 @@
 		silenceHeard: number;
 		onlead: (order: Order) => void;
 	}
-	const { board, preview, talk, journal, open, onopen, oninvite, silenceHeard, onlead }: Props = $props();
+	const { board, preview, talk, journal, view, open, onopen, oninvite, silenceHeard, onlead }: Props =
+		$props();
 
 	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
 		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
 		{ name: 'themes', label: () => m.themes(), icon: Group },
+		{ name: 'votes', label: () => m.votes(), icon: Vote },
 		{ name: 'people', label: () => m.people(), icon: Users },
 		{ name: 'talk', label: () => m.talk(), icon: MessageSquare },
 		{ name: 'journal', label: () => m.journal(), icon: BookOpenText },
@@ -46,7 +53,7 @@
 	{#if open}
 		<section
 			class="panel"
-			class:broad={open === 'run sheet' && board.room.leads}
+			class:broad={(open === 'run sheet' && board.room.leads) || open === 'votes'}
 			aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}
 		>
 			<button class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
@@ -56,6 +63,8 @@
 				<RunSheetPanel {board} heard={silenceHeard} {onlead} />
 			{:else if open === 'themes'}
 				<ThemesPanel {board} {preview} />
+			{:else if open === 'votes'}
+				<VotesPanel {board} {view} />
 			{:else if open === 'talk'}
 				<TalkPanel {board} {talk} />
 			{:else if open === 'journal'}

@@ -28,6 +28,7 @@ import { Documents, type SaveState } from './documents.svelte';
 import { firstContent, tidyLater, type Content } from './opening';
 import { ServerClock } from './server-clock.svelte';
 import { SilentNotes } from './silence.svelte';
+import { Votes } from './votes.svelte';
 import type { RightsWord, Word } from './words';
 
 export type { SaveState };
@@ -82,6 +83,7 @@ export class Room {
 	/** Whose view everybody follows. */
 	leader = $state.raw<Leader | undefined>();
 	readonly clock = new ServerClock();
+	readonly votes: Votes;
 	/** Counts changes of the board, so that lists know when to look again. */
 	version = $state(0);
 	/** Counts changes of what people say. */
@@ -136,7 +138,11 @@ export class Room {
 			renewed: () => this.onrenewed(),
 			may: (right) => may(this.role, right, this.house),
 			// Awareness forgets us when the connection drops; say again who we are.
-			admitted: () => this.company?.tellNow(),
+			admitted: () => {
+				this.company?.tellNow();
+				// What was said while there was no connection is asked for.
+				void this.votes?.read();
+			},
 		});
 		this.documents.openAll(contents);
 		this.stage = this.documents.doc('stage');
@@ -149,6 +155,8 @@ export class Room {
 		this.stops.push(this.talk.onChange(() => this.talkVersion++));
 		this.documents.ready = this.model.sheets.length > 0;
 		this.stops.push(this.model.onChange(() => this.bump()));
+		this.votes = new Votes(info.boardId, () => this.now());
+		this.stops.push(() => this.votes.destroy());
 		this.followSession();
 		this.stops.push(() => this.clock.destroy());
 		this.guard();
@@ -284,6 +292,7 @@ export class Room {
 		if (word.is === 'call') this.oncall(word);
 		else if (word.is === 'full') this.onrefused('full');
 		else if (word.is === 'rights') this.hearRights(word);
+		else if (word.is === 'vote') this.votes.hear();
 		else this.onword(word);
 	}
 

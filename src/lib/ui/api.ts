@@ -9,7 +9,7 @@ export class ApiError extends Error {
 const problemSchema = z.object({ message: z.string() });
 
 export async function send(
-	method: 'GET' | 'POST' | 'PATCH' | 'DELETE',
+	method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
 	path: string,
 	body?: unknown,
 ): Promise<Response> {

@@ -17,6 +17,14 @@ export const TALK_COMMANDS: Command[] = [
 		},
 	},
 	{
+		id: 'vote',
+		label: () => m.command_vote(),
+		keys: ['v'],
+		section: 'object',
+		when: (board) => board.room.leads,
+		run: (board) => board.askVote(),
+	},
+	{
 		id: 'talk',
 		label: () => m.command_talk(),
 		keys: ['Shift+w'],

@@ -13,6 +13,7 @@
 	import Lock from '@lucide/svelte/icons/lock';
 	import Rectangle from '@lucide/svelte/icons/rectangle-horizontal';
 	import Route from '@lucide/svelte/icons/corner-down-right';
+	import Vote from '@lucide/svelte/icons/vote';
 	import Sparkles from '@lucide/svelte/icons/group';
 	import Slash from '@lucide/svelte/icons/slash';
 	import Spline from '@lucide/svelte/icons/spline';
@@ -262,6 +263,14 @@
 			{#if sortable.length > 1}
 				<button class="button" onclick={() => onthemes(sortable)}
 					><Sparkles size={16} />{m.sort_into_themes()}</button
+				>
+			{/if}
+			{#if board.room.leads && (sortable.length > 1 || objects.length > 1)}
+				<button
+					class="icon-button"
+					aria-label={m.command_vote()}
+					title={`${m.command_vote()} (V)`}
+					onclick={() => board.askVote()}><Vote size={18} /></button
 				>
 			{/if}
 			<button class="icon-button" aria-label={m.more()} title={m.more()} aria-haspopup="menu" onclick={menu}

@@ -70,6 +70,15 @@
 
 	/** On a phone, while a step gathers, writing is the whole screen. */
 	const writes = $derived(isPhone && room !== undefined && !room.leads && room.gathering !== undefined);
+	/** On a phone, while a vote is open in which one may vote, the ballot is. */
+	const vote = $derived(
+		isPhone && room && !room.leads && room.votes.open?.mayVote ? room.votes.open : undefined,
+	);
+	// A new vote brings the ballot up again.
+	$effect(() => {
+		if (vote?.id) wantsBoard = false;
+	});
+	const voteScreen = () => import('$lib/frame/votes/VoteScreen.svelte');
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
 	const writeScreen = () => import('$lib/frame/session/WriteScreen.svelte');
 	let loading: Promise<[typeof import('$lib/frame/BoardView.svelte'), void]> | undefined;
@@ -91,6 +100,10 @@
 	<main class="over">
 		<p class="quiet" role="status">{room?.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
 	</main>
+{:else if vote && !wantsBoard}
+	{#await voteScreen() then { default: VoteScreen }}
+		<VoteScreen {room} {vote} onboard={() => (wantsBoard = true)} />
+	{/await}
 {:else if writes && !wantsBoard}
 	{#await writeScreen() then { default: WriteScreen }}
 		<WriteScreen

@@ -1,0 +1,77 @@
+import { describe, expect, it } from 'vitest';
+import { addObject } from '../board/edits';
+import { noteAt, testBoard } from '../board/testing';
+import { overlaps } from '../geometry/box';
+import { find, PURPOSES, templateOf, TEMPLATES } from './index';
+import { putLayout, roomFor, sized } from './put';
+
+const at = { x: 0, y: 0 };
+
+describe('templates', () => {
+	it('are at least twenty-four, each with a name, a way to run it and a group', () => {
+		expect(TEMPLATES.length).toBeGreaterThanOrEqual(24);
+		expect(new Set(TEMPLATES.map(({ id }) => id)).size).toBe(TEMPLATES.length);
+		for (const { title, how, group } of TEMPLATES) {
+			expect(title.length).toBeGreaterThan(3);
+			expect(how.length).toBeGreaterThan(20);
+			expect(group[0]).toBeLessThanOrEqual(group[1]);
+		}
+		for (const purpose of PURPOSES) expect(find(TEMPLATES, { purpose }).length).toBeGreaterThanOrEqual(3);
+	});
+
+	it.each(TEMPLATES.map((template) => [template.id, template] as const))('%s can be put down, whole and readable', (_, template) => {
+		const { hand, model, sheet } = testBoard();
+		const ids = putLayout(hand, model, (s) => template.draw(s), { sheet, at });
+		expect(ids.length).toBeGreaterThan(0);
+		expect(model.setAside.size).toBe(0);
+		for (const id of ids) expect(model.find(id)!.lock).toBeUndefined();
+		// Boxes of its own do not lie on each other, save what stands in a field.
+		const solid = ids.flatMap((id) => {
+			const object = model.find(id)!;
+			return ['field', 'shape', 'grid', 'table', 'columns', 'list', 'actions'].includes(object.kind)
+				? [{ id, box: model.boundsOf(id)! }]
+				: [];
+		});
+		for (const [i, a] of solid.entries())
+			for (const b of solid.slice(i + 1))
+				expect(overlaps(a.box, b.box), `${template.id}: ${JSON.stringify([model.find(a.id)!.kind, model.find(b.id)!.kind, a.box, b.box])}`).toBe(false);
+	});
+
+	it('are found by purpose, group and words', () => {
+		expect(find(TEMPLATES, { words: 'retro' })[0]?.id).toBe('retrospective');
+		expect(find(TEMPLATES, { words: 'swot' })[0]?.id).toBe('strengths');
+		expect(find(TEMPLATES, { words: 'task done' })[0]?.id).toBe('tasks');
+		expect(find(TEMPLATES, { purpose: 'teach', people: 60 }).map(({ id }) => id)).toEqual(['check-out']);
+		expect(find(TEMPLATES, { words: 'no such thing at all' })).toEqual([]);
+	});
+});
+
+describe('putting down', () => {
+	it('goes where the hand is when there is room', () => {
+		const { hand, model, sheet } = testBoard();
+		const { w, h } = sized((s) => templateOf('tasks')!.draw(s));
+		const [id] = putLayout(hand, model, (s) => templateOf('tasks')!.draw(s), { sheet, at: { x: 500, y: 300 } });
+		const [x, y] = model.find(id!)!.box;
+		expect([x, y]).toEqual([Math.round(500 - w / 2), Math.round(300 - h / 2)]);
+	});
+
+	it('gets smaller to fit into what is seen, and lies on nothing', () => {
+		const { hand, model, sheet } = testBoard();
+		for (let i = 0; i < 6; i++) addObject(hand, model, noteAt(sheet, -300 + i * 180, -250));
+		const taken = model.onSheet(sheet).map(({ id }) => model.boundsOf(id)!);
+		const view = { x: -500, y: -300, w: 1100, h: 760 };
+		const ids = putLayout(hand, model, (s) => templateOf('pros-and-cons')!.draw(s), { sheet, at, view });
+		const boxes = ids.map((id) => model.boundsOf(id)!);
+		expect(boxes.some((box) => taken.some((other) => overlaps(box, other)))).toBe(false);
+		const width = Math.max(...boxes.map((b) => b.x + b.w)) - Math.min(...boxes.map((b) => b.x));
+		expect(width).toBeLessThan(1320);
+		expect(width).toBeGreaterThan(700);
+	});
+
+	it('finds room beyond what is seen, however full it is', () => {
+		const taken = Array.from({ length: 400 }, (_, i) => ({ x: (i % 20) * 200 - 2000, y: Math.floor(i / 20) * 120 - 1200, w: 190, h: 110 }));
+		const place = roomFor({ w: 900, h: 500 }, at, { x: -600, y: -400, w: 1200, h: 800 }, taken);
+		expect(taken.some((box) => overlaps(box, { ...place, w: 900, h: 500 }))).toBe(false);
+		expect(place.scale).toBe(1);
+	});
+});

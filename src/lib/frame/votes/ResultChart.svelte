@@ -1,0 +1,99 @@
+<script lang="ts">
+	/** A vote's result as bars, or as points where it has two scales. The table beside it says the same to screen readers. */
+	import type { ShownVote } from '$core/decide/wire';
+	import {
+		BarController,
+		BarElement,
+		CategoryScale,
+		Chart,
+		LinearScale,
+		PointElement,
+		ScatterController,
+		Tooltip,
+	} from 'chart.js';
+	import { optionName } from './words';
+
+	Chart.register(
+		BarController,
+		BarElement,
+		CategoryScale,
+		LinearScale,
+		PointElement,
+		ScatterController,
+		Tooltip,
+	);
+
+	const { outcome }: { outcome: NonNullable<ShownVote['outcome']> } = $props();
+	/** Bars that can be told apart. */
+	const MOST = 12;
+	const shown = $derived(outcome.results.filter(({ voters }) => voters > 0).slice(0, MOST));
+	const hasPlaces = $derived(shown.some(({ place }) => place !== undefined));
+
+	const short = (text: string): string => {
+		const name = optionName(text);
+		return name.length > 22 ? `${name.slice(0, 21)}…` : name;
+	};
+
+	function draw(canvas: HTMLCanvasElement): () => void {
+		const style = getComputedStyle(canvas);
+		const ink = style.getPropertyValue('--frame-text').trim() || '#f2eee3';
+		const quiet = style.getPropertyValue('--frame-line').trim() || '#3a4742';
+		const bar = style.getPropertyValue('--frame-action').trim() || '#d9a441';
+		const ticks = { color: ink, font: { size: 11, family: 'Atkinson Hyperlegible Next' } };
+		const chart = hasPlaces
+			? new Chart(canvas, {
+					type: 'scatter',
+					data: {
+						datasets: [
+							{
+								data: shown.map(({ place }) => ({ x: place![0], y: place![1] })),
+								backgroundColor: bar,
+								pointRadius: 6,
+							},
+						],
+					},
+					options: {
+						animation: false,
+						responsive: true,
+						maintainAspectRatio: false,
+						scales: {
+							x: { ticks, grid: { color: quiet } },
+							y: { ticks, grid: { color: quiet } },
+						},
+						plugins: {
+							tooltip: { callbacks: { label: ({ dataIndex }) => optionName(shown[dataIndex]!.option.text) } },
+						},
+					},
+				})
+			: new Chart(canvas, {
+					type: 'bar',
+					data: {
+						labels: shown.map(({ option }) => short(option.text)),
+						datasets: [{ data: shown.map(({ score }) => score), backgroundColor: bar, barThickness: 14 }],
+					},
+					options: {
+						animation: false,
+						responsive: true,
+						maintainAspectRatio: false,
+						indexAxis: 'y',
+						scales: {
+							x: { beginAtZero: true, ticks: { ...ticks, precision: 0 }, grid: { color: quiet } },
+							y: { ticks, grid: { display: false } },
+						},
+					},
+				});
+		return () => chart.destroy();
+	}
+</script>
+
+<div class="chart" style:height={hasPlaces ? '190px' : `${shown.length * 24 + 34}px`} aria-hidden="true">
+	{#key outcome}<canvas {@attach draw}></canvas>{/key}
+</div>
+
+<style>
+	.chart {
+		position: relative;
+		width: 100%;
+		margin-top: 8px;
+	}
+</style>

@@ -1,0 +1,62 @@
+<script lang="ts">
+	/** That a vote is open, what it asks, and what one has left to give: seen while one votes on the board. */
+	import { dotsLeft } from '$core/decide/vote';
+	import { countdown } from '$core/session/clock';
+	import type { ShownVote } from '$core/decide/wire';
+	import { m } from '$lib/paraglide/messages';
+	import ListChecks from '@lucide/svelte/icons/list-checks';
+	import Vote from '@lucide/svelte/icons/vote';
+	import type { Room } from '../../room/room.svelte';
+	import { ticking } from '../../ui/time.svelte';
+
+	interface Props {
+		room: Room;
+		vote: ShownVote;
+		/** Shows the ballot as a list. */
+		onlist: () => void;
+	}
+	const { room, vote, onlist }: Props = $props();
+	const clock = ticking(() => room.now());
+	const choice = $derived(room.votes.ballotOf(vote));
+	const left = $derived(dotsLeft(vote.terms, choice));
+	const time = $derived(
+		vote.closesAt ? countdown({ startedAt: vote.openedAt, endsAt: vote.closesAt }, clock.now) : undefined,
+	);
+</script>
+
+<div class="bar" data-testid="vote-bar">
+	<span class="kind"><Vote size={18} /></span>
+	<p>
+		<strong>{vote.terms.question}</strong>
+		<span class="quiet" role="status"
+			>{#if vote.terms.method === 'dots'}{left === 0
+					? m.dots_none_left()
+					: m.dots_left({ count: left })}{:else}{m.ballot_hint()}{/if}{#if time}
+				· {m.vote_closes_in({ time: time.text })}{/if}</span
+		>
+	</p>
+	<button class="button main" onclick={onlist}><ListChecks size={16} />{m.vote_now()}</button>
+</div>
+
+<style>
+	.bar {
+		display: flex;
+		align-items: center;
+		gap: 12px;
+		min-height: 46px;
+		padding: 6px 14px;
+		border-top: 1px solid var(--frame-accent);
+		background: var(--frame-ground);
+	}
+	p {
+		flex: 1;
+		min-width: 0;
+		line-height: 1.3;
+	}
+	strong {
+		color: var(--frame-accent);
+	}
+	.quiet {
+		font-size: var(--size-note);
+	}
+</style>

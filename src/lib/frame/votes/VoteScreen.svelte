@@ -1,0 +1,80 @@
+<script lang="ts">
+	/** The whole screen of a phone while a vote is open: the question and the ballot, with the board one tap away. */
+	import { countdown } from '$core/session/clock';
+	import type { ShownVote } from '$core/decide/wire';
+	import { m } from '$lib/paraglide/messages';
+	import MapIcon from '@lucide/svelte/icons/map';
+	import type { Room } from '../../room/room.svelte';
+	import { ticking } from '../../ui/time.svelte';
+	import Ballot from './Ballot.svelte';
+
+	interface Props {
+		room: Room;
+		vote: ShownVote;
+		onboard: () => void;
+	}
+	const { room, vote, onboard }: Props = $props();
+	const clock = ticking(() => room.now());
+	const left = $derived(
+		vote.closesAt ? countdown({ startedAt: vote.openedAt, endsAt: vote.closesAt }, clock.now) : undefined,
+	);
+	const isCast = $derived(vote.own !== undefined);
+</script>
+
+<div class="screen" data-testid="vote-screen">
+	<header>
+		<p class="quiet">{vote.terms.secret ? m.vote_is_secret() : m.vote_is_open()}</p>
+		{#if left}<p class="time">{left.text}</p>{/if}
+	</header>
+	<main>
+		<h1>{vote.terms.question}</h1>
+		<Ballot votes={room.votes} {vote} large />
+		<p class="quiet note" role="status">{isCast ? m.ballot_saved() : m.ballot_hint()}</p>
+	</main>
+	<footer><button class="button" onclick={onboard}><MapIcon size={16} />{m.board()}</button></footer>
+</div>
+
+<style>
+	.screen {
+		display: flex;
+		flex-direction: column;
+		height: 100dvh;
+		background: var(--frame-ground);
+	}
+	header {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		padding: 12px 16px;
+		border-bottom: 1px solid var(--frame-line);
+	}
+	.time {
+		font-size: var(--size-large);
+		font-variant-numeric: tabular-nums;
+		font-weight: 700;
+	}
+	main {
+		flex: 1;
+		min-height: 0;
+		padding: 14px 16px;
+		overflow: auto;
+	}
+	h1 {
+		color: var(--frame-accent);
+		font-size: 22px;
+		font-weight: 700;
+		line-height: 1.25;
+	}
+	.note {
+		margin-top: 12px;
+	}
+	footer {
+		display: flex;
+		justify-content: end;
+		padding: 10px 16px calc(10px + env(safe-area-inset-bottom));
+		border-top: 1px solid var(--frame-line);
+	}
+	footer .button {
+		min-height: 46px;
+	}
+</style>

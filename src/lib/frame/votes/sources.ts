@@ -1,0 +1,70 @@
+/** About which objects a vote is: what is selected, what lies in a field, theme headings, all notes, all of what kind. */
+import type { BoardObject } from '$core/board/objects';
+import { m } from '$lib/paraglide/messages';
+import type { Board } from '../../board/board.svelte';
+
+export type Source = 'inside' | 'selection' | 'step' | 'themes' | 'notes' | 'shapes' | 'pictures';
+
+export const SOURCES: { id: Source; label: () => string }[] = [
+	{ id: 'inside', label: () => m.source_inside() },
+	{ id: 'selection', label: () => m.source_selection() },
+	{ id: 'step', label: () => m.source_step() },
+	{ id: 'themes', label: () => m.source_themes() },
+	{ id: 'notes', label: () => m.source_notes() },
+	{ id: 'shapes', label: () => m.source_shapes() },
+	{ id: 'pictures', label: () => m.source_pictures() },
+];
+
+const isVotable = ({ kind }: BoardObject): boolean =>
+	kind !== 'connector' && kind !== 'group' && kind !== 'stroke';
+
+/** Notes and their like in a field, at any depth. */
+function inside(board: Board, id: string): string[] {
+	const field = board.model.find(id);
+	if (!field) return [];
+	return board.model.contentsOf(field).filter((each) => {
+		const object = board.model.find(each);
+		return (
+			object !== undefined && (object.kind === 'note' || object.kind === 'picture' || object.kind === 'shape')
+		);
+	});
+}
+
+/** In the order in which one reads them. */
+const inOrder = (board: Board, ids: readonly string[]): string[] =>
+	[...new Set(ids)].sort((a, b) => {
+		const [p, q] = [board.model.find(a)!.box, board.model.find(b)!.box];
+		return p[1] - q[1] || p[0] - q[0];
+	});
+
+export function objectsFor(board: Board, source: Source, asked: readonly string[]): string[] {
+	const ofKind = (kind: BoardObject['kind']): string[] =>
+		board.model.onSheet(board.sheet).flatMap((object) => (object.kind === kind ? object.id : []));
+	switch (source) {
+		case 'inside':
+			return inOrder(
+				board,
+				asked.flatMap((id) => inside(board, id)),
+			);
+		case 'selection':
+			return inOrder(
+				board,
+				asked.filter((id) => {
+					const object = board.model.find(id);
+					return object !== undefined && isVotable(object);
+				}),
+			);
+		case 'step': {
+			const field = board.room.step?.field;
+			return field ? inOrder(board, inside(board, field)) : [];
+		}
+		case 'themes':
+			return inOrder(board, ofKind('theme'));
+		case 'notes':
+			return inOrder(board, ofKind('note'));
+		case 'shapes':
+			return inOrder(board, ofKind('shape'));
+		case 'pictures':
+			return inOrder(board, ofKind('picture'));
+	}
+}
