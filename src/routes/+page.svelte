@@ -11,6 +11,8 @@
 		type Order,
 		type Part,
 	} from '$core/boards/list';
+	import { RECIPES, recipeOf } from '$core/templates';
+	import { lengthWords } from '$lib/frame/session/words';
 	import TopBar from '$lib/boards/TopBar.svelte';
 	import ProjectBar from '$lib/boards/ProjectBar.svelte';
 	import ProjectMembers from '$lib/boards/ProjectMembers.svelte';
@@ -48,6 +50,8 @@
 			]),
 		) as Record<Part, number>,
 	);
+	/** Recipes that are one click away. */
+	const FIRST = ['idea-round', 'retrospective', 'problem'].flatMap((id) => recipeOf(id) ?? []);
 	const PART_NAMES: Record<Part, () => string> = {
 		all: () => m.boards_all(),
 		mine: () => m.boards_mine(),
@@ -81,11 +85,13 @@
 			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
 		}
 	}
-	const make = (start: 'blank' | 'idea-round') =>
+	/** The project that a new board goes into. */
+	const into = $derived(project && mayFill(project.role) ? project.id : undefined);
+	const makeBlank = () =>
 		attempt(async () => {
 			const { id } = await ask(z.object({ id: z.string() }), 'POST', '/api/boards', {
-				start,
-				...(project && mayFill(project.role) ? { project: project.id } : {}),
+				start: 'blank',
+				...(into ? { project: into } : {}),
 			});
 			await goto(`/board/${id}`);
 		});
@@ -134,12 +140,18 @@
 	{#if !data.person.guest}
 		<h1>{m.what_to_do()}</h1>
 		<div class="starts">
-			<button class="start" onclick={() => make('idea-round')}>
-				<span class="head"><Lightbulb size={21} /><b>{m.start_ideas()}</b></span>
-				<span class="quiet">{m.start_ideas_more()}</span>
-				<span class="minutes">{m.start_ideas_time()}</span>
-			</button>
-			<button class="start blank" onclick={() => make('blank')}>
+			{#each FIRST as { id, title, how, minutes } (id)}
+				<a class="start" href="/new?recipe={id}{into ? `&project=${into}` : ''}">
+					<span class="head"><b>{title}</b></span>
+					<span class="quiet">{how}</span>
+					<span class="minutes">{lengthWords(minutes)}</span>
+				</a>
+			{/each}
+			<a class="start" href="/new{into ? `?project=${into}` : ''}">
+				<span class="head"><Lightbulb size={21} /><b>{m.all_recipes()}</b></span>
+				<span class="quiet">{m.all_recipes_more({ count: RECIPES.length })}</span>
+			</a>
+			<button class="start blank" onclick={makeBlank}>
 				<span class="head"><Plus size={21} /><b>{m.start_blank()}</b></span>
 				<span class="quiet">{m.start_blank_more()}</span>
 			</button>
@@ -250,7 +262,7 @@
 		display: flex;
 		flex-direction: column;
 		gap: 4px;
-		width: 290px;
+		width: 226px;
 		padding: 14px 18px;
 		border-left: 6px solid #e2b85c;
 		border-radius: var(--radius-field);

@@ -87,14 +87,20 @@ describe('a vote', () => {
 			cast(maren, vote, { dots: { [a]: 2 } }),
 			cast(maren, vote, { dots: { [b]: 2 } }),
 		]);
-		const answers = (await Promise.all(both.map((each) => each.json()))) as { isTaken: boolean; revision: number }[];
+		const answers = (await Promise.all(both.map((each) => each.json()))) as {
+			isTaken: boolean;
+			revision: number;
+		}[];
 		expect(answers.map(({ isTaken, revision }) => [isTaken, revision]).sort()).toEqual([
 			[false, 1],
 			[true, 1],
 		]);
 		expect((await cast(maren, vote, { dots: { [b]: 1 } }, 1)).status).toBe(200);
 		// The first one once more, as somebody who recorded it would send it.
-		expect(await (await cast(maren, vote, { dots: { [a]: 2 } }, 0)).json()).toMatchObject({ isTaken: false, revision: 2 });
+		expect(await (await cast(maren, vote, { dots: { [a]: 2 } }, 0)).json()).toMatchObject({
+			isTaken: false,
+			revision: 2,
+		});
 		await order(owner, vote, { do: 'close' });
 		const { outcome, turnout } = await see(owner, vote);
 		expect(turnout.voted).toBe(1);

@@ -78,7 +78,8 @@ export async function alsoJoin(server: TestServer, who: TestPerson, token: strin
 }
 
 export async function makeBoard(owner: TestPerson, start: 'blank' | 'idea-round' = 'blank'): Promise<string> {
-	const response = await owner.request('POST', '/api/boards', { start });
+	const wish = start === 'blank' ? { start } : { start: 'recipe', recipe: start };
+	const response = await owner.request('POST', '/api/boards', wish);
 	return ((await response.json()) as { id: string }).id;
 }
 

@@ -31,6 +31,8 @@ export const presenceSchema = z.strictObject({
 	editing: id.nullable().optional(),
 	/** What is seen of the sheet: x, y, width, height in board units. */
 	view: z.tuple([number, number, number, number]).optional(),
+	/** How far one is in the warm-up. */
+	ready: z.int().min(0).max(10).optional(),
 	picked: z.array(id).max(MOST_PICKED).optional(),
 	aside: z.string().max(LONGEST_ASIDE).nullable().optional(),
 	/** Newest points of a pointer trail, with a number that grows with each stroke. */

@@ -207,6 +207,7 @@ export function ruleOf(state: SessionState): StepRule {
 	if (step) {
 		const rule: StepRule = { may: step.may };
 		if (gathers(step) && step.field) rule.field = step.field;
+		if (gathers(step) && step.fields) rule.fields = step.fields;
 		if (step.silent) rule.silent = true;
 		return rule;
 	}

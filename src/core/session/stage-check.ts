@@ -65,7 +65,9 @@ export function breachOf(
 		if (values.has('lock')) return false;
 		// Silent writing does not go onto the sheets at all.
 		if (grants.own && !rule.silent) return true;
-		return grants.line && !rule.silent && values.get('landing') === rule.field;
+		const landing = values.get('landing');
+		const isHere = landing === rule.field || rule.fields?.includes(String(landing));
+		return grants.line && !rule.silent && landing !== undefined && isHere === true;
 	};
 	const mayChange = (id: string, key: string | undefined): boolean => {
 		if (key !== undefined && grants.nod && isOwnNod(key, person)) return true;

@@ -13,6 +13,8 @@ export const stepRuleSchema = z.object({
 	may: z.enum(STEP_MAY),
 	/** The field in which notes from the writing line land. */
 	field: z.string().max(64).optional(),
+	/** Fields that go round, where everybody writes in one of them. */
+	fields: z.array(z.string().max(64)).max(60).optional(),
 	/** Whether what is written goes nowhere before it is revealed. */
 	silent: z.boolean().optional(),
 });

@@ -57,6 +57,9 @@ export const stepSchema = z.object({
 	sheet: identifier.optional(),
 	field: identifier.optional(),
 	view: z.tuple([coordinate, coordinate, z.number().gt(0).lte(1e7), z.number().gt(0).lte(1e7)]).optional(),
+	/** Fields that go round: everybody writes in one of them, in another one each round; see rotation.ts. */
+	fields: z.array(identifier).min(2).max(60).optional(),
+	round: z.number().int().gte(0).lte(100).optional(),
 	/** What participants may do. */
 	may: z.enum(STEP_MAY).default('everything'),
 	/** Whether notes are seen only by their writers until they are revealed. */
@@ -89,4 +92,5 @@ export function leastOf({ minutes, least, fixed }: Step): number {
 
 /** Whether people write notes into the field of a step. */
 export const gathers = (step: Step): boolean =>
-	step.field !== undefined && (step.kind === 'gather' || step.may === 'line' || step.silent === true);
+	(step.field !== undefined || step.fields !== undefined) &&
+	(step.kind === 'gather' || step.may === 'line' || step.silent === true);

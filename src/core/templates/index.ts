@@ -2,11 +2,18 @@
 import { IDEA_LAYOUTS } from './layouts-ideas';
 import { PEOPLE_LAYOUTS } from './layouts-people';
 import { PLAN_LAYOUTS } from './layouts-plans';
+import type { Recipe } from './recipe';
+import { IDEA_RECIPES } from './recipes-ideas';
+import { WORK_RECIPES } from './recipes-work';
 import type { Purpose, Template } from './template';
 
 export const TEMPLATES: readonly Template[] = [...IDEA_LAYOUTS, ...PEOPLE_LAYOUTS, ...PLAN_LAYOUTS];
 
-export const templateOf = (id: string): Template | undefined => TEMPLATES.find((template) => template.id === id);
+export const RECIPES: readonly Recipe[] = [...IDEA_RECIPES, ...WORK_RECIPES];
+export const recipeOf = (id: string): Recipe | undefined => RECIPES.find((recipe) => recipe.id === id);
+
+export const templateOf = (id: string): Template | undefined =>
+	TEMPLATES.find((template) => template.id === id);
 
 /** What can be looked for. */
 export interface Wanted {
@@ -35,7 +42,10 @@ function fit(one: Described, { words = '', purpose, people }: Wanted): number | 
 	if (purpose && !one.purposes.includes(purpose)) return undefined;
 	if (people !== undefined && (people < one.group[0] || people > one.group[1])) return undefined;
 	let score = purpose ? (one.purposes[0] === purpose ? 2 : 1) : 0;
-	const [title, rest] = [normal(one.title), normal(`${one.how} ${one.words ?? ''} ${one.purposes.join(' ')}`)];
+	const [title, rest] = [
+		normal(one.title),
+		normal(`${one.how} ${one.words ?? ''} ${one.purposes.join(' ')}`),
+	];
 	for (const word of normal(words).split(/\s+/).filter(Boolean)) {
 		if (title.startsWith(word)) score += 6;
 		else if (title.includes(word)) score += 4;

@@ -141,8 +141,12 @@ export const IDEA_LAYOUTS: Template[] = [
 			const head = s.shape('rounded', 'The problem', 1000, 250, 200, 100, 'brick');
 			const start = s.shape('ellipse', '', 20, 290, 20, 20);
 			s.link(start, head);
-			['People', 'Methods', 'Tools'].forEach((title, i) => s.field(title, 70 + i * 300, 0, 270, 220, 'ochre'));
-			['Material', 'Rooms', 'Time'].forEach((title, i) => s.field(title, 70 + i * 300, 390, 270, 220, 'lake'));
+			['People', 'Methods', 'Tools'].forEach((title, i) =>
+				s.field(title, 70 + i * 300, 0, 270, 220, 'ochre'),
+			);
+			['Material', 'Rooms', 'Time'].forEach((title, i) =>
+				s.field(title, 70 + i * 300, 390, 270, 220, 'lake'),
+			);
 		},
 	},
 ];

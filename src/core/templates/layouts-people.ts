@@ -142,7 +142,11 @@ export const PEOPLE_LAYOUTS: Template[] = [
 		how: 'Fill the first two columns before, the third afterwards.',
 		words: 'kwl learning',
 		draw(s) {
-			s.holder('columns', 'About the subject', 0, 0, ['What we know', 'What we want to know', 'What we have learned']);
+			s.holder('columns', 'About the subject', 0, 0, [
+				'What we know',
+				'What we want to know',
+				'What we have learned',
+			]);
 		},
 	},
 	{

@@ -54,7 +54,15 @@ export const PLAN_LAYOUTS: Template[] = [
 		how: 'One card a thing to do; what does not fit into its day moves, it does not pile up.',
 		words: 'week days calendar',
 		draw(s) {
-			s.holder('columns', 'The week', 0, 0, ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Weekend'], 0, 'moss');
+			s.holder(
+				'columns',
+				'The week',
+				0,
+				0,
+				['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Weekend'],
+				0,
+				'moss',
+			);
 		},
 	},
 	{

@@ -34,7 +34,9 @@ export function roomFor(
 	taken: readonly Box[],
 ): Point & { scale: number } {
 	const isFree = (box: Box): boolean =>
-		!taken.some((other) => overlaps(other, { x: box.x - GAP, y: box.y - GAP, w: box.w + 2 * GAP, h: box.h + 2 * GAP }));
+		!taken.some((other) =>
+			overlaps(other, { x: box.x - GAP, y: box.y - GAP, w: box.w + 2 * GAP, h: box.h + 2 * GAP }),
+		);
 	if (view) {
 		for (const scale of SCALES) {
 			const [w, h] = [size.w * scale, size.h * scale];

@@ -42,10 +42,19 @@ export class Sketch {
 	/** Several notes in a row or, with `down`, in a column. */
 	notes(texts: readonly string[], x: number, y: number, pigment: Pigment = 'ochre', down = false): string[] {
 		const { w, h } = NOTE_SIZES.card;
-		return texts.map((text, i) => this.note(text, x + (down ? 0 : i * (w + 14)), y + (down ? i * (h + 14) : 0), pigment));
+		return texts.map((text, i) =>
+			this.note(text, x + (down ? 0 : i * (w + 14)), y + (down ? i * (h + 14) : 0), pigment),
+		);
 	}
 
-	text(text: string, x: number, y: number, w: number, role: TextRole = 'body', chalk: Chalk = 'white'): string {
+	text(
+		text: string,
+		x: number,
+		y: number,
+		w: number,
+		role: TextRole = 'body',
+		chalk: Chalk = 'white',
+	): string {
 		const size = TEXT_SIZES[role] * this.scale;
 		const lines = text.split('\n').length;
 		return this.add({
@@ -73,7 +82,12 @@ export class Sketch {
 		return this.add({
 			kind: 'connector',
 			box: [0, 0, 0, 0, 0],
-			style: { route: plain ? 'straight' : 'right-angled', start: 'none', end: plain ? 'none' : 'arrow', chalk: 'white' },
+			style: {
+				route: plain ? 'straight' : 'right-angled',
+				start: 'none',
+				end: plain ? 'none' : 'arrow',
+				chalk: 'white',
+			},
 			ends: [{ object: from }, { object: to }],
 			text,
 		});
@@ -95,11 +109,18 @@ export class Sketch {
 			columns,
 			...(typeof rows === 'number' ? {} : { rows }),
 		});
-		for (const track of [...parts.cols, ...parts.rows]) track.size = Math.max(24, Math.round(track.size * this.scale));
+		for (const track of [...parts.cols, ...parts.rows])
+			track.size = Math.max(24, Math.round(track.size * this.scale));
 		const { w, h } = startSize(kind, parts);
 		return this.add({
 			kind,
-			box: [Math.round(x * this.scale), Math.round(y * this.scale), w, kind === 'columns' ? Math.round(h * this.scale) : h, 0],
+			box: [
+				Math.round(x * this.scale),
+				Math.round(y * this.scale),
+				w,
+				kind === 'columns' ? Math.round(h * this.scale) : h,
+				0,
+			],
 			style: { chalk },
 			text: title,
 			parts,

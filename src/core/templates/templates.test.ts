@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { addObject } from '../board/edits';
+import { addObject, addObjects } from '../board/edits';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
-import { find, PURPOSES, templateOf, TEMPLATES } from './index';
+import { gathers } from '../session/steps';
+import { find, PURPOSES, RECIPES, templateOf, TEMPLATES } from './index';
+import { make } from './recipe';
 import { putLayout, roomFor, sized } from './put';
 
 const at = { x: 0, y: 0 };
@@ -19,23 +21,29 @@ describe('templates', () => {
 		for (const purpose of PURPOSES) expect(find(TEMPLATES, { purpose }).length).toBeGreaterThanOrEqual(3);
 	});
 
-	it.each(TEMPLATES.map((template) => [template.id, template] as const))('%s can be put down, whole and readable', (_, template) => {
-		const { hand, model, sheet } = testBoard();
-		const ids = putLayout(hand, model, (s) => template.draw(s), { sheet, at });
-		expect(ids.length).toBeGreaterThan(0);
-		expect(model.setAside.size).toBe(0);
-		for (const id of ids) expect(model.find(id)!.lock).toBeUndefined();
-		// Boxes of its own do not lie on each other, save what stands in a field.
-		const solid = ids.flatMap((id) => {
-			const object = model.find(id)!;
-			return ['field', 'shape', 'grid', 'table', 'columns', 'list', 'actions'].includes(object.kind)
-				? [{ id, box: model.boundsOf(id)! }]
-				: [];
-		});
-		for (const [i, a] of solid.entries())
-			for (const b of solid.slice(i + 1))
-				expect(overlaps(a.box, b.box), `${template.id}: ${JSON.stringify([model.find(a.id)!.kind, model.find(b.id)!.kind, a.box, b.box])}`).toBe(false);
-	});
+	it.each(TEMPLATES.map((template) => [template.id, template] as const))(
+		'%s can be put down, whole and readable',
+		(_, template) => {
+			const { hand, model, sheet } = testBoard();
+			const ids = putLayout(hand, model, (s) => template.draw(s), { sheet, at });
+			expect(ids.length).toBeGreaterThan(0);
+			expect(model.setAside.size).toBe(0);
+			for (const id of ids) expect(model.find(id)!.lock).toBeUndefined();
+			// Boxes of its own do not lie on each other, save what stands in a field.
+			const solid = ids.flatMap((id) => {
+				const object = model.find(id)!;
+				return ['field', 'shape', 'grid', 'table', 'columns', 'list', 'actions'].includes(object.kind)
+					? [{ id, box: model.boundsOf(id)! }]
+					: [];
+			});
+			for (const [i, a] of solid.entries())
+				for (const b of solid.slice(i + 1))
+					expect(
+						overlaps(a.box, b.box),
+						`${template.id}: ${JSON.stringify([model.find(a.id)!.kind, model.find(b.id)!.kind, a.box, b.box])}`,
+					).toBe(false);
+		},
+	);
 
 	it('are found by purpose, group and words', () => {
 		expect(find(TEMPLATES, { words: 'retro' })[0]?.id).toBe('retrospective');
@@ -50,7 +58,10 @@ describe('putting down', () => {
 	it('goes where the hand is when there is room', () => {
 		const { hand, model, sheet } = testBoard();
 		const { w, h } = sized((s) => templateOf('tasks')!.draw(s));
-		const [id] = putLayout(hand, model, (s) => templateOf('tasks')!.draw(s), { sheet, at: { x: 500, y: 300 } });
+		const [id] = putLayout(hand, model, (s) => templateOf('tasks')!.draw(s), {
+			sheet,
+			at: { x: 500, y: 300 },
+		});
 		const [x, y] = model.find(id!)!.box;
 		expect([x, y]).toEqual([Math.round(500 - w / 2), Math.round(300 - h / 2)]);
 	});
@@ -69,9 +80,76 @@ describe('putting down', () => {
 	});
 
 	it('finds room beyond what is seen, however full it is', () => {
-		const taken = Array.from({ length: 400 }, (_, i) => ({ x: (i % 20) * 200 - 2000, y: Math.floor(i / 20) * 120 - 1200, w: 190, h: 110 }));
+		const taken = Array.from({ length: 400 }, (_, i) => ({
+			x: (i % 20) * 200 - 2000,
+			y: Math.floor(i / 20) * 120 - 1200,
+			w: 190,
+			h: 110,
+		}));
 		const place = roomFor({ w: 900, h: 500 }, at, { x: -600, y: -400, w: 1200, h: 800 }, taken);
 		expect(taken.some((box) => overlaps(box, { ...place, w: 900, h: 500 }))).toBe(false);
 		expect(place.scale).toBe(1);
+	});
+});
+
+describe('recipes', () => {
+	it('are twelve, for every purpose', () => {
+		expect(RECIPES.map(({ id }) => id).sort()).toEqual([
+			'brainwriting',
+			'check-in',
+			'compare',
+			'idea-round',
+			'journey',
+			'kick-off',
+			'lesson',
+			'persona',
+			'problem',
+			'retrospective',
+			'roadmap',
+			'strengths',
+		]);
+		for (const purpose of PURPOSES) expect(find(RECIPES, { purpose }).length).toBeGreaterThan(0);
+	});
+
+	it.each(RECIPES.map((recipe) => [recipe.id, recipe] as const))(
+		'%s makes a board and a plan for the people and the time at hand',
+		(_, recipe) => {
+			for (const people of [recipe.group[0], 12, Math.min(30, recipe.group[1])])
+				for (const minutes of [recipe.minutes, Math.round(recipe.minutes * 0.7), recipe.minutes * 2]) {
+					const { hand, model, sheet } = testBoard();
+					let id = 0;
+					const made = make(
+						recipe,
+						{ question: 'Who brings the cake?', people, minutes },
+						() => `r${id++}`,
+						sheet,
+					);
+					addObjects(hand, model, made.objects);
+					expect(model.setAside.size).toBe(0);
+					const total = made.steps.reduce((sum, step) => sum + step.minutes, 0);
+					expect(Math.abs(total - minutes), `${minutes} wished, ${total} planned`).toBeLessThanOrEqual(2);
+					for (const step of made.steps) {
+						if (step.field) expect(model.find(step.field)?.kind).toBe('field');
+						for (const field of step.fields ?? []) expect(model.find(field)?.kind).toBe('field');
+						// Whoever is to write has somewhere to write.
+						if (step.kind === 'gather') expect(gathers(step), step.title).toBe(true);
+						expect(step.minutes).toBeGreaterThan(0);
+					}
+					const fields = [...model.fields].map((each) => model.boundsOf(each)!);
+					for (const [i, a] of fields.entries())
+						for (const b of fields.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+					expect(JSON.stringify(made)).toContain('Who brings the cake?');
+				}
+		},
+	);
+
+	it('ask their own question where nobody has another', () => {
+		const made = make(
+			RECIPES[0]!,
+			{ question: '  ', people: 5, minutes: 28 },
+			() => Math.random().toString(36),
+			's',
+		);
+		expect(JSON.stringify(made.steps)).toContain(RECIPES[0]!.question);
 	});
 });

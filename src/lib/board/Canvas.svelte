@@ -42,8 +42,19 @@
 		gestures?.openMenu(event);
 	}
 
+	/** What is dragged from a drawer: the id of a piece. */
+	const PIECE = 'application/x-wandtafel-piece';
+	const takes = (event: DragEvent): boolean =>
+		['Files', PIECE].some((type) => event.dataTransfer?.types.includes(type));
+
 	/** Picture files that are dropped lie where they were let go. */
 	function onDrop(event: DragEvent): void {
+		const piece = event.dataTransfer?.getData(PIECE);
+		if (piece) {
+			event.preventDefault();
+			board.onpiece(piece, gestures?.handEvent(event).at);
+			return;
+		}
 		const files = picturesIn(event.dataTransfer);
 		if (files.length === 0) return;
 		event.preventDefault();
@@ -160,7 +171,7 @@
 	onpointerleave={() => board.room.tell({ cursor: null })}
 	ondblclick={(event) => event.target === over && gestures?.onDouble(event)}
 	oncontextmenu={onContextMenu}
-	ondragover={(event) => event.dataTransfer?.types.includes('Files') && event.preventDefault()}
+	ondragover={(event) => takes(event) && event.preventDefault()}
 	ondrop={onDrop}
 >
 	<GroundMotion {board} />

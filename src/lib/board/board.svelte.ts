@@ -54,9 +54,15 @@ export class Board extends Viewpoint {
 	/** Picture whose handles crop it instead of scaling it. */
 	cropping = $state<string | undefined>();
 	/** Opens one of the frame's dialogs. */
-	ask: (dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera') => void = () => {};
+	ask: (
+		dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance',
+	) => void = () => {};
 	/** Gets ready to say something about an object, or about a spot of the sheet. */
 	sayAbout: (about: { object?: string | undefined; at?: Point | undefined }) => void = () => {};
+	/** Told when a piece is dragged from the drawer onto the board. */
+	onpiece: (id: string, at: Point | undefined) => void = () => {};
+	/** Brings up the parking lot. */
+	openParking: () => void = () => {};
 	/** Gets ready to put what is selected to the vote. */
 	askVote: () => void = () => {};
 	/** Brings up what people say, or goes on to the next thread. */
@@ -239,6 +245,14 @@ export class Board extends Viewpoint {
 		if (object.kind === 'field' || object.kind === 'theme' || isLarge || this.view.scale < 0.35)
 			this.setView(fitBox(bounds, this.size, 60, 1));
 		else this.setView(reveal(this.view, bounds, this.size));
+	}
+
+	/** Brings objects into view, smaller if they are too large for it. */
+	showAll(ids: readonly string[]): void {
+		const all = unionOf(ids.flatMap((id) => this.model.boundsOf(id) ?? []));
+		if (!all) return;
+		const fits = all.w * this.view.scale <= this.size.w && all.h * this.view.scale <= this.size.h;
+		this.setView(fits ? reveal(this.view, all, this.size) : fitBox(all, this.size, 40, 1));
 	}
 
 	/** Puts a new object on this sheet and selects it. */

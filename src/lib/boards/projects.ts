@@ -1,11 +1,19 @@
 /** What the boards page asks of the server about projects. */
-import type { GivenRole } from '$core/session/rights';
+import { mayFill } from '$core/boards/projects';
+import { ROLES, type GivenRole } from '$core/session/rights';
 import { z } from 'zod';
 import { ask, send } from '../ui/api';
 
 const at = (project: string): string => `/api/projects/${encodeURIComponent(project)}`;
 const member = (project: string, person: string): string =>
 	`${at(project)}/members/${encodeURIComponent(person)}`;
+
+const listSchema = z.array(z.object({ id: z.string(), title: z.string(), role: z.enum(ROLES) }));
+/** The projects that one may put something into. */
+export async function projects(): Promise<{ id: string; title: string }[]> {
+	const all = await ask(listSchema, 'GET', '/api/projects');
+	return all.filter(({ role }) => mayFill(role));
+}
 
 export const makeProject = (title: string) =>
 	ask(z.object({ id: z.string() }), 'POST', '/api/projects', { title });

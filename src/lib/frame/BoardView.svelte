@@ -7,6 +7,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
+	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';
@@ -15,6 +16,8 @@
 	import { rename } from './actions';
 	import { lead, type Order } from './session/actions';
 	import TimeUp from './session/TimeUp.svelte';
+	import BalanceDialog from './session/BalanceDialog.svelte';
+	import WarmUpList from './session/WarmUpList.svelte';
 	import StepBar from './session/StepBar.svelte';
 	import OwnNotes from './session/OwnNotes.svelte';
 	import Desk, { type Instrument } from './Desk.svelte';
@@ -34,6 +37,7 @@
 	import CommentSigns from './talk/CommentSigns.svelte';
 	import { TalkState } from './talk/talk-state.svelte';
 	import { ThemesPreview } from './themes-state.svelte';
+	import LayoutsDialog from '../templates/LayoutsDialog.svelte';
 	import VoteBar from './votes/VoteBar.svelte';
 	import VoteSigns from './votes/VoteSigns.svelte';
 	import { VotesView } from './votes/votes-view.svelte';
@@ -59,7 +63,9 @@
 	let instrument = $state<Instrument | undefined>(
 		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
 	);
-	let dialog = $state<'invite' | 'export' | 'keys' | 'palette' | 'camera' | undefined>();
+	let dialog = $state<
+		'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance' | undefined
+	>();
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
@@ -80,6 +86,7 @@
 			instrument = 'journal';
 			if (step) journal.step(step);
 		};
+		board.openParking = () => (instrument = 'parking');
 		board.askVote = () => {
 			instrument = 'votes';
 			view.begin([...board.selection]);
@@ -152,13 +159,14 @@
 		lastStep = key;
 		untrack(() =>
 			board.following.quietly(() => {
+				const home = step.fields ? room.gathering?.field : step.field;
 				const isOn = step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet);
 				if (step.view && isOn) {
 					const [x, y, w, h] = step.view;
 					board.goToSheet(step.sheet!);
 					board.setView(fitBox({ x, y, w, h }, board.size, 20, 4));
-				} else if (step.field && board.model.find(step.field)) {
-					board.goTo(step.field);
+				} else if (home && board.model.find(home)) {
+					board.goTo(home);
 					board.select([]);
 				} else if (isOn) board.goToSheet(step.sheet!);
 			}),
@@ -220,6 +228,7 @@
 		<main class="place">
 			<Canvas {board} onmenu={(at) => (menu = at)} />
 			{#if !board.showing && !journal.replay}
+				{#if room.backstage}<BackstageLayer {board} />{/if}
 				<CommentSigns {board} {talk} />
 				{#if votedOn}<VoteSigns {board} vote={votedOn} />{/if}
 			{/if}
@@ -240,6 +249,9 @@
 			{onlead}
 		/>
 	</div>
+	{#if room.step?.kind === 'warm-up' && !room.leads && room.plan.running}
+		{#key room.plan.running.startedAt}<WarmUpList {room} />{/key}
+	{/if}
 	{#if toVote && !journal.replay}
 		<VoteBar
 			{room}
@@ -268,6 +280,13 @@
 <Palette {board} open={dialog === 'palette'} onclose={() => (dialog = undefined)} />
 <BoardMenu {board} at={menu} onclose={() => (menu = undefined)} />
 <CameraDialog {board} open={dialog === 'camera'} onclose={() => (dialog = undefined)} />
+<LayoutsDialog
+	{board}
+	open={dialog === 'templates' || dialog === 'drawer' ? dialog : undefined}
+	onopen={(tab) => (dialog = tab)}
+	onclose={() => (dialog = undefined)}
+/>
+<BalanceDialog {board} open={dialog === 'balance'} onclose={() => (dialog = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 
 <TimeUp {room} />

@@ -5,12 +5,14 @@
 	import Group from '@lucide/svelte/icons/group';
 	import MessageSquare from '@lucide/svelte/icons/message-square-text';
 	import ListChecks from '@lucide/svelte/icons/list-video';
+	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
 	import Vote from '@lucide/svelte/icons/vote';
 	import Users from '@lucide/svelte/icons/users';
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../board/board.svelte';
 	import JournalPanel from './journal/JournalPanel.svelte';
 	import type { JournalState } from './journal/journal-state.svelte';
+	import ParkingPanel from './parking/ParkingPanel.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
 	import type { Order } from './session/actions';
 	import RunSheetPanel from './session/RunSheetPanel.svelte';
@@ -21,7 +23,7 @@
 	import type { VotesView } from './votes/votes-view.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
 
-	export type Instrument = 'run sheet' | 'themes' | 'votes' | 'people' | 'talk' | 'journal';
+	export type Instrument = 'run sheet' | 'themes' | 'votes' | 'parking' | 'people' | 'talk' | 'journal';
 	interface Props {
 		board: Board;
 		preview: ThemesPreview;
@@ -43,6 +45,7 @@
 		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
 		{ name: 'themes', label: () => m.themes(), icon: Group },
 		{ name: 'votes', label: () => m.votes(), icon: Vote },
+		{ name: 'parking', label: () => m.parking(), icon: CircleHelp },
 		{ name: 'people', label: () => m.people(), icon: Users },
 		{ name: 'talk', label: () => m.talk(), icon: MessageSquare },
 		{ name: 'journal', label: () => m.journal(), icon: BookOpenText },
@@ -65,6 +68,8 @@
 				<ThemesPanel {board} {preview} />
 			{:else if open === 'votes'}
 				<VotesPanel {board} {view} />
+			{:else if open === 'parking'}
+				<ParkingPanel {board} />
 			{:else if open === 'talk'}
 				<TalkPanel {board} {talk} />
 			{:else if open === 'journal'}

@@ -18,6 +18,7 @@ import {
 	type SessionState,
 	type Step,
 } from '$core/session/runsheet';
+import { fieldFor, seatsIn } from '$core/session/rotation';
 import { openRun, silencesIn, type Silence } from '$core/session/silence';
 import { nanoid } from 'nanoid';
 import type * as Y from 'yjs';
@@ -220,9 +221,12 @@ export class Room {
 		const { step, plan } = this;
 		if (!this.may('line')) return undefined;
 		if (step && plan.running) {
-			if (!gathers(step) || !step.field || !this.model.find(step.field)) return undefined;
+			const home = step.fields
+				? fieldFor(step.fields, seatsIn(this.session), this.info.person.id, step.round ?? 0)
+				: step.field;
+			if (!gathers(step) || !home || !this.model.find(home)) return undefined;
 			const silence = step.silent ? openRun(this.silences, step.id, plan.running.startedAt) : undefined;
-			return { prompt: step.prompt || step.title, field: step.field, silence, isAhead: false };
+			return { prompt: step.prompt || step.title, field: home, silence, isAhead: false };
 		}
 		if (!plan.ahead || plan.done || !this.model.find(plan.ahead.field)) return undefined;
 		return { ...plan.ahead, silence: undefined, isAhead: true };

@@ -26,6 +26,8 @@ const LIMITS = {
 	join: () => limiter('join', 300, 300),
 	/** Codes and passwords that were wrong, by address. */
 	guess: () => limiter('guess', 20, 300),
+	/** Questions for the parking lot, by person. */
+	parking: () => limiter('parking', 30, 60),
 	/** Exports and theme proposals, by person. */
 	heavy: () => limiter('heavy', 60, 60),
 };

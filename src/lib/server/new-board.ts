@@ -1,62 +1,113 @@
-/** Making boards with something on them: blank, or an idea round that is ready to start. */
+/** Making boards with something on them: blank, or from a recipe that is ready to start. */
 import { addObjects, type Hand } from '$core/board/edits';
-import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
-import { newStep, writeSteps, type Step } from '$core/session/runsheet';
+import { addSheet } from '$core/board/sheets';
+import { asidesOf } from '$core/session/backstage';
+import { sessionMap, writeSteps, type Step } from '$core/session/runsheet';
+import { putRecipe, type Piece } from '$core/templates/piece';
+import { make, type Recipe, type Wish } from '$core/templates/recipe';
 import { nanoid } from 'nanoid';
 import type { Person } from './auth';
 import { createBoard } from './boards';
 import { live } from './live/documents';
+import { shareOut } from './pieces';
 
-export const BOARD_STARTS = ['blank', 'idea-round'] as const;
-export type BoardStart = (typeof BOARD_STARTS)[number];
+/** A hand of the server's, editing for somebody. */
+const handOf = (doc: Hand['doc'], person: Person): Hand => ({
+	doc,
+	person,
+	origin: 'server',
+	now: () => Date.now(),
+	newId: () => nanoid(10),
+});
 
-/** The words of a new board, given by the caller in the language of the interface. */
-export interface StartWords {
-	title: string;
-	sheet: string;
-	question: string;
-	parked: string;
-	steps: { welcome: string; gather: string; read: string; sort: string; close: string };
-	prompt: string;
-}
-
-export async function makeBoard(person: Person, start: BoardStart, words: StartWords): Promise<string> {
+export async function makeBlank(person: Person, words: { title: string; sheet: string }): Promise<string> {
 	const id = await createBoard(person.id, words.title);
-	const field = nanoid(10);
-	let sheet = '';
 	await live().edit(
 		id,
 		'stage',
 		(doc) => {
-			const hand: Hand = { doc, person, origin: 'server', now: () => Date.now(), newId: () => nanoid(10) };
-			const model = new BoardModel(doc);
-			sheet = addSheet(hand, model, words.sheet);
-			if (start === 'idea-round') {
-				const style = { chalk: 'ochre' } as const;
-				addObjects(hand, model, [
-					{ kind: 'field', id: field, sheet, box: [0, 0, 1090, 620, 0], style, text: words.question },
-					{ kind: 'field', sheet, box: [1140, 0, 400, 620, 0], style: { chalk: 'lake' }, text: words.parked },
-				]);
-			}
+			const model = new BoardModel(doc, 0);
+			addSheet(handOf(doc, person), model, words.sheet);
 			model.destroy();
 		},
 		person.id,
 	);
-	if (start === 'idea-round') {
-		await live().edit(id, 'session', (doc) => writeSteps(doc, ideaRound(words, field, sheet)), person.id);
-	}
 	return id;
 }
 
-function ideaRound(words: StartWords, field: string, sheet: string): Step[] {
-	const step = (title: string, minutes: number, kind: Step['kind'], more: Partial<Step> = {}): Step =>
-		newStep({ id: nanoid(8), title, minutes, kind, sheet, ...more });
-	return [
-		step(words.steps.welcome, 3, 'welcome'),
-		step(words.steps.gather, 8, 'gather', { field, prompt: words.prompt }),
-		step(words.steps.read, 5, 'read'),
-		step(words.steps.sort, 8, 'sort'),
-		step(words.steps.close, 4, 'wrap-up'),
-	];
+/** Makes a board from a recipe: its fields, and the run sheet for the people and the time at hand. */
+export async function makeFromRecipe(
+	person: Person,
+	recipe: Recipe,
+	wish: Wish,
+	words: { title: string; sheet: string },
+): Promise<string> {
+	const id = await createBoard(person.id, words.title);
+	const steps = await live().edit(
+		id,
+		'stage',
+		(doc) => {
+			const hand = handOf(doc, person);
+			const model = new BoardModel(doc, 0);
+			const sheet = addSheet(hand, model, words.sheet);
+			const made = make(recipe, wish, hand.newId, sheet);
+			addObjects(hand, model, made.objects);
+			model.destroy();
+			return made.steps;
+		},
+		person.id,
+	);
+	await writePlan(id, person, steps, wish.question || recipe.question);
+	return id;
+}
+
+/** Makes a board from a recipe of somebody's own. The caller checks that they may use it. */
+export async function makeFromPiece(
+	person: Person,
+	piece: Piece,
+	minutes: number | undefined,
+	words: { title: string; sheet: string },
+): Promise<string> {
+	const id = await createBoard(person.id, words.title);
+	await shareOut(piece.id, id);
+	const steps = await live().edit(
+		id,
+		'stage',
+		(doc) => {
+			const hand = handOf(doc, person);
+			const model = new BoardModel(doc, 0);
+			const sheet = addSheet(hand, model, words.sheet);
+			const made = putRecipe(hand, model, piece.content, { sheet, minutes });
+			model.destroy();
+			return made;
+		},
+		person.id,
+	);
+	await writePlan(id, person, steps, '');
+	return id;
+}
+
+/** Writes a run sheet; notes for those who lead go where only those see them. */
+async function writePlan(
+	id: string,
+	person: Person,
+	steps: readonly Step[],
+	question: string,
+): Promise<void> {
+	await live().edit(id, 'backstage', (doc) => {
+		for (const { id: step, aside } of steps) if (aside !== '') asidesOf(doc).set(step, aside);
+	});
+	await live().edit(
+		id,
+		'session',
+		(doc) => {
+			writeSteps(
+				doc,
+				steps.map((step) => ({ ...step, aside: '' })),
+			);
+			if (question !== '') sessionMap(doc).set('question', question);
+		},
+		person.id,
+	);
 }

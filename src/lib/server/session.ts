@@ -13,6 +13,7 @@ import {
 	startStep,
 	stopStep,
 } from '$core/session/running';
+import { takeSeats } from '$core/session/rotation';
 import { beginSilence, openRun, runOf, silencesIn } from '$core/session/silence';
 import { m } from '$lib/paraglide/messages';
 import type * as Y from 'yjs';
@@ -99,6 +100,7 @@ export async function leadSession(
 	await requireRight(boardId, person.id, 'lead');
 	if (order.do === 'reveal')
 		return { revealed: await reveal(boardId, order.run, { all: order.all, names: order.names }, person.id) };
+	const here = live().present(boardId);
 	const sheets = await live().read(boardId, (model) => (field: string) => model.find(field)?.sheet);
 	let before: SessionState;
 	let now: SessionState;
@@ -110,6 +112,8 @@ export async function leadSession(
 				const was = readSession(doc);
 				edit(doc, order, Date.now());
 				beginSilenceOf(doc, sheets);
+				// Whoever is here when sheets begin to go round has a seat.
+				if (runningStep(readSession(doc))?.fields) takeSeats(doc, here);
 				return [was, readSession(doc)] as const;
 			},
 			person.id,

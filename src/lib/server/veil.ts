@@ -1,6 +1,7 @@
 /** Hiding names on a board that already has something on it. */
 import { m } from '$lib/paraglide/messages';
 import { isVeiled, type House } from '$core/session/rights';
+import { veilParking } from '$core/session/parking';
 import { veilStage, veilTalk, type Known } from '$core/session/veil';
 import { database } from './db';
 import { live } from './live/documents';
@@ -20,4 +21,5 @@ export async function followNames(boardId: string, before: House, now: House): P
 	}
 	await live().edit(boardId, 'stage', (doc) => veilStage(doc, veils));
 	await live().edit(boardId, 'talk', (doc) => veilTalk(doc, veils));
+	await live().edit(boardId, 'session', (doc) => veilParking(doc, veils));
 }

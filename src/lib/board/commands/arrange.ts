@@ -4,6 +4,7 @@ import { moveTo } from '$core/board/edits';
 import { restack, restackStep } from '$core/board/stacking';
 import { groupObjects, lockObjects, ungroupObjects } from '$core/board/groups';
 import { shiftInSequence } from '$core/board/sequence';
+import { layByPerson } from '$core/session/strays';
 import { m } from '$lib/paraglide/messages';
 import type { Board } from '../board.svelte';
 import { hasSelection, hasSeveral, type Command } from './command';
@@ -47,7 +48,19 @@ const nudge = (key: string, dx: number, dy: number): Command[] => [
 	},
 ];
 
+const byPerson = (how: 'together' | 'spread', label: () => string): Command => ({
+	id: `by person ${how}`,
+	label,
+	keys: [],
+	edits: true,
+	section: 'arrange',
+	when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'field',
+	run: (board) => void layByPerson(board.room.hand, board.model, board.selected[0]!.id, how),
+});
+
 export const ARRANGE_COMMANDS: Command[] = [
+	byPerson('together', () => m.command_by_person()),
+	byPerson('spread', () => m.command_spread()),
 	...EDGES.map((edge): Command => ({
 		id: `align ${edge}`,
 		label: EDGE_LABELS[edge],

@@ -2,6 +2,7 @@
 import { SIGNS } from '$core/session/presence';
 import { m } from '$lib/paraglide/messages';
 import { SIGN_LOOKS } from '../../ui/signs';
+import { putBackstage } from '../backstage';
 import type { Command } from './command';
 
 export const TALK_COMMANDS: Command[] = [
@@ -15,6 +16,29 @@ export const TALK_COMMANDS: Command[] = [
 			const [object] = board.selection;
 			board.sayAbout({ object, at: object === undefined ? board.menuAt : undefined });
 		},
+	},
+	{
+		id: 'parking',
+		label: () => m.command_parking(),
+		keys: ['q'],
+		section: 'board',
+		run: (board) => board.openParking(),
+	},
+	{
+		id: 'balance',
+		label: () => m.balance(),
+		keys: ['b'],
+		section: 'board',
+		when: (board) => board.room.leads,
+		run: (board) => board.ask('balance'),
+	},
+	{
+		id: 'put backstage',
+		label: () => m.command_backstage(),
+		keys: ['h'],
+		section: 'stack',
+		when: (board) => board.room.leads && board.selection.size > 0,
+		run: (board) => putBackstage(board),
 	},
 	{
 		id: 'vote',

@@ -6,6 +6,22 @@ import { hasSelection, type Command } from './command';
 
 export const VIEW_COMMANDS: Command[] = [
 	{
+		id: 'templates',
+		label: () => m.command_templates(),
+		keys: ['e'],
+		edits: true,
+		section: 'board',
+		run: (board) => board.ask('templates'),
+	},
+	{
+		id: 'drawer',
+		label: () => m.command_drawer(),
+		keys: ['d'],
+		edits: true,
+		section: 'clipboard',
+		run: (board) => board.ask('drawer'),
+	},
+	{
 		id: 'zoom in',
 		label: () => m.command_zoom_in(),
 		keys: ['+', 'Shift++', '=', '$mod+='],

@@ -3,6 +3,8 @@
 	import { PATH_DATA } from '$core/board/kinds/mark';
 	import { HOLDERS } from '$core/board/holders/forms';
 	import { m } from '$lib/paraglide/messages';
+	import Archive from '@lucide/svelte/icons/archive';
+	import LayoutTemplate from '@lucide/svelte/icons/layout-template';
 	import Camera from '@lucide/svelte/icons/camera';
 	import Image from '@lucide/svelte/icons/image';
 	import Plus from '@lucide/svelte/icons/plus';
@@ -51,6 +53,11 @@
 		}
 	}
 
+	function lookUp(what: 'templates' | 'drawer'): void {
+		board.shelf = false;
+		board.ask(what);
+	}
+
 	function takeHolder(kind: (typeof HOLDERS)[number]): void {
 		board.next.holder = kind;
 		board.shelf = false;
@@ -78,6 +85,15 @@
 		<Plus size={20} strokeWidth={1.75} />
 		<span>{m.shelf()} <kbd>A</kbd></span>
 	{/snippet}
+	<div role="group" aria-label={m.shelf_layouts()}>
+		<p class="label">{m.shelf_layouts()}</p>
+		<div class="row">
+			<button class="button" onclick={() => lookUp('templates')}
+				><LayoutTemplate size={17} />{m.templates()}</button
+			>
+			<button class="button" onclick={() => lookUp('drawer')}><Archive size={17} />{m.drawer()}</button>
+		</div>
+	</div>
 	<div role="group" aria-label={m.shelf_holders()}>
 		<p class="label">{m.shelf_holders()}</p>
 		<div class="row">

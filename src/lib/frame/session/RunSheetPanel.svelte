@@ -2,13 +2,20 @@
 	/** The run sheet: the running step and its clock, plan against clock, and the steps, which those who lead change here. */
 	import { gathers } from '$core/session/steps';
 	import { m } from '$lib/paraglide/messages';
+	import BookmarkPlus from '@lucide/svelte/icons/bookmark-plus';
+	import Scale from '@lucide/svelte/icons/scale';
 	import Printer from '@lucide/svelte/icons/printer';
 	import type { Board } from '../../board/board.svelte';
+	import { keepPiece, recipeFrom } from '../../templates/drawer';
+	import { messageOf } from '../../ui/api';
+	import { toaster } from '../../ui/toaster';
 	import type { Order } from './actions';
 	import Ahead from './Ahead.svelte';
 	import Behind from './Behind.svelte';
 	import Clock from './Clock.svelte';
 	import Silence from './Silence.svelte';
+	import BackstageList from './BackstageList.svelte';
+	import Strays from './Strays.svelte';
 	import Steps from './Steps.svelte';
 	import Written from './Written.svelte';
 	import { mayWords } from './words';
@@ -22,6 +29,16 @@
 	const { board, heard, onlead }: Props = $props();
 	const { room } = $derived(board);
 	const step = $derived(room.step);
+	async function keepRecipe(): Promise<void> {
+		try {
+			const content = recipeFrom(board);
+			if (content.objects.length === 0) return;
+			await keepPiece(board, { name: room.title.slice(0, 80), scope: 'own', content });
+			toaster.success({ title: m.recipe_kept() });
+		} catch (error) {
+			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
+		}
+	}
 	const aside = $derived(step && room.backstage?.asideOf(step.id));
 </script>
 
@@ -48,6 +65,16 @@
 	{/if}
 {/if}
 {#if room.leads}<Silence {room} {heard} {onlead} />{/if}
+{#if room.leads && board.mayAll}<Strays {board} />{/if}
+{#if room.leads}<BackstageList {board} />{/if}
+{#if room.leads && step?.kind === 'warm-up'}
+	<h3 class="label">{m.warm_ready()}</h3>
+	<ul class="ready">
+		{#each room.people.filter(({ person }) => person !== room.info.person.id) as { client, name, ready } (client)}
+			<li><span>{name}</span><b>{ready ?? 0}/4</b></li>
+		{/each}
+	</ul>
+{/if}
 {#if step && gathers(step) && !step.silent}<Written {room} />{/if}
 <Behind {room} {onlead} />
 
@@ -55,13 +82,27 @@
 	<div class="head">
 		<h3 class="label">{m.all_steps()}</h3>
 		{#if room.leads && room.plan.steps.length > 0}
-			<a
-				class="icon-button"
-				href="/board/{room.info.boardId}/plan"
-				target="_blank"
-				aria-label={m.print_plan()}
-				title={m.print_plan()}><Printer size={15} /></a
-			>
+			<span class="tools">
+				{#if !room.info.person.guest}<button
+						class="icon-button"
+						aria-label={m.keep_recipe()}
+						title={m.keep_recipe()}
+						onclick={keepRecipe}><BookmarkPlus size={15} /></button
+					>{/if}
+				<button
+					class="icon-button"
+					aria-label={m.balance()}
+					title={`${m.balance()} (B)`}
+					onclick={() => board.ask('balance')}><Scale size={15} /></button
+				>
+				<a
+					class="icon-button"
+					href="/board/{room.info.boardId}/plan"
+					target="_blank"
+					aria-label={m.print_plan()}
+					title={m.print_plan()}><Printer size={15} /></a
+				>
+			</span>
 		{/if}
 	</div>
 	<Steps {board} {onlead} />
@@ -71,6 +112,11 @@
 <style>
 	h3 {
 		margin: 14px 0 4px;
+	}
+	.ready li {
+		display: flex;
+		justify-content: space-between;
+		font-size: var(--size-note);
 	}
 	.head {
 		display: flex;

@@ -19,6 +19,7 @@ import {
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import { NAMES, ROLES } from '../../../core/session/rights';
+import { SCOPES, type PieceContent } from '../../../core/templates/piece';
 import { METHODS, type Choice, type Option, type Terms } from '../../../core/decide/vote';
 import type { StepRule } from '../../../core/session/step-rights';
 
@@ -261,6 +262,39 @@ export const silentWriters = pgTable(
 		waiting: integer('waiting').notNull().default(0),
 	},
 	(table) => [primaryKey({ columns: [table.boardId, table.personId] })],
+);
+
+export const scope = pgEnum('scope', SCOPES);
+
+/** Pieces that people keep in their drawers, to put them down again; with steps they are recipes. */
+export const pieces = pgTable(
+	'pieces',
+	{
+		id: text('id').primaryKey(),
+		name: text('name').notNull(),
+		scope: scope('scope').notNull(),
+		ownerId: text('owner_id')
+			.notNull()
+			.references(() => people.id, { onDelete: 'cascade' }),
+		projectId: text('project_id').references(() => projects.id, { onDelete: 'cascade' }),
+		content: jsonb('content').$type<PieceContent>().notNull(),
+		changedAt: instant('changed_at').notNull().defaultNow(),
+	},
+	(table) => [index('pieces_by_owner').on(table.ownerId), index('pieces_by_project').on(table.projectId)],
+);
+
+/** Files that pieces show, so that they can be put down on boards that do not have them yet. */
+export const pieceFiles = pgTable(
+	'piece_files',
+	{
+		pieceId: text('piece_id')
+			.notNull()
+			.references(() => pieces.id, { onDelete: 'cascade' }),
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+	},
+	(table) => [primaryKey({ columns: [table.pieceId, table.hash] })],
 );
 
 export const method = pgEnum('method', METHODS);

@@ -5,7 +5,7 @@
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
 import type { Layer } from '$core/session/layers';
-import { may } from '$core/session/rights';
+import { leads, may } from '$core/session/rights';
 import * as Y from 'yjs';
 import { touchBoard } from '../boards';
 import { noteLeaving } from '../board-list';
@@ -342,6 +342,19 @@ class LiveDocuments {
 	/** Reads a document as it is now. The caller checks who asks. */
 	readLayer<T>(boardId: string, layer: Layer, work: (doc: Y.Doc) => T): Promise<T> {
 		return this.pinned(documentName(boardId, layer), work);
+	}
+
+	/** Ids of those who have a board open, on whatever server, under which they go there; those who lead left aside. */
+	present(boardId: string): string[] {
+		const stage = this.hub.documents.get(documentName(boardId, 'stage'));
+		const led = new Set(
+			stage?.getConnections().flatMap(({ context }) => {
+				const { role, speaker } = context as Context;
+				return role && leads(role) && speaker ? speaker.id : [];
+			}),
+		);
+		const told = [...(stage?.awareness.getStates().values() ?? [])].map(({ person }) => String(person));
+		return [...new Set(told)].filter((id) => !led.has(id)).sort();
 	}
 
 	/** Whether what happens here reaches the other servers now; true where there are none. */

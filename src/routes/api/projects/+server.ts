@@ -1,9 +1,14 @@
 import { json } from '@sveltejs/kit';
 import { Refused } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
-import { makeProject } from '$lib/server/projects';
+import { makeProject, projectsOf } from '$lib/server/projects';
 import { m } from '$lib/paraglide/messages';
 import { titleSchema } from '$core/boards/title';
+
+/** The projects that one belongs to. */
+export const GET = route(async (_, person) =>
+	json((await projectsOf(person.id)).map(({ id, title, role }) => ({ id, title, role }))),
+);
 
 /** Makes a project. */
 export const POST = route(async (event, person) => {

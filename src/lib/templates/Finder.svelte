@@ -1,0 +1,146 @@
+<script
+	lang="ts"
+	generics="T extends { id: string; title: string; purposes: readonly [Purpose, ...Purpose[]]; group: readonly [number, number]; how: string; words?: string }"
+>
+	/** Looking something up by purpose, number of people and words: a few at a time, each with its picture and how to run it. */
+	import { find, PURPOSES, type Purpose } from '$core/templates';
+	import type { Sketch } from '$core/templates/sketch';
+	import { m } from '$lib/paraglide/messages';
+	import LayoutPicture from '../board/LayoutPicture.svelte';
+	import { groupWords, purposeName } from './words';
+
+	interface Props {
+		all: readonly T[];
+		/** How many people there are, where that is known. */
+		people?: number | undefined;
+		chosen?: string | undefined;
+		draw: (one: T, sketch: Sketch) => void;
+		onchoose: (one: T) => void;
+		/** What stands beside the group on a card. */
+		beside?: (one: T) => string;
+	}
+	const { all, people, chosen, draw, onchoose, beside }: Props = $props();
+	/** Seen at a time. */
+	const FEW = 6;
+	let words = $state('');
+	let purpose = $state<Purpose | undefined>();
+	let from = $state(0);
+	const found = $derived(find(all, { words, purpose, people }));
+	const shown = $derived(found.slice(from, from + FEW));
+	$effect(() => {
+		void [words, purpose, people];
+		from = 0;
+	});
+</script>
+
+<div class="bar">
+	<input class="entry" type="search" bind:value={words} placeholder={m.find()} aria-label={m.find()} />
+	<div class="purposes" role="group" aria-label={m.purpose()}>
+		{#each PURPOSES as each (each)}
+			<button aria-pressed={purpose === each} onclick={() => (purpose = purpose === each ? undefined : each)}
+				>{purposeName(each)}</button
+			>
+		{/each}
+	</div>
+</div>
+<ul>
+	{#each shown as one (one.id)}
+		<li>
+			<button
+				class="card"
+				class:chosen={chosen === one.id}
+				aria-pressed={chosen === one.id}
+				onclick={() => onchoose(one)}
+			>
+				<LayoutPicture draw={(sketch) => draw(one, sketch)} width={252} height={136} />
+				<b>{one.title}</b>
+				<span class="how">{one.how}</span>
+				<small class="quiet"
+					>{groupWords(one.group)}{#if beside}
+						· {beside(one)}{/if}</small
+				>
+			</button>
+		</li>
+	{/each}
+</ul>
+{#if found.length === 0}<p class="quiet">{m.finder_nothing()}</p>{/if}
+{#if found.length > FEW}
+	<div class="pages">
+		<button class="button" disabled={from === 0} onclick={() => (from -= FEW)}>{m.page_before()}</button>
+		<span class="quiet"
+			>{m.page_of({ from: from + 1, to: Math.min(found.length, from + FEW), count: found.length })}</span
+		>
+		<button class="button" disabled={from + FEW >= found.length} onclick={() => (from += FEW)}
+			>{m.page_next()}</button
+		>
+	</div>
+{/if}
+
+<style>
+	.bar {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin-bottom: 12px;
+	}
+	.bar .entry {
+		width: 190px;
+	}
+	.purposes {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px;
+	}
+	.purposes button {
+		min-height: 36px;
+		padding: 4px 10px;
+		border: 1px solid var(--frame-line);
+		border-radius: 18px;
+		font-size: var(--size-note);
+		cursor: pointer;
+	}
+	.purposes button:hover {
+		background: var(--frame-on);
+	}
+	.purposes button[aria-pressed='true'] {
+		background: var(--frame-pressed);
+		color: var(--frame-pressed-ink);
+	}
+	ul {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+		gap: 14px;
+	}
+	.card {
+		display: flex;
+		flex-direction: column;
+		gap: 3px;
+		width: 100%;
+		height: 100%;
+		padding: 8px;
+		border: 1px solid var(--frame-line);
+		border-radius: var(--radius-field);
+		text-align: left;
+		cursor: pointer;
+	}
+	.card:hover,
+	.card.chosen {
+		border-color: var(--frame-action);
+		background: var(--frame-raised);
+	}
+	.card b {
+		margin-top: 4px;
+	}
+	.how {
+		flex: 1;
+		font-size: var(--size-note);
+		line-height: 1.3;
+	}
+	.pages {
+		display: flex;
+		align-items: center;
+		justify-content: center;
+		gap: 12px;
+		margin-top: 14px;
+	}
+</style>

@@ -1,0 +1,19 @@
+<script lang="ts">
+	/** A piece as a picture. */
+	import { putDown } from '$core/board/clip';
+	import type { BoardObject } from '$core/board/objects';
+	import LayoutPicture from '../board/LayoutPicture.svelte';
+
+	interface Props {
+		objects: readonly BoardObject[];
+		width: number;
+		height: number;
+	}
+	const { objects, width, height }: Props = $props();
+</script>
+
+<LayoutPicture
+	put={(hand, model, sheet) => void putDown(hand, model, { objects: [...objects] }, sheet, 0, 0)}
+	{width}
+	{height}
+/>
