@@ -10,16 +10,9 @@ import { leads, may, OPEN_HOUSE, type House, type Right, type Role } from '$core
 import { TalkModel } from '$core/talk/model';
 import { LAYERS, type OpenLayer } from '$core/session/layers';
 import { leaderIn, type Call, type Leader } from '$core/session/calls';
-import {
-	EMPTY_SESSION,
-	gathers,
-	readSession,
-	runningStep,
-	type SessionState,
-	type Step,
-} from '$core/session/runsheet';
-import { fieldFor, seatsIn } from '$core/session/rotation';
-import { openRun, silencesIn, type Silence } from '$core/session/silence';
+import { EMPTY_SESSION, readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
+import { silencesIn, type Silence } from '$core/session/silence';
+import { gatheringFor, type Gathering } from '$core/session/gathering';
 import { nanoid } from 'nanoid';
 import type * as Y from 'yjs';
 import { Backstage } from './backstage.svelte';
@@ -47,16 +40,6 @@ export interface RoomInfo {
 	madeAt: number;
 	/** When the person was last here, server time, ms. */
 	lastHere?: number | undefined;
-}
-
-/** What is being gathered: the question, the field in which notes land, and whether they are seen only by their writers. */
-export interface Gathering {
-	prompt: string;
-	field: string;
-	/** The run of silent writing. */
-	silence: Silence | undefined;
-	/** Whether it is before the meeting. */
-	isAhead: boolean;
 }
 
 export class Room {
@@ -218,18 +201,11 @@ export class Room {
 	/** What is being gathered now, where this person may write. */
 	get gathering(): Gathering | undefined {
 		void this.version;
-		const { step, plan } = this;
+		// Where silent notes are revealed, and who sits where, stands beside the plan.
+		void this.silences;
 		if (!this.may('line')) return undefined;
-		if (step && plan.running) {
-			const home = step.fields
-				? fieldFor(step.fields, seatsIn(this.session), this.info.person.id, step.round ?? 0)
-				: step.field;
-			if (!gathers(step) || !home || !this.model.find(home)) return undefined;
-			const silence = step.silent ? openRun(this.silences, step.id, plan.running.startedAt) : undefined;
-			return { prompt: step.prompt || step.title, field: home, silence, isAhead: false };
-		}
-		if (!plan.ahead || plan.done || !this.model.find(plan.ahead.field)) return undefined;
-		return { ...plan.ahead, silence: undefined, isAhead: true };
+		const has = (id: string): boolean => this.model.find(id) !== undefined;
+		return gatheringFor(this.session, this.plan, this.info.person.id, has);
 	}
 
 	/** Server time, ms. */

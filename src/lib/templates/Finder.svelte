@@ -55,10 +55,7 @@
 				<LayoutPicture draw={(sketch) => draw(one, sketch)} width={252} height={136} />
 				<b>{one.title}</b>
 				<span class="how">{one.how}</span>
-				<small class="quiet"
-					>{groupWords(one.group)}{#if beside}
-						· {beside(one)}{/if}</small
-				>
+				<small class="quiet">{[groupWords(one.group), beside?.(one)].filter(Boolean).join(' · ')}</small>
 			</button>
 		</li>
 	{/each}

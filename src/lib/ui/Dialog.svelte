@@ -10,7 +10,7 @@
 		title: string;
 		onclose: () => void;
 		children: Snippet;
-		wide?: boolean;
+		wide?: boolean | 'very';
 	}
 	const { open, title, onclose, children, wide = false }: Props = $props();
 </script>
@@ -21,7 +21,7 @@
 			<Base.Backdrop class="question-back" />
 		{/if}
 		<Base.Positioner class="question-place {open ? '' : 'shut'}">
-			<Base.Content class="question {wide ? 'wide' : ''}">
+			<Base.Content class="question {wide === 'very' ? 'very-wide' : wide ? 'wide' : ''}">
 				{#if open}
 					<header>
 						<Base.Title class="question-title">{title}</Base.Title>
@@ -65,6 +65,9 @@
 	}
 	:global(.question.wide) {
 		width: min(680px, 100%);
+	}
+	:global(.question.very-wide) {
+		width: min(960px, 100%);
 	}
 	:global(.question header) {
 		display: flex;

@@ -113,6 +113,9 @@
 	h3 {
 		margin: 14px 0 4px;
 	}
+	.tools {
+		display: flex;
+	}
 	.ready li {
 		display: flex;
 		justify-content: space-between;
