@@ -15,6 +15,7 @@ await build({
 		'cli/archive-schema': at('./archive-schema.ts'),
 		'cli/bench': at('./bench/run.ts'),
 		'cli/bench-relay': at('./bench/relay.ts'),
+		'cli/rehearse': at('./rehearse.ts'),
 		'cli/screenshots': at('./screenshots.ts'),
 	},
 	outdir: at('../build'),

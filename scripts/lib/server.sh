@@ -196,7 +196,8 @@ on_own_database() { # COMMAND [ARGUMENT...]
 	local name=$1 code=0
 	shift
 	need_packages
-	need_chromium
+	# A rehearsal needs no browser.
+	[ "$name" = rehearse ] || need_chromium
 	need_build
 	local folder=$DATA/$name
 	pg_stop "$folder"

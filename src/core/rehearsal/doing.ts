@@ -33,9 +33,14 @@ export type Doing =
 const MOST: Record<Habit, number> = { quick: 8, steady: 4, repeats: 4, late: 3, 'off topic': 3, silent: 1 };
 
 export function nextDoing(habit: Habit, random: Random, known: Known): Doing {
-	if (random() < 0.02) return { do: 'park', text: pick(random, ['Who pays for that?', 'Is that allowed?', 'When do we decide?']) };
+	if (random() < 0.02)
+		return {
+			do: 'park',
+			text: pick(random, ['Who pays for that?', 'Is that allowed?', 'When do we decide?']),
+		};
 	const mayWrite = known.may !== 'watch' && known.may !== 'nod' && known.gathers;
-	if (mayWrite && known.written < MOST[habit]) return { do: 'write', text: wordsOf(habit, random, known.texts) };
+	if (mayWrite && known.written < MOST[habit])
+		return { do: 'write', text: wordsOf(habit, random, known.texts) };
 	if (known.kind === 'warm-up' && known.own.length > 0) {
 		const note = pick(random, known.own);
 		if (random() < 0.4) return { do: 'colour', note };
@@ -58,10 +63,13 @@ export function ballotOf(vote: Vote, random: Random, choice: Choice): Choice {
 	let next = choice;
 	switch (vote.method) {
 		case 'dots':
-			for (let i = 0; i < vote.each; i++) next = withDot(vote, next, liked[Math.floor(random() * random() * liked.length)]!.id);
+			for (let i = 0; i < vote.each; i++)
+				next = withDot(vote, next, liked[Math.floor(random() * random() * liked.length)]!.id);
 			return next;
 		case 'ranking':
-			liked.slice(0, 1 + Math.floor(random() * liked.length)).forEach(({ id }, i) => (next = placed(next, id, i)));
+			liked
+				.slice(0, 1 + Math.floor(random() * liked.length))
+				.forEach(({ id }, i) => (next = placed(next, id, i)));
 			return next;
 		default:
 			for (const { id } of vote.options) {

@@ -23,7 +23,9 @@ describe('a simulated team', () => {
 		expect(team.every(({ name }) => name.endsWith(MARK))).toBe(true);
 		expect(new Set(team.map(({ habit }) => habit))).toEqual(new Set(HABITS));
 		expect([teamOf(1, 1).length, teamOf(99, 1).length]).toEqual([3, 30]);
-		expect(team.filter(({ habit }) => habit === 'late').every(({ comesAfter }) => comesAfter > 5000)).toBe(true);
+		expect(team.filter(({ habit }) => habit === 'late').every(({ comesAfter }) => comesAfter > 5000)).toBe(
+			true,
+		);
 	});
 
 	it('behaves by its habits', () => {
@@ -39,7 +41,9 @@ describe('a simulated team', () => {
 	it('does only what the step lets people do', () => {
 		const doings = (more: Partial<Known>) => {
 			const random = randomFrom(5);
-			return new Set(Array.from({ length: 200 }, () => nextDoing('steady', random, { ...known, ...more }).do));
+			return new Set(
+				Array.from({ length: 200 }, () => nextDoing('steady', random, { ...known, ...more }).do),
+			);
 		};
 		expect(doings({ may: 'watch', gathers: false })).toEqual(new Set(['nothing', 'park']));
 		expect(doings({ may: 'line' })).toEqual(new Set(['write', 'park']));
@@ -51,7 +55,10 @@ describe('a simulated team', () => {
 	it('casts ballots that count', () => {
 		for (const method of METHODS)
 			for (let seed = 1; seed < 40; seed++) {
-				const vote = { ...termsSchema.parse({ method, question: '?' }), options: [...'abcdef'].map((id) => ({ id, text: id })) };
+				const vote = {
+					...termsSchema.parse({ method, question: '?' }),
+					options: [...'abcdef'].map((id) => ({ id, text: id })),
+				};
 				const choice = ballotOf(vote, randomFrom(seed), emptyChoice(method));
 				expect(faultOf(vote, choice)).toBeUndefined();
 				expect(isEmpty(choice)).toBe(false);

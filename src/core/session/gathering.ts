@@ -26,13 +26,9 @@ export function gatheringFor(
 ): Gathering | undefined {
 	const step = runningStep(state);
 	if (step && state.running) {
-		const field = step.fields
-			? fieldFor(step.fields, seatsIn(session), person, step.round ?? 0)
-			: step.field;
+		const field = step.fields ? fieldFor(step.fields, seatsIn(session), person, step.round ?? 0) : step.field;
 		if (!gathers(step) || !field || !hasField(field)) return undefined;
-		const silence = step.silent
-			? openRun(silencesIn(session), step.id, state.running.startedAt)
-			: undefined;
+		const silence = step.silent ? openRun(silencesIn(session), step.id, state.running.startedAt) : undefined;
 		return { prompt: step.prompt || step.title, field, silence, isAhead: false };
 	}
 	const { ahead } = state;

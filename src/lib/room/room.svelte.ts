@@ -10,7 +10,13 @@ import { leads, may, OPEN_HOUSE, type House, type Right, type Role } from '$core
 import { TalkModel } from '$core/talk/model';
 import { LAYERS, type OpenLayer } from '$core/session/layers';
 import { leaderIn, type Call, type Leader } from '$core/session/calls';
-import { EMPTY_SESSION, readSession, runningStep, type SessionState, type Step } from '$core/session/runsheet';
+import {
+	EMPTY_SESSION,
+	readSession,
+	runningStep,
+	type SessionState,
+	type Step,
+} from '$core/session/runsheet';
 import { silencesIn, type Silence } from '$core/session/silence';
 import { gatheringFor, type Gathering } from '$core/session/gathering';
 import { nanoid } from 'nanoid';

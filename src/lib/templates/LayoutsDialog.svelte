@@ -34,7 +34,12 @@
 	}
 </script>
 
-<Dialog open={open !== undefined} {onclose} title={open === 'drawer' ? m.drawer() : m.templates()} wide="very">
+<Dialog
+	open={open !== undefined}
+	{onclose}
+	title={open === 'drawer' ? m.drawer() : m.templates()}
+	wide="very"
+>
 	<div class="tabs" role="tablist">
 		{#each TABS as { id, label } (id)}
 			<button role="tab" aria-selected={open === id} onclick={() => onopen(id)}>{label()}</button>

@@ -13,6 +13,7 @@
 	import Ahead from './Ahead.svelte';
 	import Behind from './Behind.svelte';
 	import Clock from './Clock.svelte';
+	import Rehearsal from './Rehearsal.svelte';
 	import Silence from './Silence.svelte';
 	import BackstageList from './BackstageList.svelte';
 	import Strays from './Strays.svelte';
@@ -108,6 +109,7 @@
 	<Steps {board} {onlead} />
 {/if}
 {#if room.leads && room.plan.begunAt === undefined}<Ahead {board} />{/if}
+{#if room.leads}<Rehearsal {room} />{/if}
 
 <style>
 	h3 {

@@ -264,6 +264,16 @@ export const silentWriters = pgTable(
 	(table) => [primaryKey({ columns: [table.boardId, table.personId] })],
 );
 
+/** Rehearsals that are on: the simulated team came by a link of its own, by which it is known. */
+export const rehearsals = pgTable('rehearsals', {
+	boardId: text('board_id')
+		.primaryKey()
+		.references(() => boards.id, { onDelete: 'cascade' }),
+	linkId: text('link_id').notNull(),
+	seed: integer('seed').notNull(),
+	startedAt: instant('started_at').notNull().defaultNow(),
+});
+
 export const scope = pgEnum('scope', SCOPES);
 
 /** Pieces that people keep in their drawers, to put them down again; with steps they are recipes. */

@@ -2,15 +2,18 @@ import { json } from '@sveltejs/kit';
 import { route } from '$lib/server/http';
 import { bannedFrom, membersOf } from '$lib/server/members';
 import { requireRight } from '$lib/server/boards';
+import { speakerOn } from '$lib/server/names';
 import { leads } from '$core/session/rights';
 
 /** Everybody who belongs to a board; for those who lead, also who may not come back. */
 export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
-	const { role } = await requireRight(id, person.id, 'enter');
+	const { role, house } = await requireRight(id, person.id, 'enter');
 	const [members, banned] = await Promise.all([
 		membersOf(id, person.id),
 		leads(role) ? bannedFrom(id, person.id) : [],
 	]);
-	return json({ members, banned });
+	/** Under what whoever asks goes here, and who they are beside that. */
+	const me = { ...(await speakerOn(id, person, role, house)), keeper: person.id };
+	return json({ members, banned, me });
 });
