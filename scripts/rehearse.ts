@@ -20,14 +20,13 @@ const { values } = parseArgs({
 		speed: { type: 'string', default: '4' },
 	},
 });
-const [people, minutes, seed, speed] = [values.people, values.minutes, values.seed, values.speed].map(Number) as [
-	number,
-	number,
-	number,
-	number,
-];
+const [people, minutes, seed, speed] = [values.people, values.minutes, values.seed, values.speed].map(
+	Number,
+) as [number, number, number, number];
 if (![people, minutes, seed, speed].every((value) => Number.isFinite(value) && value > 0)) {
-	process.stderr.write('rehearse takes --people, --minutes, --seed and --speed, each with a number above 0.\n');
+	process.stderr.write(
+		'rehearse takes --people, --minutes, --seed and --speed, each with a number above 0.\n',
+	);
 	process.exit(1);
 }
 const say = (text: string): void => void process.stdout.write(`${text}\n`);
@@ -52,7 +51,12 @@ async function documentOf(owner: TestPerson, board: string, layer: string): Prom
 
 /** Leads a session; returns how much was lost. */
 async function rehearse(owner: TestPerson): Promise<number> {
-	const made = await owner.request('POST', '/api/boards', { start: 'recipe', recipe: 'idea-round', people, minutes: 30 });
+	const made = await owner.request('POST', '/api/boards', {
+		start: 'recipe',
+		recipe: 'idea-round',
+		people,
+		minutes: 30,
+	});
 	const { id: board } = (await made.json()) as { id: string };
 	const { token } = await makeLink(owner, board, 'editor');
 	const problems: string[] = [];
@@ -61,7 +65,8 @@ async function rehearse(owner: TestPerson): Promise<number> {
 	await team.start();
 	const { steps } = readSession(await documentOf(owner, board, 'session'));
 	const whole = steps.reduce((sum, step) => sum + step.minutes, 0);
-	const lead = (order: object): Promise<Response> => owner.request('POST', `/api/boards/${board}/session`, order);
+	const lead = (order: object): Promise<Response> =>
+		owner.request('POST', `/api/boards/${board}/session`, order);
 	let vote: string | undefined;
 	for (const step of steps) {
 		say(`${step.title}: ${Math.round((step.minutes / whole) * minutes * 60)} s`);
@@ -92,12 +97,22 @@ async function beginVote(owner: TestPerson, board: string): Promise<string> {
 async function revealAll(owner: TestPerson, board: string, step: Step): Promise<void> {
 	const silence = silencesIn(await documentOf(owner, board, 'session')).find((each) => each.step === step.id);
 	if (silence)
-		await owner.request('POST', `/api/boards/${board}/session`, { do: 'reveal', run: silence.run, all: true, names: true });
+		await owner.request('POST', `/api/boards/${board}/session`, {
+			do: 'reveal',
+			run: silence.run,
+			all: true,
+			names: true,
+		});
 }
 
 async function revealRest(owner: TestPerson, board: string): Promise<void> {
 	for (const { run } of silencesIn(await documentOf(owner, board, 'session')))
-		await owner.request('POST', `/api/boards/${board}/session`, { do: 'reveal', run, all: true, names: true });
+		await owner.request('POST', `/api/boards/${board}/session`, {
+			do: 'reveal',
+			run,
+			all: true,
+			names: true,
+		});
 	await wait(1500);
 }
 

@@ -91,14 +91,18 @@ export function putRecipe(
 	{ objects, steps = [] }: PieceContent,
 	{ sheet, minutes }: { sheet: string; minutes?: number | undefined },
 ): Step[] {
-	// Copies come in the order of what was copied; connectors that lead nowhere are left out by that.
-	const made = new Map<string, string>();
-	const noting: Hand = { ...hand, newId: () => hand.newId() };
-	const before = new Set(model.objects.keys());
-	const ids = putDown(noting, model, { objects: [...objects] }, sheet, 0, 0);
-	const kept = objects.filter(({ kind }) => kind === 'field');
-	const fields = ids.filter((id) => !before.has(id) && model.find(id)?.kind === 'field');
-	kept.forEach(({ id }, i) => fields[i] && made.set(id, fields[i]));
+	// Each copy gets its id in the order of what is copied; the model does not know them yet.
+	const ids: string[] = [];
+	const noting: Hand = {
+		...hand,
+		newId: () => {
+			const id = hand.newId();
+			ids.push(id);
+			return id;
+		},
+	};
+	putDown(noting, model, { objects: [...objects] }, sheet, 0, 0);
+	const made = new Map(objects.map(({ id }, i) => [id, ids[i]!]));
 	const placed = steps.map((step): Step => {
 		const { field, fields: several, view: _, ...rest } = step;
 		const one = field && made.get(field);

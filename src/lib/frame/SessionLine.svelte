@@ -8,6 +8,7 @@
 	import CloudOff from '@lucide/svelte/icons/cloud-off';
 	import Download from '@lucide/svelte/icons/download';
 	import LoaderCircle from '@lucide/svelte/icons/loader-circle';
+	import FileText from '@lucide/svelte/icons/file-text';
 	import UserPlus from '@lucide/svelte/icons/user-plus';
 	import type { Room } from '../room/room.svelte';
 	import Badge from '../ui/Badge.svelte';
@@ -132,6 +133,14 @@
 			{/each}
 			{#if others.length > SHOWN}<li class="more">+{others.length - SHOWN}</li>{/if}
 		</ul>
+		{#if room.may('take out') && (room.leads || room.plan.done)}
+			<a
+				class="icon-button"
+				href="/board/{room.info.boardId}/report"
+				aria-label={m.make_report()}
+				title={m.make_report()}><FileText size={18} /></a
+			>
+		{/if}
 		{#if room.may('take out')}
 			<button class="icon-button" aria-label={m.take_out()} title={m.take_out()} onclick={onexport}
 				><Download size={18} /></button

@@ -19,6 +19,7 @@ import {
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
 import { NAMES, ROLES } from '../../../core/session/rights';
+import type { Report } from '../../../core/report/document';
 import { SCOPES, type PieceContent } from '../../../core/templates/piece';
 import { METHODS, type Choice, type Option, type Terms } from '../../../core/decide/vote';
 import type { StepRule } from '../../../core/session/step-rights';
@@ -272,6 +273,17 @@ export const rehearsals = pgTable('rehearsals', {
 	linkId: text('link_id').notNull(),
 	seed: integer('seed').notNull(),
 	startedAt: instant('started_at').notNull().defaultNow(),
+});
+
+/** Reports as they were edited; until then they write themselves when they are looked at. */
+export const reports = pgTable('reports', {
+	boardId: text('board_id')
+		.primaryKey()
+		.references(() => boards.id, { onDelete: 'cascade' }),
+	body: jsonb('body').$type<Report>().notNull(),
+	/** Counts the changes, so that two who edit at once do not undo each other's work unseen. */
+	revision: integer('revision').notNull().default(1),
+	changedAt: instant('changed_at').notNull().defaultNow(),
 });
 
 export const scope = pgEnum('scope', SCOPES);

@@ -33,11 +33,11 @@ const UNKNOWN_WIDTH = 0.6;
 
 const require = createRequire(join(process.cwd(), 'package.json'));
 
-function fileOf(face: Face, subset: string): string {
+export function fileOf(face: Face, subset: string, format = 'woff2'): string {
 	const { package: name, file, italic } = PACKAGES[face.family];
 	const style = face.italic && italic ? 'italic' : 'normal';
 	const folder = dirname(require.resolve(`${name}/package.json`));
-	return join(folder, 'files', `${file}-${subset}-${face.bold ? 700 : 400}-${style}.woff2`);
+	return join(folder, 'files', `${file}-${subset}-${face.bold ? 700 : 400}-${style}.${format}`);
 }
 
 function fontsOf(face: Face): Font[] {
@@ -45,6 +45,12 @@ function fontsOf(face: Face): Font[] {
 		SUBSETS.map((subset) => fontkit.create(readFileSync(fileOf(face, subset))) as unknown as Font),
 	);
 }
+
+/** Text in runs that one of the files of a face can set, by its subset; what none can set is left out. */
+export const runsBySubset = (text: string, face: Face): { subset: string; text: string }[] =>
+	runs(text, fontsOf(face)).flatMap(({ font, text: part }) =>
+		font < 0 ? [] : [{ subset: SUBSETS[font]!, text: part }],
+	);
 
 /** Splits text into runs that one font file can set; -1 stands for characters that none has. */
 function runs(text: string, fonts: Font[]): { font: number; text: string }[] {

@@ -1,0 +1,186 @@
+/** Writes the report of a session: what was asked, who was there, how it went, and what came of it. */
+import { plainText } from '../text/rich';
+import type { BoardModel } from '../board/model';
+import { partOf } from '../board/holders/parts';
+import { fieldsInOrder } from '../board/sequence';
+import { wordsOf } from '../board/words';
+import type { ShownVote } from '../decide/wire';
+import type { Parked } from '../session/parking';
+import type { SessionState } from '../session/runsheet';
+import { head, listOf, say, words, type Block, type Inline, type Report } from './document';
+
+/** Words of a report, in the language of whoever makes it. */
+export interface ReportWords {
+	question: string;
+	date: string;
+	people: string;
+	steps: string;
+	step(title: string, planned: number, took: number): string;
+	themes: string;
+	fields: string;
+	votes: string;
+	result(vote: ShownVote): { lines: string[]; more: string[] };
+	decisions: string;
+	decided(question: string, titles: string): string;
+	undecided(question: string, titles: string): string;
+	actions: string;
+	action(what: string, who: string, until: string, isDone: boolean): string;
+	parking: string;
+	pictures: string;
+	nothing: string;
+}
+
+export interface Source {
+	title: string;
+	/** Day and time of the session in words. */
+	when: string;
+	model: BoardModel;
+	session: SessionState;
+	votes: readonly ShownVote[];
+	parking: readonly Parked[];
+	/** Names of those who took part; undefined where names are hidden. */
+	people: readonly string[] | undefined;
+	/** Where the picture of a field is found. */
+	pictureOf(field: string): string;
+}
+
+const minutes = (ms: number): number => Math.round(ms / 6000) / 10;
+
+function stepsOf({ session }: Source, say_: ReportWords): Block[] {
+	if (session.past.length === 0) return [];
+	return [
+		head(2, say_.steps),
+		listOf(
+			session.past.map(({ title, planned, startedAt, endedAt, paused }) =>
+				say_.step(title, planned, minutes(endedAt - startedAt - paused)),
+			),
+			true,
+		),
+	];
+}
+
+/** Notes with their nods, those with most first. */
+function notesIn(model: BoardModel, ids: readonly string[]): Inline[][] {
+	return ids
+		.flatMap((id) => model.find(id) ?? [])
+		.filter(({ kind }) => kind === 'note')
+		.sort((a, b) => (b.nods?.length ?? 0) - (a.nods?.length ?? 0) || a.made - b.made)
+		.flatMap((note) => {
+			const text = wordsOf(note).trim();
+			const nods = note.nods?.length ?? 0;
+			return text === '' ? [] : [[...words(text), ...(nods > 0 ? words(` (+${nods})`, 'italic') : [])]];
+		});
+}
+
+function themesOf({ model }: Source, say_: ReportWords): { blocks: Block[]; told: Set<string> } {
+	const told = new Set<string>();
+	const themes = [...model.objects.values()].filter(({ kind }) => kind === 'theme');
+	const blocks = themes.flatMap((theme): Block[] => {
+		const ids = [...model.objects.values()].filter((object) => object.theme === theme.id).map(({ id }) => id);
+		for (const id of ids) told.add(id);
+		const notes = notesIn(model, ids);
+		return notes.length === 0 ? [] : [head(3, plainText(theme.text) || say_.nothing), listOf(notes)];
+	});
+	return { blocks: blocks.length > 0 ? [head(2, say_.themes), ...blocks] : [], told };
+}
+
+function fieldsOf({ model }: Source, say_: ReportWords, told: ReadonlySet<string>): Block[] {
+	const blocks = model.sheets.flatMap(({ id: sheet }) =>
+		fieldsInOrder(model, sheet).flatMap((field): Block[] => {
+			const notes = notesIn(
+				model,
+				model.contentsOf(field).filter((id) => !told.has(id)),
+			);
+			return notes.length === 0 ? [] : [head(3, plainText(field.text) || say_.nothing), listOf(notes)];
+		}),
+	);
+	return blocks.length > 0 ? [head(2, say_.fields), ...blocks] : [];
+}
+
+function votesOf({ votes }: Source, say_: ReportWords): { results: Block[]; decisions: Block[] } {
+	const closed = votes.filter(
+		({ closedAt, outcome }) => closedAt !== undefined && outcome && outcome.turnout.voted > 0,
+	);
+	const results = closed.flatMap((vote): Block[] => {
+		const { lines, more } = say_.result(vote);
+		return [head(3, vote.terms.question), listOf(lines, true), ...more.map((line) => say(line))];
+	});
+	// Of several rounds the last one decides.
+	const followed = new Set(closed.flatMap(({ follows }) => follows ?? []));
+	const decisions = closed
+		.filter(({ id }) => !followed.has(id))
+		.map(({ terms, outcome }) => {
+			const titles = (options: readonly { text: string }[]): string =>
+				options.map(({ text }) => `“${text}”`).join(', ');
+			const first = outcome!.results.filter(({ rank }) => rank === 1).map(({ option }) => option);
+			return first.length > 1
+				? say_.undecided(terms.question, titles(first))
+				: say_.decided(terms.question, titles(first));
+		});
+	return {
+		results: results.length > 0 ? [head(2, say_.votes), ...results] : [],
+		decisions: decisions.length > 0 ? [head(2, say_.decisions), listOf(decisions)] : [],
+	};
+}
+
+function actionsOf({ model }: Source, say_: ReportWords): Block[] {
+	const items = [...model.objects.values()].flatMap(({ kind, parts }) => {
+		if (kind !== 'actions' || !parts) return [];
+		return parts.rows.flatMap(({ id }) => {
+			const what = plainText(parts.cells[partOf(id, 'text')] ?? []).trim();
+			const { person, due, done } = parts.facts[id] ?? {};
+			return what === '' ? [] : [say_.action(what, person?.name ?? '', due ?? '', done === true)];
+		});
+	});
+	return items.length > 0 ? [head(2, say_.actions), listOf(items)] : [];
+}
+
+function parkedIn({ parking }: Source, say_: ReportWords): Block[] {
+	if (parking.length === 0) return [];
+	const items = parking.map(({ text, answer }) => [
+		...words(text),
+		...(answer ? words(` — ${answer}`, 'italic') : []),
+	]);
+	return [head(2, say_.parking), listOf(items)];
+}
+
+function picturesOf({ model, pictureOf }: Source, say_: ReportWords): Block[] {
+	const fields = model.sheets
+		.flatMap(({ id }) => fieldsInOrder(model, id))
+		.filter((field) => model.contentsOf(field).length > 0);
+	if (fields.length === 0) return [];
+	return [
+		head(2, say_.pictures),
+		...fields.flatMap((field): Block[] => {
+			const alt = plainText(field.text) || say_.nothing;
+			return [head(3, alt), { type: 'image', attrs: { src: pictureOf(field.id), alt } }];
+		}),
+	];
+}
+
+/** The report as it writes itself. */
+export function buildReport(source: Source, say_: ReportWords): Report {
+	const { title, when, session, people } = source;
+	const { blocks: themes, told } = themesOf(source, say_);
+	const { results, decisions } = votesOf(source, say_);
+	const facts: [string, string][] = [
+		[say_.question, session.question],
+		[say_.date, when],
+		[say_.people, people?.join(', ') ?? ''],
+	];
+	return {
+		type: 'doc',
+		content: [
+			head(1, title),
+			...facts.flatMap(([name, value]) => (value === '' ? [] : [say(words(`${name}: `, 'bold'), value)])),
+			...decisions,
+			...actionsOf(source, say_),
+			...results,
+			...themes,
+			...fieldsOf(source, say_, told),
+			...parkedIn(source, say_),
+			...stepsOf(source, say_),
+			...picturesOf(source, say_),
+		],
+	};
+}

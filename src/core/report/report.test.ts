@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest';
+import { addObject } from '../board/edits';
+import { nod } from '../board/approve';
+import { setFact, writeBlock } from '../board/holders/edits';
+import { partOf } from '../board/holders/parts';
+import { newParts } from '../board/holders/make';
+import { fieldAt, noteAt, testBoard } from '../board/testing';
+import { richFrom } from '../text/rich';
+import { outcomeOf } from '../decide/outcome';
+import { termsSchema } from '../decide/vote';
+import type { ShownVote } from '../decide/wire';
+import { EMPTY_SESSION } from '../session/runsheet';
+import { buildReport, type ReportWords, type Source } from './build';
+import { head, listOf, plainOf, reportSchema, say, words } from './document';
+import { markdownOf } from './markdown';
+
+const WORDS: ReportWords = {
+	question: 'Question',
+	date: 'When',
+	people: 'Who',
+	steps: 'Steps',
+	step: (title, planned, took) => `${title}: ${planned} planned, ${took} taken`,
+	themes: 'Themes',
+	fields: 'Fields',
+	votes: 'Votes',
+	result: ({ outcome }) => ({
+		lines: outcome!.results.map(({ option, score }) => `${option.text}: ${score}`),
+		more: ['Turnout'],
+	}),
+	decisions: 'Decisions',
+	decided: (question, titles) => `${question} ${titles}`,
+	undecided: (question, titles) => `${question} tied: ${titles}`,
+	actions: 'Actions',
+	action: (what, who, until, isDone) => `${isDone ? 'done: ' : ''}${what} (${who}, ${until})`,
+	parking: 'Parked',
+	pictures: 'Pictures',
+	nothing: 'No title',
+};
+
+function voted(id: string, dots: Record<string, number>, more: Partial<ShownVote> = {}): ShownVote {
+	const terms = termsSchema.parse({ method: 'dots', question: 'What first?' });
+	const options = ['a', 'b'].map((each) => ({ id: each, text: `Option ${each}` }));
+	const outcome = outcomeOf({ ...terms, options }, [{ dots }], 3);
+	return {
+		id,
+		terms,
+		options,
+		openedAt: 1,
+		closedAt: 2,
+		round: 1,
+		mayVote: true,
+		turnout: outcome.turnout,
+		outcome,
+		...more,
+	} as ShownVote;
+}
+
+function source(): { source: Source; board: ReturnType<typeof testBoard> } {
+	const board = testBoard();
+	const { hand, model, sheet } = board;
+	addObject(hand, model, fieldAt(sheet, 0, 0));
+	const theme = addObject(hand, model, {
+		kind: 'theme',
+		sheet,
+		box: [900, 0, 300, 200, 0],
+		style: { chalk: 'moss' },
+		text: 'Waiting',
+	});
+	addObject(hand, model, { ...noteAt(sheet, 40, 80, 'Queue'), theme });
+	const lamps = addObject(hand, model, noteAt(sheet, 220, 80, 'Lamps pile up'));
+	addObject(hand, model, noteAt(sheet, 40, 200, 'Fuses'));
+	nod(hand, model, [lamps]);
+	const parts = newParts(hand, 'actions', 2, { columns: ['', 'What', 'Who', 'Until', 'Signed'] });
+	const actions = addObject(hand, model, {
+		kind: 'actions',
+		sheet,
+		box: [0, 600, 500, 200, 0],
+		style: { chalk: 'lake' },
+		parts,
+	});
+	const [row] = model.find(actions)!.parts!.rows;
+	writeBlock(hand, model, actions, partOf(row!.id, 'text'), [[richFrom('Order fuses')]]);
+	setFact(hand, actions, row!.id, 'person', { name: 'Maren' });
+	setFact(hand, actions, row!.id, 'due', '2026-12-01');
+	return {
+		board,
+		source: {
+			title: 'Season',
+			when: 'today',
+			model,
+			session: {
+				...EMPTY_SESSION,
+				question: 'How do we go on?',
+				past: [{ step: 's', title: 'Gather', startedAt: 0, endedAt: 600_000, paused: 60_000, planned: 8 }],
+			},
+			votes: [voted('v', { a: 3, b: 1 })],
+			parking: [{ id: 'p', by: ['n', 'Nele'], made: 1, text: 'Insurance?', z: 'a0', answer: 'The city' }],
+			people: ['Nele', 'Maren'],
+			pictureOf: (field) => `/picture/${field}`,
+		},
+	};
+}
+
+describe('a report', () => {
+	it('writes itself from the board and the session', () => {
+		const report = buildReport(source().source, WORDS);
+		expect(reportSchema.parse(report)).toEqual(report);
+		const text = markdownOf(report);
+		expect(text).toContain('# Season');
+		expect(text).toContain('**Question:** How do we go on?');
+		expect(text).toContain('**Who:** Nele, Maren');
+		expect(text).toContain('- What first? “Option a”');
+		expect(text).toContain('- Order fuses (Maren, 2026-12-01)');
+		expect(text).toContain('### Waiting\n\n- Queue');
+		expect(text).toContain('- Lamps pile up *(+1)*\n- Fuses');
+		expect(text).toContain('- Insurance? *— The city*');
+		expect(text).toContain('1. Gather: 8 planned, 9 taken');
+		expect(text).toMatch(/!\[Field\]\(\/picture\/.+\)/);
+	});
+
+	it('names nobody when names are hidden, and leaves out what there is none of', () => {
+		const { source: full } = source();
+		const text = markdownOf(buildReport({ ...full, people: undefined, votes: [], parking: [] }, WORDS));
+		expect(text).not.toContain('Who:');
+		expect(text).not.toMatch(/Votes|Decisions|Parked/);
+	});
+
+	it('says what is tied, and lets the last round decide', () => {
+		const { source: full } = source();
+		const tied = voted('v1', { a: 1, b: 1 });
+		expect(markdownOf(buildReport({ ...full, votes: [tied] }, WORDS))).toContain(
+			'tied: “Option a”, “Option b”',
+		);
+		const again = voted('v2', { b: 2 }, { follows: 'v1', round: 2 });
+		const text = markdownOf(buildReport({ ...full, votes: [tied, again] }, WORDS));
+		expect(text).not.toContain('tied:');
+		expect(text).toContain('- What first? “Option b”');
+	});
+});
+
+describe('Markdown', () => {
+	it('writes signs as they are and keeps marks close to the words', () => {
+		const report = {
+			type: 'doc' as const,
+			content: [head(2, 'A * B'), say(words('bold ', 'bold'), '1 < 2'), say('1. not a list')],
+		};
+		expect(markdownOf(report)).toBe('## A \\* B\n\n**bold** 1 \\< 2\n\n1\\. not a list\n');
+	});
+
+	it('nests lists and breaks lines inside of them', () => {
+		const inner = listOf(['deep']);
+		const list = listOf(['first\nline'], true);
+		list.content[0]!.content.push(inner);
+		expect(markdownOf({ type: 'doc', content: [list] })).toBe('1. first  \n   line\n   - deep\n');
+		expect(plainOf(words('a\nb'))).toBe('a\nb');
+	});
+});

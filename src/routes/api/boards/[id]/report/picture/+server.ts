@@ -1,0 +1,16 @@
+import { Refused, requireRight } from '$lib/server/boards';
+import { route } from '$lib/server/http';
+import { allow } from '$lib/server/limits';
+import { fieldPicture } from '$lib/server/report';
+import { m } from '$lib/paraglide/messages';
+
+/** The picture of a field, for the report. */
+export const GET = route(async (event, person) => {
+	const id = event.params['id']!;
+	await requireRight(id, person.id, 'take out');
+	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
+	const png = await fieldPicture(id, event.url.searchParams.get('field') ?? '');
+	return new Response(png as Uint8Array<ArrayBuffer>, {
+		headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=60' },
+	});
+});
