@@ -61,20 +61,18 @@ export type Block = Report['content'][number];
 export const words = (text: string, ...marks: ('bold' | 'italic')[]): Inline[] =>
 	text === ''
 		? []
-		: text
-				.split('\n')
-				.flatMap((line, i): Inline[] => [
-					...(i > 0 ? [{ type: 'hardBreak' as const }] : []),
-					...(line === ''
-						? []
-						: [
-								{
-									type: 'text' as const,
-									text: line,
-									...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}),
-								},
-							]),
-				]);
+		: text.split('\n').flatMap((line, i): Inline[] => [
+				...(i > 0 ? [{ type: 'hardBreak' as const }] : []),
+				...(line === ''
+					? []
+					: [
+							{
+								type: 'text' as const,
+								text: line,
+								...(marks.length > 0 ? { marks: marks.map((type) => ({ type })) } : {}),
+							},
+						]),
+			]);
 
 export const say = (...parts: (string | Inline[])[]): Extract<Block, { type: 'paragraph' }> => ({
 	type: 'paragraph',

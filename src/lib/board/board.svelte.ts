@@ -71,6 +71,10 @@ export class Board extends Viewpoint {
 	readJournal: (step?: 1 | -1) => void = () => {};
 	/** Told when the board goes to something, so that what covers it on a small screen gives way. */
 	onlook: () => void = () => {};
+	/** Whether this screen shows slides and nothing else. */
+	slides = $state(false);
+	/** Begins to show fields as slides. */
+	startShow: () => void = () => {};
 	/** Whether something else is looked at in its place: keys do nothing on the board then. */
 	covered = false;
 	/** The straight-edge that lies on this person's board. */
@@ -134,7 +138,7 @@ export class Board extends Viewpoint {
 	}
 
 	get showing(): boolean {
-		return this.fullScreen && this.tool === 'view';
+		return this.slides || (this.fullScreen && this.tool === 'view');
 	}
 
 	/** Whether the person may change something here: anything, or their own notes only, while the rest is locked. */

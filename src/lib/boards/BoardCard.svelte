@@ -6,7 +6,7 @@
 	import FolderInput from '@lucide/svelte/icons/folder-input';
 	import Pop from '$lib/ui/Pop.svelte';
 	import TitleEntry from '$lib/ui/TitleEntry.svelte';
-	import { dayWords } from '$lib/ui/when';
+	import { dayWords } from '$lib/words/when';
 	import Copy from '@lucide/svelte/icons/copy';
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import Pencil from '@lucide/svelte/icons/pencil';

@@ -16,6 +16,8 @@
 	import { rename } from './actions';
 	import { lead, type Order } from './session/actions';
 	import TimeUp from './session/TimeUp.svelte';
+	import { slidesOf, writeShow } from '$core/session/show';
+	import SlideFrame from './show/SlideFrame.svelte';
 	import BalanceDialog from './session/BalanceDialog.svelte';
 	import WarmUpList from './session/WarmUpList.svelte';
 	import StepBar from './session/StepBar.svelte';
@@ -86,6 +88,16 @@
 			instrument = 'journal';
 			if (step) journal.step(step);
 		};
+		board.startShow = () => {
+			const slides = slidesOf(board.model);
+			const [only] = board.selection;
+			const first =
+				slides.find(({ id }) => id === only) ??
+				slides.find(({ sheet }) => sheet === board.sheet) ??
+				slides[0];
+			if (first) writeShow(room.session, { at: first.id, by: room.info.person });
+			instrument = 'run sheet';
+		};
 		board.openParking = () => (instrument = 'parking');
 		board.askVote = () => {
 			instrument = 'votes';
@@ -148,6 +160,34 @@
 		}
 	}
 
+	/** Whether one looks around on one's own while slides are shown; those who lead see them here only when they want to. */
+	let showsHere = $state(false);
+	let looksAlone = $state(false);
+	const isSlides = $derived(room.show !== undefined && (room.leads ? showsHere : !looksAlone));
+	$effect(() => {
+		if (room.show) return;
+		showsHere = false;
+		looksAlone = false;
+	});
+	// The field that is shown fills the screen, whatever size that has.
+	$effect(() => {
+		const at = isSlides ? room.show?.at : undefined;
+		void board.size;
+		untrack(() => {
+			if (at !== undefined && !board.slides) board.takeUp('view');
+			if (at === undefined && board.slides) board.takeUp('pick');
+			board.slides = at !== undefined;
+			const field = at === undefined ? undefined : board.model.find(at);
+			if (!field) return;
+			const [x, y, w, h] = field.box;
+			board.following.quietly(() => {
+				board.goToSheet(field.sheet);
+				board.select([]);
+				board.setView(fitBox({ x, y, w, h }, board.size, 28, 4));
+			});
+		});
+	});
+
 	// When a step starts, everybody is shown the place where it happens.
 	let lastStep: string | undefined;
 	$effect(() => {
@@ -204,16 +244,23 @@
 </script>
 
 <div class="frame" data-testid="board-view">
-	<SessionLine
-		{room}
-		oninvite={() => (dialog = 'invite')}
-		onexport={() => (dialog = 'export')}
-		{onlead}
-		onrename={(title) => attempt(rename(boardId, title))}
-	/>
-	<FollowBar {board} />
+	{#if !isSlides}
+		<SessionLine
+			{room}
+			oninvite={() => (dialog = 'invite')}
+			onexport={() => (dialog = 'export')}
+			{onlead}
+			onrename={(title) => attempt(rename(boardId, title))}
+		/>
+		<FollowBar {board} />
+	{/if}
+	{#if room.show && looksAlone && !room.leads}
+		<button class="button main along" onclick={() => (looksAlone = false)}>{m.slide_come_along()}</button>
+	{/if}
 	<div class="middle">
-		{#if wayfinder}
+		{#if isSlides}
+			<!-- Nothing but the slide. -->
+		{:else if wayfinder}
 			<Wayfinder {board} onfold={() => (wayfinder = false)} />
 		{:else}
 			<div class="folded">
@@ -235,44 +282,53 @@
 			{#if journal.replay?.view}
 				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
 			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
+			{#if isSlides}<SlideFrame
+					{board}
+					onleave={() => (room.leads ? (showsHere = false) : (looksAlone = true))}
+				/>{/if}
 		</main>
-		<Desk
-			{board}
-			{preview}
-			{talk}
-			{journal}
-			{view}
-			open={instrument}
-			onopen={(name) => (instrument = name)}
-			oninvite={() => (dialog = 'invite')}
-			{silenceHeard}
-			{onlead}
-		/>
+		{#if !isSlides}
+			<Desk
+				{board}
+				{preview}
+				{talk}
+				{journal}
+				{view}
+				open={instrument}
+				onopen={(name) => (instrument = name)}
+				oninvite={() => (dialog = 'invite')}
+				{silenceHeard}
+				{onlead}
+				onhere={() => (showsHere = true)}
+			/>
+		{/if}
 	</div>
-	{#if room.step?.kind === 'warm-up' && !room.leads && room.plan.running}
-		{#key room.plan.running.startedAt}<WarmUpList {room} />{/key}
+	{#if !isSlides}
+		{#if room.step?.kind === 'warm-up' && !room.leads && room.plan.running}
+			{#key room.plan.running.startedAt}<WarmUpList {room} />{/key}
+		{/if}
+		{#if toVote && !journal.replay}
+			<VoteBar
+				{room}
+				vote={toVote}
+				onlist={() => {
+					view.id = toVote.id;
+					instrument = 'votes';
+				}}
+			/>
+		{/if}
+		{#if journal.replay}
+			<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
+		{:else if onwrite}
+			<button class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
+		{:else if room.gathering}
+			<WritingLine {room} {pigment} {onpigment} />
+		{:else}
+			<OwnNotes {room} />
+			{#if !room.leads}<StepBar {room} />{/if}
+		{/if}
+		{#if !journal.replay}<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />{/if}
 	{/if}
-	{#if toVote && !journal.replay}
-		<VoteBar
-			{room}
-			vote={toVote}
-			onlist={() => {
-				view.id = toVote.id;
-				instrument = 'votes';
-			}}
-		/>
-	{/if}
-	{#if journal.replay}
-		<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
-	{:else if onwrite}
-		<button class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
-	{:else if room.gathering}
-		<WritingLine {room} {pigment} {onpigment} />
-	{:else}
-		<OwnNotes {room} />
-		{#if !room.leads}<StepBar {room} />{/if}
-	{/if}
-	{#if !journal.replay}<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />{/if}
 </div>
 
 <InviteDialog {room} open={dialog === 'invite'} onclose={() => (dialog = undefined)} />
@@ -320,6 +376,9 @@
 		.folded {
 			display: none;
 		}
+	}
+	.along {
+		border-radius: 0;
 	}
 	.write {
 		border-radius: 0;

@@ -15,6 +15,7 @@
 	import ParkingPanel from './parking/ParkingPanel.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
 	import type { Order } from './session/actions';
+	import ShowDesk from './show/ShowDesk.svelte';
 	import RunSheetPanel from './session/RunSheetPanel.svelte';
 	import type { TalkState } from './talk/talk-state.svelte';
 	import TalkPanel from './talk/TalkPanel.svelte';
@@ -37,8 +38,10 @@
 		/** Counts how often it was told that silent notes changed. */
 		silenceHeard: number;
 		onlead: (order: Order) => void;
+		/** Shows the slides on this very screen. */
+		onhere: () => void;
 	}
-	const { board, preview, talk, journal, view, open, onopen, oninvite, silenceHeard, onlead }: Props =
+	const { board, preview, talk, journal, view, open, onopen, oninvite, silenceHeard, onlead, onhere }: Props =
 		$props();
 
 	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
@@ -63,6 +66,7 @@
 				><X size={20} /></button
 			>
 			{#if open === 'run sheet'}
+				{#if board.room.show && board.room.leads}<ShowDesk {board} {onhere} />{/if}
 				<RunSheetPanel {board} heard={silenceHeard} {onlead} />
 			{:else if open === 'themes'}
 				<ThemesPanel {board} {preview} />

@@ -14,7 +14,7 @@
 	import Badge from '../ui/Badge.svelte';
 	import TitleEntry from '../ui/TitleEntry.svelte';
 	import { ticking } from '../ui/time.svelte';
-	import { timeWords } from '../ui/when';
+	import { timeWords } from '$lib/words/when';
 	import { saveWords } from './save-words';
 	import type { Order } from './session/actions';
 	import { nowWords } from './session/words';

@@ -17,6 +17,7 @@ import {
 	type SessionState,
 	type Step,
 } from '$core/session/runsheet';
+import { readShow, type Show } from '$core/session/show';
 import { silencesIn, type Silence } from '$core/session/silence';
 import { gatheringFor, type Gathering } from '$core/session/gathering';
 import { nanoid } from 'nanoid';
@@ -70,6 +71,8 @@ export class Room {
 	silences = $state.raw<Silence[]>([]);
 	/** One's own silent notes, once there is a reason to have them. */
 	silent = $state.raw<SilentNotes | undefined>();
+	/** What is shown as slides. */
+	show = $state.raw<Show | undefined>();
 	/** Whose view everybody follows. */
 	leader = $state.raw<Leader | undefined>();
 	readonly clock = new ServerClock();
@@ -317,6 +320,7 @@ export class Room {
 			this.plan = readSession(this.session);
 			this.silences = silencesIn(this.session);
 			this.leader = leaderIn(this.session);
+			this.show = readShow(this.session);
 			const title = map.get('title');
 			if (typeof title === 'string' && title !== '') this.title = title;
 			if (this.step?.silent || this.silences.some(({ open }) => open !== 'all')) void this.openSilent();

@@ -25,6 +25,14 @@ export const TALK_COMMANDS: Command[] = [
 		run: (board) => board.openParking(),
 	},
 	{
+		id: 'show',
+		label: () => m.command_show(),
+		keys: ['k'],
+		section: 'board',
+		when: (board) => board.room.leads && board.model.fields.size > 0,
+		run: (board) => board.startShow(),
+	},
+	{
 		id: 'balance',
 		label: () => m.balance(),
 		keys: ['b'],

@@ -7,7 +7,7 @@
 	import Rewind from '@lucide/svelte/icons/rewind';
 	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
-	import { momentWords, whenWords } from '../../ui/when';
+	import { momentWords, whenWords } from '$lib/words/when';
 	import { SPANS, type JournalState } from './journal-state.svelte';
 	import News from './News.svelte';
 	import { lineWords, thingName } from './words';

@@ -6,7 +6,7 @@
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import type { Board } from '../../board/board.svelte';
-	import { momentWords } from '../../ui/when';
+	import { momentWords } from '$lib/words/when';
 	import type { JournalState } from './journal-state.svelte';
 	import { countWords } from './words';
 

@@ -12,7 +12,7 @@
 	import { SPEEDS, type Replay } from '../../board/past/replay.svelte';
 	import { messageOf } from '../../ui/api';
 	import { toaster } from '../../ui/toaster';
-	import { secondWords } from '../../ui/when';
+	import { secondWords } from '$lib/words/when';
 
 	interface Props {
 		board: Board;

@@ -2,7 +2,7 @@
 	/** A link that still works. */
 	import { m } from '$lib/paraglide/messages';
 	import type { LinkInfo } from '../actions';
-	import { momentWords } from '../../ui/when';
+	import { momentWords } from '$lib/words/when';
 	import { codeInParts, roleName } from './words';
 
 	interface Props {

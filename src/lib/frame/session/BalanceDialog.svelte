@@ -5,7 +5,7 @@
 	import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 	import type { Board } from '../../board/board.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
-	import { timeWords } from '../../ui/when';
+	import { timeWords } from '$lib/words/when';
 
 	Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 

@@ -4,7 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
-	import { timeWords } from '../../ui/when';
+	import { timeWords } from '$lib/words/when';
 	import type { Order } from './actions';
 	import { lengthWords } from './words';
 

@@ -2,6 +2,7 @@
 	/** For those who lead: practising alone, with a simulated team that follows the run sheet. */
 	import { m } from '$lib/paraglide/messages';
 	import UsersRound from '@lucide/svelte/icons/users-round';
+	import { onMount } from 'svelte';
 	import { z } from 'zod';
 	import type { Room } from '../../room/room.svelte';
 	import { ask, messageOf } from '../../ui/api';
@@ -38,9 +39,8 @@
 		}
 	}
 	let isOpen = $state(false);
-	$effect(() => {
-		if (isOpen) void order();
-	});
+	// A rehearsal that is on shows itself; otherwise nothing is asked until somebody wants to.
+	onMount(() => void order().then(() => (isOpen = known?.isOn ?? false)));
 	const SPEEDS = [1, 3, 10];
 </script>
 

@@ -4,6 +4,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import BookmarkPlus from '@lucide/svelte/icons/bookmark-plus';
 	import Scale from '@lucide/svelte/icons/scale';
+	import Presentation from '@lucide/svelte/icons/presentation';
 	import Printer from '@lucide/svelte/icons/printer';
 	import type { Board } from '../../board/board.svelte';
 	import { keepPiece, recipeFrom } from '../../templates/drawer';
@@ -90,6 +91,12 @@
 						title={m.keep_recipe()}
 						onclick={keepRecipe}><BookmarkPlus size={15} /></button
 					>{/if}
+				<button
+					class="icon-button"
+					aria-label={m.command_show()}
+					title={`${m.command_show()} (K)`}
+					onclick={() => board.startShow()}><Presentation size={15} /></button
+				>
 				<button
 					class="icon-button"
 					aria-label={m.balance()}

@@ -93,12 +93,4 @@ export const USUAL_MAY: Record<StepKind, StepMay> = {
 	'wrap-up': 'nod',
 };
 
-/** "3 min", "2½ min", "1 h 30". */
-export function lengthWords(minutes: number): string {
-	if (minutes >= 60) {
-		const hours = Math.floor(minutes / 60);
-		const rest = Math.round(minutes - 60 * hours);
-		return rest === 0 ? m.hours({ count: hours }) : m.hours_minutes({ hours, minutes: rest });
-	}
-	return m.minutes({ count: Math.round(minutes * 10) / 10 });
-}
+export { lengthWords } from '$lib/words/length';

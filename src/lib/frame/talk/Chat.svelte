@@ -6,7 +6,7 @@
 	import { tick } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
 	import Composer from './Composer.svelte';
-	import { whenWords } from '../../ui/when';
+	import { whenWords } from '$lib/words/when';
 	import { pieces } from './words';
 	import type { TalkState } from './talk-state.svelte';
 

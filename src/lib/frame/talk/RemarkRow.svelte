@@ -8,7 +8,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import Badge from '../../ui/Badge.svelte';
 	import Composer from './Composer.svelte';
-	import { whenWords } from '../../ui/when';
+	import { whenWords } from '$lib/words/when';
 	import { pieces } from './words';
 	import type { TalkState } from './talk-state.svelte';
 

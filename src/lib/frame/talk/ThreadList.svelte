@@ -5,7 +5,7 @@
 	import MessageSquarePlus from '@lucide/svelte/icons/message-square-plus';
 	import type { Board } from '../../board/board.svelte';
 	import ThreadSign from './ThreadSign.svelte';
-	import { whenWords } from '../../ui/when';
+	import { whenWords } from '$lib/words/when';
 	import { aboutWhat } from './words';
 	import type { Show, TalkState } from './talk-state.svelte';
 

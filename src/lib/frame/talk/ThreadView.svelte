@@ -10,7 +10,7 @@
 	import Composer from './Composer.svelte';
 	import RemarkRow from './RemarkRow.svelte';
 	import ThreadSign from './ThreadSign.svelte';
-	import { whenWords } from '../../ui/when';
+	import { whenWords } from '$lib/words/when';
 	import { aboutWhat } from './words';
 	import type { TalkState } from './talk-state.svelte';
 

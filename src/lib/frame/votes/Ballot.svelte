@@ -9,7 +9,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { asVote, type Votes } from '../../room/votes.svelte';
-	import { optionName } from './words';
+	import { optionName } from '$lib/words/votes';
 
 	interface Props {
 		votes: Votes;

@@ -7,7 +7,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import { messageOf } from '../../ui/api';
 	import { objectsFor, SOURCES, type Source } from './sources';
-	import { methodMore, methodName, votersName } from './words';
+	import { methodMore, methodName, votersName } from '$lib/words/votes';
 
 	interface Props {
 		board: Board;

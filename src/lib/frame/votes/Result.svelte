@@ -3,7 +3,7 @@
 	import type { ShownVote } from '$core/decide/wire';
 	import { m } from '$lib/paraglide/messages';
 	import ResultChart from './ResultChart.svelte';
-	import { agreementWords, optionName, otherRules, ruleName, scoreWords } from './words';
+	import { agreementWords, optionName, otherRules, ruleName, scoreWords } from '$lib/words/votes';
 
 	interface Props {
 		vote: ShownVote;

@@ -11,7 +11,7 @@
 		ScatterController,
 		Tooltip,
 	} from 'chart.js';
-	import { optionName } from './words';
+	import { optionName } from '$lib/words/votes';
 
 	Chart.register(
 		BarController,

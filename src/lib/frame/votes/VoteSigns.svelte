@@ -9,7 +9,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
 	import { asVote } from '../../room/votes.svelte';
-	import { optionName, scoreWords } from './words';
+	import { optionName, scoreWords } from '$lib/words/votes';
 
 	interface Props {
 		board: Board;

@@ -10,11 +10,11 @@
 	import { messageOf } from '../../ui/api';
 	import { ticking } from '../../ui/time.svelte';
 	import { toaster } from '../../ui/toaster';
-	import { dayWords } from '../../ui/when';
+	import { dayWords } from '$lib/words/when';
 	import Ballot from './Ballot.svelte';
 	import NewVote from './NewVote.svelte';
 	import Result from './Result.svelte';
-	import { methodName } from './words';
+	import { methodName } from '$lib/words/votes';
 	import type { VotesView } from './votes-view.svelte';
 
 	const { board, view }: { board: Board; view: VotesView } = $props();

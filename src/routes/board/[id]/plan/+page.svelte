@@ -3,7 +3,7 @@
 	import { lengthOf } from '$core/session/steps';
 	import { kindWords, lengthWords, mayWords } from '$lib/frame/session/words';
 	import { m } from '$lib/paraglide/messages';
-	import { timeWords } from '$lib/ui/when';
+	import { timeWords } from '$lib/words/when';
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
