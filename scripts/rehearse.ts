@@ -33,7 +33,7 @@ const say = (text: string): void => void process.stdout.write(`${text}\n`);
 const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
 const server = await startServer();
-let lost = 1;
+let lost: number;
 try {
 	const owner = await facilitator(server, 'Ilka');
 	lost = await rehearse(owner);
