@@ -91,65 +91,64 @@ async function pickObject(page: Page, text: string): Promise<void> {
 	}, text);
 }
 
-/** A few strokes: an underline, a ring, and the highlighter over a heading. */
-async function draw(page: Page): Promise<void> {
-	const stroke = async (points: [number, number][]): Promise<void> => {
-		const round = (await page.getByTestId('live').boundingBox())!;
-		await page.mouse.move(round.x + points[0]![0], round.y + points[0]![1]);
-		await page.mouse.down();
-		for (const [x, y] of points.slice(1)) await page.mouse.move(round.x + x, round.y + y);
-		await page.mouse.up();
-	};
-	const ring = (cx: number, cy: number, rx: number, ry: number): [number, number][] =>
-		Array.from({ length: 40 }, (_, i) => {
-			const angle = (i / 37) * 2 * Math.PI - 1.2;
-			return [cx + rx * Math.cos(angle), cy + ry * Math.sin(angle)];
+/** A session from a recipe, with a simulated team, at the moments that are worth a picture. */
+async function session(page: Page, browser: Browser): Promise<void> {
+	await page.getByRole('link', { name: /Idea round/ }).click();
+	await page.getByLabel('The question').fill('How do we get rid of the queue?');
+	await shoot(page, 'recipes');
+	await page.getByRole('button', { name: 'Make the board' }).click();
+	await page.getByTestId('board-view').waitFor();
+	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
+	const post = async (path: string, data: object): Promise<Record<string, unknown>> => {
+		const answer = await page.request.post(`${server.url}/api/boards/${board}/${path}`, {
+			data,
+			headers: { origin: server.url },
 		});
-	await page.keyboard.press('8');
-	await page.getByRole('button', { name: 'Broad' }).click();
-	await page.getByTestId('ledge').getByRole('button', { name: 'Brick' }).click();
-	await stroke(ring(386, 466, 120, 72));
-	await page.getByRole('button', { name: 'Highlighter' }).click();
-	await page.getByTestId('ledge').getByRole('button', { name: 'Ochre' }).click();
-	await stroke([
-		[318, 138],
-		[410, 136],
-	]);
-	await page.keyboard.press('2');
-}
-
-/** A project with two boards and two more people, opened. */
-async function project(page: Page, browser: Browser): Promise<void> {
-	const people = ['Femke', 'Tomasz'];
-	for (const name of people) {
-		const { page: other, context } = await window_(browser);
-		await other.goto(`${server.url}/sign-up`);
-		await other.getByLabel('Your name').fill(name);
-		await other.getByLabel('E-mail').fill(`${name.toLowerCase()}@zweite-runde.example`);
-		await other.getByLabel('Password').fill('long enough for this');
-		await other.getByRole('button', { name: 'Make an account' }).click();
-		await other.getByText('No boards yet').waitFor();
-		await context.close();
+		return (await answer.json()) as Record<string, unknown>;
+	};
+	const { url } = await post('links', { role: 'editor' });
+	const { page: phone } = await window_(browser, true);
+	await phone.goto(String(url));
+	await phone.getByLabel('Your name').fill('Nele');
+	await phone.getByRole('button', { name: 'Go in' }).click();
+	await phone.getByTestId('board-view').waitFor();
+	await post('rehearsal', { do: 'start', people: 12, seed: 4, speed: 25, even: true });
+	await page.getByRole('button', { name: 'Start: Welcome' }).click();
+	await page.getByRole('button', { name: 'Next: Write silently' }).click();
+	for (const text of ['Numbers on slips of paper', 'A bench for waiting']) {
+		await phone.getByPlaceholder('Write a note only you see').fill(text);
+		await phone.keyboard.press('Enter');
 	}
-	await page.getByRole('button', { name: 'New project' }).click();
-	await page.getByRole('textbox', { name: 'Title of the project' }).fill('Next season');
-	await page.keyboard.press('Enter');
-	await page.getByTestId('project').waitFor();
-	await page.getByRole('button', { name: 'All boards' }).click();
-	for (const title of ['Season planning', 'Bench safety']) {
-		await page.getByRole('button', { name: `Move ${title} to a project` }).click();
-		await page.getByLabel(`Move ${title} to a project`).getByRole('button', { name: 'Next season' }).click();
-		await settled(page);
-	}
-	await page
-		.getByRole('group', { name: 'Projects' })
-		.getByRole('button', { name: /^Next season/ })
-		.click();
-	for (const name of people) {
-		await page.getByLabel('E-mail of their account').fill(`${name.toLowerCase()}@zweite-runde.example`);
-		await page.getByRole('button', { name: 'Let somebody in' }).click();
-		await page.getByLabel(`Part of ${name} in the project`).waitFor();
-	}
+	await shoot(phone, 'phone');
+	const rows = page.getByTestId('silence').getByRole('listitem');
+	await rows.nth(10).waitFor({ timeout: 60_000 });
+	await shoot(page, 'run-sheet');
+	await page.getByRole('button', { name: 'Reveal all' }).click();
+	await page.getByTestId('silence').waitFor({ state: 'hidden' });
+	await settled(page);
+	await shoot(page, 'reveal');
+	await page.getByRole('button', { name: 'Next: Read' }).click();
+	await page.getByRole('treeitem', { name: /How do we get rid/ }).click();
+	await page.keyboard.press('v');
+	await page.getByRole('button', { name: 'Start the vote' }).click();
+	await phone.getByTestId('vote-screen').waitFor();
+	const dot = phone.getByRole('button', { name: 'One dot more for Numbers on slips' });
+	await dot.click();
+	await dot.click();
+	await shoot(phone, 'phone-vote');
+	await page.getByText(/1\d of \d+ have voted/).waitFor({ timeout: 60_000 });
+	await page.getByRole('button', { name: 'Close the vote' }).click();
+	await page.getByTestId('vote-result').waitFor();
+	await shoot(page, 'vote-result');
+	await post('rehearsal', { do: 'steer', isPaused: true });
+	await page.getByTestId('live').click({ position: { x: 8, y: 8 } });
+	await page.keyboard.press('k');
+	await page.getByTestId('show-desk').waitFor();
+	await shoot(page, 'show');
+	await page.getByRole('button', { name: 'End the show' }).click();
+	await page.getByRole('link', { name: 'Report of the outcome' }).click();
+	await page.getByTestId('report').getByRole('heading', { level: 1 }).waitFor();
+	await shoot(page, 'report');
 }
 
 mkdirSync(FOLDER, { recursive: true });
@@ -166,8 +165,6 @@ try {
 		'Nobody knew the price of a fuse',
 		'My lamp waited three Saturdays',
 	]);
-	await shoot(phone, 'phone');
-
 	const rashid = await join(browser, server, 'Rashid');
 	const maren = await join(browser, server, 'Maren');
 	await write(rashid, ['The bell at the till is too quiet']);
@@ -198,7 +195,6 @@ try {
 		.getByRole('button', { name: /What held us up/ })
 		.click();
 	await page.getByTestId('themes-preview').waitFor();
-	await shoot(page, 'themes-preview');
 	await page.getByRole('button', { name: 'Lay out on the board' }).click();
 	await shoot(page, 'themes-laid-out');
 
@@ -211,10 +207,6 @@ try {
 	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
 	await page.getByLabel('Part of Rashid').first().waitFor();
 	await shoot(page, 'people');
-	await page.getByRole('switch', { name: /^Close the room/ }).check();
-	await phone.getByText('You are waiting at the door').waitFor();
-	await shoot(phone, 'waiting');
-	await page.getByRole('switch', { name: /^Close the room/ }).uncheck();
 
 	await page.getByTestId('desk').getByRole('button', { name: 'Journal' }).click();
 	await page.getByRole('button', { name: 'Look at earlier moments' }).click();
@@ -245,11 +237,6 @@ try {
 	await shoot(page, 'holders');
 	await page.keyboard.press('Escape');
 	await page.keyboard.press('Escape');
-	await page.keyboard.press('a');
-	await page.getByLabel('Find a pictogram').fill('tool');
-	await page.getByRole('button', { name: 'wrench', exact: true }).first().waitFor();
-	await shoot(page, 'shelf');
-	await page.keyboard.press('Escape');
 
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await surface(page, 'Linen', 'Ruled lines');
@@ -261,23 +248,10 @@ try {
 	await shoot(page, 'shapes');
 	await page.keyboard.press('Escape');
 
-	await page
-		.getByRole('treeitem', { name: /Season map/ })
-		.first()
-		.click();
-	await surface(page, 'Paper', 'Squares');
-	await draw(page);
-	await pickObject(page, 'Dates');
-	await settled(page);
-	const box = (await page.getByTestId('live').boundingBox())!;
-	await page.mouse.click(box.x + 150, box.y + 195, { button: 'right' });
-	await shoot(page, 'menu-on-paper');
-	await page.keyboard.press('Escape');
 	await page.goto(server.url);
 	await page.getByRole('heading', { name: 'Boards' }).waitFor();
 	await shoot(page, 'boards');
-	await project(page, browser);
-	await shoot(page, 'project');
+	await session(page, browser);
 	await browser.close();
 } finally {
 	await server.stop();

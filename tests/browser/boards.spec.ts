@@ -14,9 +14,10 @@ test('a facilitator signs up, makes boards, renames, finds, deletes and brings b
 	await page.getByRole('button', { name: 'Make an account' }).click();
 	await expect(page.getByText('No boards yet')).toBeVisible();
 
-	await page.getByRole('button', { name: /Idea round/ }).click();
+	await page.getByRole('link', { name: /Idea round/ }).click();
+	await page.getByRole('button', { name: 'Make the board' }).click();
 	await expect(page.getByTestId('board-view')).toBeVisible();
-	await expect(page.getByTestId('session-line')).toContainText('Gather ideas');
+	await expect(page.getByTestId('session-line')).toContainText('Write silently');
 	await page.getByRole('link', { name: 'To your boards' }).click();
 
 	await page.getByRole('button', { name: 'Rename Idea round' }).click();
