@@ -121,7 +121,7 @@ test('a session from the recipe to the report', async ({ ilka, join, server }) =
 		await expect(
 			page
 				.getByTestId('vote-signs')
-				.getByText(/^1\. \d+ dots/)
+				.getByTitle(/^1\. \d+ dots/)
 				.first(),
 		).toBeVisible();
 		await page.keyboard.press('Control+z');

@@ -5,8 +5,12 @@
 	const { id, name, size = 28 }: { id: string; name: string; size?: number } = $props();
 	const colours = $derived(PIGMENT_COLOURS[pigmentOf(id)]);
 	const initials = $derived.by(() => {
-		const words = name.trim().split(/\s+/);
-		const letters = words.length > 1 ? [words[0]![0], words.at(-1)![0]] : [...name.trim()].slice(0, 2);
+		// What stands in brackets is said about somebody, and is no part of their name.
+		const words = name
+			.replace(/\(.*\)/, '')
+			.trim()
+			.split(/\s+/);
+		const letters = words.length > 1 ? [words[0]![0], words.at(-1)![0]] : [...words[0]!].slice(0, 2);
 		return letters.join('').toLocaleUpperCase();
 	});
 </script>

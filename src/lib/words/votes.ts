@@ -42,11 +42,15 @@ export const optionName = (text: string): string => {
 
 const whole = (value: number): string => String(Math.round(value * 100) / 100);
 
+/** A score where there is hardly any room. */
+export const scoreShort = (rule: Rule, score: number): string =>
+	rule === 'dots' ? `● ${score}` : whole(score);
+
 /** A score as it is told. */
 export function scoreWords(rule: Rule, score: number): string {
 	switch (rule) {
 		case 'dots':
-			return m.score_dots({ count: score });
+			return score === 1 ? m.score_dot() : m.score_dots({ count: score });
 		case 'borda':
 			return m.score_points({ count: whole(score) });
 		default:

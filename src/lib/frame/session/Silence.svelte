@@ -54,11 +54,6 @@
 {#if run && (run.step === room.step?.id || total > 0)}
 	<section data-testid="silence">
 		<h3 class="label">{m.silent_so_far({ count: total })}</h3>
-		<ul>
-			{#each writers as { id, name, waiting } (id)}
-				<li><span>{name || m.somebody()}</span><b>{waiting}</b></li>
-			{/each}
-		</ul>
 		{#if run.open === 0}
 			<label><input type="checkbox" bind:checked={names} /><span>{m.reveal_with_names()}</span></label>
 		{/if}
@@ -77,6 +72,11 @@
 				><Layers size={16} />{m.reveal_round()}</button
 			>
 		</div>
+		<ul>
+			{#each writers as { id, name, waiting } (id)}
+				<li><span>{name || m.somebody()}</span><b>{waiting}</b></li>
+			{/each}
+		</ul>
 		{#if away.length > 0}
 			<p class="quiet">{m.writers_away({ names: away.map(({ name }) => name).join(', ') })}</p>
 		{/if}
@@ -86,6 +86,11 @@
 <style>
 	section {
 		margin-top: 12px;
+	}
+	ul {
+		max-height: 170px;
+		margin-top: 6px;
+		overflow-y: auto;
 	}
 	li {
 		display: flex;

@@ -9,6 +9,7 @@
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
 	import { saveWords } from '../save-words';
+	import ParkButton from '../parking/ParkButton.svelte';
 	import OwnNotes from './OwnNotes.svelte';
 	import WritingLine from './WritingLine.svelte';
 
@@ -75,7 +76,11 @@
 			{/each}
 		</ul>
 	</main>
-	<button class="button board" onclick={onboard}><MapIcon size={16} />{m.board()}</button>
+	<div class="aside">
+		<ParkButton {room} /><button class="button board" onclick={onboard}
+			><MapIcon size={16} />{m.board()}</button
+		>
+	</div>
 	<WritingLine {room} {pigment} {onpigment} large />
 </div>
 
@@ -160,7 +165,7 @@
 		display: flex;
 		flex-direction: column;
 		gap: 10px;
-		padding-bottom: 52px;
+		padding-bottom: 12px;
 	}
 	li {
 		padding: 18px 14px;
@@ -170,10 +175,15 @@
 		font-weight: 700;
 		overflow-wrap: anywhere;
 	}
+	.aside {
+		display: flex;
+		flex-wrap: wrap;
+		justify-content: end;
+		gap: 8px;
+		padding: 8px 14px;
+	}
 	.board {
-		position: absolute;
-		right: 14px;
-		bottom: calc(122px + env(safe-area-inset-bottom));
+		min-height: 46px;
 		background: var(--frame-ground);
 	}
 </style>

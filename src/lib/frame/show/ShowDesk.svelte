@@ -116,6 +116,7 @@
 	}
 	.row .button {
 		flex: 1;
+		padding: 4px 8px;
 		min-height: 42px;
 	}
 	.aside {

@@ -6,6 +6,7 @@
 	import MapIcon from '@lucide/svelte/icons/map';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
+	import ParkButton from '../parking/ParkButton.svelte';
 	import Ballot from './Ballot.svelte';
 
 	interface Props {
@@ -31,7 +32,11 @@
 		<Ballot votes={room.votes} {vote} large />
 		<p class="quiet note" role="status">{isCast ? m.ballot_saved() : m.ballot_hint()}</p>
 	</main>
-	<footer><button class="button" onclick={onboard}><MapIcon size={16} />{m.board()}</button></footer>
+	<footer>
+		{#if room.role !== 'viewer'}<ParkButton {room} />{/if}<button class="button" onclick={onboard}
+			><MapIcon size={16} />{m.board()}</button
+		>
+	</footer>
 </div>
 
 <style>
@@ -70,7 +75,9 @@
 	}
 	footer {
 		display: flex;
+		flex-wrap: wrap;
 		justify-content: end;
+		gap: 8px;
 		padding: 10px 16px calc(10px + env(safe-area-inset-bottom));
 		border-top: 1px solid var(--frame-line);
 	}

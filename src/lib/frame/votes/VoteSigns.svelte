@@ -9,7 +9,7 @@
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
 	import { asVote } from '../../room/votes.svelte';
-	import { optionName, scoreWords } from '$lib/words/votes';
+	import { optionName, scoreShort, scoreWords } from '$lib/words/votes';
 
 	interface Props {
 		board: Board;
@@ -90,8 +90,11 @@
 				{/if}
 			{/if}
 			{#if result && vote.outcome && result.voters > 0}
-				<span class="result" class:first={result.rank === 1}
-					>{result.rank}. {scoreWords(vote.outcome.rule, result.score)}</span
+				<span
+					class="result"
+					class:first={result.rank === 1}
+					title={`${result.rank}. ${scoreWords(vote.outcome.rule, result.score)}`}
+					>{scoreShort(vote.outcome.rule, result.score)}</span
 				>
 			{/if}
 		</div>

@@ -1,0 +1,55 @@
+<script lang="ts">
+	/** Keeps a question for later, from the screens of a phone that have no desk. */
+	import { m } from '$lib/paraglide/messages';
+	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
+	import type { Room } from '../../room/room.svelte';
+	import { messageOf } from '../../ui/api';
+	import { parkIt } from './actions';
+
+	const { room }: { room: Room } = $props();
+	let isOpen = $state(false);
+	let text = $state('');
+	let said = $state('');
+
+	async function add(event: SubmitEvent): Promise<void> {
+		event.preventDefault();
+		const words = text.trim();
+		if (words === '') return;
+		try {
+			await parkIt(room.info.boardId, words);
+			text = '';
+			isOpen = false;
+			said = m.parked();
+		} catch (error) {
+			said = messageOf(error);
+		}
+	}
+</script>
+
+<button
+	class="button"
+	aria-expanded={isOpen}
+	onclick={() => {
+		isOpen = !isOpen;
+		said = '';
+	}}><CircleHelp size={16} />{m.parking_hint()}</button
+>
+{#if isOpen}
+	<form onsubmit={add}>
+		<!-- svelte-ignore a11y_autofocus -->
+		<input class="entry" bind:value={text} maxlength="500" autofocus aria-label={m.parking_hint()} />
+		<button class="button main" type="submit" disabled={text.trim() === ''}>{m.parking_add()}</button>
+	</form>
+{/if}
+<span class="sr-only" role="status">{said}</span>
+
+<style>
+	form {
+		display: flex;
+		gap: 8px;
+		width: 100%;
+	}
+	.button {
+		min-height: 46px;
+	}
+</style>
