@@ -163,6 +163,16 @@
 	/** Whether one looks around on one's own while slides are shown; those who lead see them here only when they want to. */
 	let showsHere = $state(false);
 	let looksAlone = $state(false);
+	/** Slides fill the whole screen where the browser lets them. */
+	function showHere(): void {
+		showsHere = true;
+		void document.documentElement.requestFullscreen?.().catch(() => undefined);
+	}
+	function leaveSlides(): void {
+		if (room.leads) showsHere = false;
+		else looksAlone = true;
+		if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
+	}
 	const isSlides = $derived(room.show !== undefined && (room.leads ? showsHere : !looksAlone));
 	$effect(() => {
 		if (room.show) return;
@@ -282,10 +292,7 @@
 			{#if journal.replay?.view}
 				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
 			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
-			{#if isSlides}<SlideFrame
-					{board}
-					onleave={() => (room.leads ? (showsHere = false) : (looksAlone = true))}
-				/>{/if}
+			{#if isSlides}<SlideFrame {board} onleave={leaveSlides} />{/if}
 		</main>
 		{#if !isSlides}
 			<Desk
@@ -299,7 +306,7 @@
 				oninvite={() => (dialog = 'invite')}
 				{silenceHeard}
 				{onlead}
-				onhere={() => (showsHere = true)}
+				onhere={showHere}
 			/>
 		{/if}
 	</div>

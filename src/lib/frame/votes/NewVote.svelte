@@ -53,7 +53,19 @@
 			count: objectsFor(board, id, asked).length,
 		})).filter(({ count, id }) => count > 1 || id === source);
 	});
-	const LENGTHS = [undefined, 3, 5, 10, 30, 60, 24 * 60, 3 * 24 * 60, 7 * 24 * 60] as const;
+	const LENGTHS = [
+		undefined,
+		3,
+		5,
+		10,
+		30,
+		60,
+		24 * 60,
+		3 * 24 * 60,
+		7 * 24 * 60,
+		14 * 24 * 60,
+		28 * 24 * 60,
+	] as const;
 	const lengthName = (length: number | undefined): string =>
 		length === undefined
 			? m.until_closed()
