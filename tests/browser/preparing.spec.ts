@@ -97,6 +97,14 @@ async function writeNoteIn(page: import('@playwright/test').Page) {
 	return sees(page, 'Hello');
 }
 
+/** What a window says about where the session is. */
+const currentStep = (page: import('@playwright/test').Page): Promise<string> =>
+	page.evaluate(
+		() =>
+			(document.querySelector('[aria-current="step"]') ?? document.querySelector('.screen header'))
+				?.textContent ?? '',
+	);
+
 test('in brainwriting everybody writes on another sheet each round', async ({ ilka, join, server }) => {
 	const { page } = ilka;
 	await page.goto(`${server.url}/new?recipe=brainwriting`);
@@ -129,6 +137,8 @@ test('in brainwriting everybody writes on another sheet each round', async ({ il
 			{ page: nele.page, name: 'Nele' },
 			{ page: rashid.page, name: 'Rashid' },
 		]) {
+			// The round has come to this window.
+			await expect.poll(() => currentStep(each)).toContain(`Round ${round}`);
 			await each.getByPlaceholder('Write a note').fill(`${name} ${round}`);
 			await each.keyboard.press('Enter');
 		}
