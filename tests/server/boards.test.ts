@@ -53,7 +53,7 @@ describe('boards', () => {
 		const copy = await connect(server, owner, copyId);
 		expect(copy.texts().sort()).toEqual(client.texts().sort());
 		const session = await connect(server, owner, copyId, 'session');
-		expect(readSession(session.doc).steps).toHaveLength(5);
+		expect(readSession(session.doc).steps).toHaveLength(6);
 		copy.write('Only on the copy');
 		expect(client.texts()).not.toContain('Only on the copy');
 		const list = await (await owner.request('GET', `/api/boards/${copyId}/people`)).json();
@@ -162,9 +162,9 @@ describe('the session', () => {
 	it('starts steps with the server’s time, the same for everybody', async () => {
 		const session = await connect(server, owner, board, 'session');
 		const steps = readSession(session.doc).steps;
-		expect(steps.map((step) => step.kind)).toEqual(['welcome', 'gather', 'read', 'sort', 'wrap-up']);
+		expect(steps.map((step) => step.kind)).toEqual(['welcome', 'gather', 'read', 'sort', 'vote', 'wrap-up']);
 		const before = Date.now();
-		await owner.request('POST', `/api/boards/${board}/session`, { do: 'start', step: steps[1]!.id });
+		await owner.request('POST', `/api/boards/${board}/session`, { do: 'start', step: steps[3]!.id });
 		await until(() => readSession(session.doc).running !== undefined, 'the step runs');
 		const { running } = readSession(session.doc);
 		expect(running!.startedAt).toBeGreaterThanOrEqual(before);
