@@ -163,7 +163,7 @@ test('while names are hidden people are voices to each other; those who lead kno
 	await sees(ruben.page, 'Who pays the rent?');
 	await saved(lotte.page);
 	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
-	await page.getByLabel('Names on this board').selectOption('Hidden, but not from those who lead');
+	await page.getByLabel('Names on this board').selectOption('Hidden from participants');
 	await expect.poll(async () => (await sees(ruben.page, 'Who pays the rent?')).by[1]).toMatch(/^Voice \d+$/);
 	const voice = (await sees(ruben.page, 'Who pays the rent?')).by[1];
 	await expect(lotte.page.getByLabel('Write a note')).toBeVisible();

@@ -31,8 +31,9 @@ export const POST = route(async (event, person) => {
 	const order = await body(event, orderSchema);
 	if (order.do === 'start') {
 		// The team comes in by the same door as everybody; from here it is on this very machine.
-		const port = process.env['PORT'] ?? event.url.port;
-		const where = { base: `http://127.0.0.1:${port}`, origin: event.url.origin };
+		const { HOST: host, PORT: port = event.url.port } = process.env;
+		const here = host && !['0.0.0.0', '::'].includes(host) ? host : '127.0.0.1';
+		const where = { base: `http://${here}:${port}`, origin: event.url.origin };
 		await startRehearsal(id, person, order, where);
 	} else if (order.do === 'steer') await steerRehearsal(id, person.id, order);
 	else await endRehearsal(id, person.id);
