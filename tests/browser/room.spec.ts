@@ -114,6 +114,17 @@ test('whoever is signed out under an open board is told so, and not left waiting
 	server,
 }) => {
 	const { page } = ilka;
+	// Everything that the board loads is there before the server goes.
+	await expect
+		.poll(() =>
+			page.evaluate(
+				() =>
+					(window as unknown as { wandtafelBoard: { painter?: { name: string } } }).wandtafelBoard.painter
+						?.name,
+			),
+		)
+		.toBe('tiles');
+	await page.waitForLoadState('networkidle');
 	await server.sql`delete from sessions`;
 	await server.kill();
 	await server.start();
