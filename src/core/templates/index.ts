@@ -4,12 +4,13 @@ import { PEOPLE_LAYOUTS } from './layouts-people';
 import { PLAN_LAYOUTS } from './layouts-plans';
 import type { Recipe } from './recipe';
 import { IDEA_RECIPES } from './recipes-ideas';
+import { TEAM_RECIPES } from './recipes-teams';
 import { WORK_RECIPES } from './recipes-work';
 import type { Purpose, Template } from './template';
 
 export const TEMPLATES: readonly Template[] = [...IDEA_LAYOUTS, ...PEOPLE_LAYOUTS, ...PLAN_LAYOUTS];
 
-export const RECIPES: readonly Recipe[] = [...IDEA_RECIPES, ...WORK_RECIPES];
+export const RECIPES: readonly Recipe[] = [...IDEA_RECIPES, ...TEAM_RECIPES, ...WORK_RECIPES];
 export const recipeOf = (id: string): Recipe | undefined => RECIPES.find((recipe) => recipe.id === id);
 
 export const templateOf = (id: string): Template | undefined =>

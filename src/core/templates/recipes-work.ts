@@ -1,5 +1,6 @@
 /** Recipes for looking back, understanding people, planning and teaching. */
 import { fieldSize, type Recipe, type RecipeStep } from './recipe';
+import { warmUp } from './recipe-steps';
 
 const gather = (title: string, at: string, prompt: string, minutes = 6, silent = true): RecipeStep => ({
 	title,
@@ -255,15 +256,7 @@ export const WORK_RECIPES: Recipe[] = [
 		},
 		steps: ({ question }) => [
 			open('Welcome. Questions go to the parking lot at any time.'),
-			{
-				title: 'Warm-up',
-				kind: 'warm-up',
-				minutes: 4,
-				least: 2,
-				may: 'own',
-				at: 'warm-up',
-				prompt: 'Write a note, give it another colour, move it, and nod at somebody else’s.',
-			},
+			warmUp(4),
 			gather('Expectations', 'hopes', question, 5, false),
 			{ title: 'First part', kind: 'show', minutes: 20, least: 12, may: 'watch', prompt: 'Look and listen.' },
 			gather('Practice', 'practice', 'Your answer to the exercise, one note.', 12, false),

@@ -16,6 +16,9 @@ const sockets = (): WebSocketServer =>
 /** Without an opened document within this time the connection ends, ms. */
 const PATIENCE = 20_000;
 
+/** How long a connection that failed has to hear why, ms. */
+const LAST_WORDS = 2000;
+
 const doors = (): Doors => once('doors', () => new Doors());
 
 const refuse = (socket: Duplex, status: string): void => {
@@ -46,7 +49,8 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 		if (!leave) return refuse(socket, '429 Too Many Requests');
 		socket.once('close', leave);
 		sockets().handleUpgrade(request, socket, head, (ws) => {
-			ws.on('error', () => ws.terminate());
+			// The library says why and closes; cut at once, the reason would not arrive.
+			ws.on('error', () => setTimeout(() => ws.terminate(), LAST_WORDS).unref());
 			const gate = guard(ws, person, (name, states) => takeIn(live().hub.documents, name, ws, states));
 			const timer = setTimeout(() => ws.close(CLOSE.policy, 'no document opened'), PATIENCE);
 			ws.once('close', () => clearTimeout(timer));
