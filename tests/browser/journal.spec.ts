@@ -38,6 +38,9 @@ test('the journal tells who did what, is filtered, and leads to it', async ({ il
 	await saved(maren.page);
 	await openJournal(page);
 	await expect(lines(page).first()).toContainText('Maren added one note: “A kettle for the queue”');
+	await writeNote(maren.page, at.x + 500, at.y + 200, 'A second kettle');
+	await expect(lines(page).first()).toContainText('Maren added one note: “A second kettle”');
+	await expect(lines(page).nth(1)).toContainText('A kettle for the queue');
 	await page.getByLabel('By whom').selectOption('Femke');
 	await expect(lines(page).first()).toContainText('Femke added');
 	await expect(page.getByTestId('journal')).not.toContainText('Ilka');

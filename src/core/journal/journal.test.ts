@@ -94,6 +94,23 @@ describe('the journal of a stage', () => {
 		]);
 	});
 
+	it('does not tell what the server does only to finish what somebody did', () => {
+		const { doc, model, hand, sheet } = testBoard();
+		const log = logOf(doc);
+		const id = log.as('maren', 0, () => addObject(hand, model, noteAt(sheet, 0, 0, 'Kettle')));
+		log.as(null, MINUTE, () => setBoxes(hand, new Map([[id, [90, 90, 160, 96, 0]]])));
+		log.as(null, MINUTE, () => setBoxes(hand, new Map([[id, [90, 90, 260, 96, 0]]])));
+		log.as('ilka', 2 * MINUTE, () => objectsOf(doc).get(id)!.set('nod:ilka', 'Ilka'));
+		log.as(null, 5 * MINUTE, () => objectsOf(doc).get(id)!.set('nod:voice', 'Voice 3'));
+		log.as(null, 6 * MINUTE, () => objectsOf(doc).get(id)!.delete('nod:ilka'));
+		log.as(null, 9 * MINUTE, () => restyle(hand, model, [id], { pigment: 'moss' }));
+		expect(told(read('stage', log))).toEqual([
+			'maren added note Kettle',
+			'ilka nodded note Kettle',
+			'server styled note Kettle',
+		]);
+	});
+
 	it('takes letters typed one by one, and what one finishes on a new thing, for one happening', () => {
 		const { doc, model, hand, sheet } = testBoard();
 		const log = logOf(doc);

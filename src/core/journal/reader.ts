@@ -7,7 +7,7 @@
  */
 import * as Y from 'yjs';
 import type { Layer } from '../session/layers';
-import { goesOn, type Happening } from './happenings';
+import { goesOn, type Happening, type Verb } from './happenings';
 import { sessionChanges, talkChanges, type Changes } from './other-changes';
 import { StageChanges, type Change } from './stage-changes';
 
@@ -22,6 +22,12 @@ export interface LoggedUpdate {
 
 /** Things changed by one update beyond which they are not told one by one. */
 const MANY = 400;
+
+/**
+ * What the server does only to finish what somebody did: it finds a place for a note, and gives nods over to the voice of
+ * whoever nodded while names are hidden.
+ */
+const FINISHING: ReadonlySet<Verb> = new Set<Verb>(['moved', 'resized', 'nodded', 'took back nod']);
 
 type Told = Omit<Change, 'id'> & { id?: string; count: number };
 
@@ -66,9 +72,7 @@ export class JournalReader {
 	take({ data, personId, at }: LoggedUpdate): void {
 		Y.applyUpdate(this.doc, data);
 		const changes = this.changes.take();
-		// Where the server finds a place for a note, it only finishes what its writer did.
-		const told =
-			personId === null ? changes.filter(({ verb }) => verb !== 'moved' && verb !== 'resized') : changes;
+		const told = personId === null ? changes.filter(({ verb }) => !FINISHING.has(verb)) : changes;
 		for (const change of told.length > MANY ? together(told) : told)
 			this.tell({ count: 1, ...change }, personId ?? undefined, at);
 	}

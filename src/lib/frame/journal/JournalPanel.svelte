@@ -39,6 +39,13 @@
 		void [journal.person, journal.thing, journal.sheet, journal.span, journal.day];
 		untrack(() => void journal.read());
 	});
+	let isOpened = false;
+	$effect(() => {
+		void board.room.version;
+		// The first run is the opening itself, which reads anyway.
+		if (isOpened) journal.freshenSoon();
+		isOpened = true;
+	});
 
 	function clear(): void {
 		Object.assign(journal, { person: '', thing: '', sheet: '', span: 0, day: '' });
@@ -116,7 +123,7 @@
 	{/each}
 </ol>
 {#if journal.next !== undefined}
-	<button class="button more" disabled={journal.busy} onclick={() => void journal.read(true)}
+	<button class="button more" disabled={journal.busy} onclick={() => void journal.read('more')}
 		>{m.journal_more()}</button
 	>
 {/if}

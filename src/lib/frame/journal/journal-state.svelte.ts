@@ -5,13 +5,22 @@ import { sinceThen, type Doing } from '$core/journal/since';
 import type { Board } from '../../board/board.svelte';
 import { Replay } from '../../board/past/replay.svelte';
 import { messageOf } from '../../ui/api';
-import { historyOf, journalPage } from './requests';
+import { historyOf, journalPage, type JournalPage } from './requests';
 
 /** Times from which on one may read, ms before now; 0 for everything. */
 export const SPANS = [0, 3_600_000, 24 * 3_600_000, 7 * 24 * 3_600_000] as const;
 
 /** Pages of news that are read at most: whoever was away for months reads the journal instead. */
 const MOST_PAGES = 5;
+
+/** How long after a change the open journal is read again, ms. */
+const FRESHEN_AFTER = 2500;
+
+/** What is not on a page because it is older. */
+function olderThan(all: readonly Happening[], { happenings }: JournalPage): readonly Happening[] {
+	const oldest = happenings.at(-1)?.until ?? 0;
+	return all.filter(({ until }) => until < oldest);
+}
 
 export class JournalState {
 	happenings = $state.raw<readonly Happening[]>([]);
@@ -33,6 +42,7 @@ export class JournalState {
 	replay = $state.raw<Replay | undefined>();
 	/** Counts what was asked, so that an answer that was overtaken is left aside. */
 	private asked = 0;
+	private freshening: number | undefined;
 
 	constructor(
 		readonly board: Board,
@@ -54,10 +64,21 @@ export class JournalState {
 		return this.people.find(({ id }) => id === person)?.name;
 	}
 
-	/** Reads the newest page, or goes on with the next. */
-	async read(more = false): Promise<void> {
+	/** Reads the newest page anew a while after the board changed, and leaves the older ones as they are. */
+	freshenSoon(): void {
+		this.freshening ??= window.setTimeout(() => {
+			this.freshening = undefined;
+			if (this.busy) this.freshenSoon();
+			else void this.read('newer');
+		}, FRESHEN_AFTER);
+	}
+
+	/** Reads the newest page, goes on with the next, or takes in what is newer than what is there. */
+	async read(how: 'first' | 'more' | 'newer' = 'first'): Promise<void> {
 		const asked = ++this.asked;
-		this.busy = true;
+		const more = how === 'more';
+		// Who reads is not told that newer lines are being asked for.
+		this.busy = how !== 'newer';
 		this.problem = '';
 		const day = this.day ? new Date(`${this.day}T00:00`).getTime() : undefined;
 		try {
@@ -70,11 +91,16 @@ export class JournalState {
 				before: more ? this.next : undefined,
 			});
 			if (asked !== this.asked) return;
-			this.happenings = more ? [...this.happenings, ...page.happenings] : page.happenings;
 			this.people = page.people;
+			if (how === 'newer' && page.next !== undefined) {
+				this.happenings = [...page.happenings, ...olderThan(this.happenings, page)];
+				return;
+			}
+			this.happenings = more ? [...this.happenings, ...page.happenings] : page.happenings;
 			this.next = page.next;
 		} catch (error) {
-			if (asked === this.asked) this.problem = messageOf(error);
+			// Newer lines are asked for again with the next change.
+			if (asked === this.asked && how !== 'newer') this.problem = messageOf(error);
 		} finally {
 			if (asked === this.asked) this.busy = false;
 		}
@@ -140,6 +166,7 @@ export class JournalState {
 	}
 
 	destroy(): void {
+		clearTimeout(this.freshening);
 		this.replay?.destroy();
 	}
 }
