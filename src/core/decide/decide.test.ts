@@ -8,6 +8,7 @@ import {
 	isEmpty,
 	mayVote,
 	placed,
+	onMatrix,
 	rated,
 	termsSchema,
 	withDot,
@@ -161,7 +162,9 @@ describe('ballots', () => {
 		const order = placed(placed(placed({ order: [] }, 'a', 0), 'b', 0), 'a', 1);
 		expect(order).toEqual({ order: ['b', 'a'] });
 		expect(placed(order, 'b', undefined)).toEqual({ order: ['a'] });
-		expect(rated(rated({ places: {} }, 'a', 2), 'a', 5, 1)).toEqual({ places: { a: [2, 5] } });
+		expect(onMatrix({ places: { b: [1, 1] } }, 'a', [2, 5])).toEqual({ places: { a: [2, 5], b: [1, 1] } });
+		expect(onMatrix({ places: { a: [2, 5] } }, 'a', undefined)).toEqual({ places: {} });
+		expect(onMatrix({ steps: {} }, 'a', [2, 5])).toEqual({ steps: {} });
 		expect(rated({ steps: { a: 3 } }, 'a', undefined)).toEqual({ steps: {} });
 	});
 

@@ -138,16 +138,20 @@ export function placed(choice: Choice, option: string, at: number | undefined): 
 	return { order: at === undefined ? others : [...others.slice(0, at), option, ...others.slice(at)] };
 }
 
-/** Rates an object; takes the rating back where `step` is undefined. `scale` is the second one of a matrix where it is 1. */
-export function rated(choice: Choice, option: string, step: number | undefined, scale = 0): Choice {
-	if ('steps' in choice) {
-		const { [option]: _, ...others } = choice.steps;
-		return { steps: step === undefined ? others : { ...others, [option]: step } };
-	}
+/** Rates an object; takes the rating back where `step` is undefined. */
+export function rated(choice: Choice, option: string, step: number | undefined): Choice {
+	if (!('steps' in choice)) return choice;
+	const { [option]: _, ...others } = choice.steps;
+	return { steps: step === undefined ? others : { ...others, [option]: step } };
+}
+
+/** Places an object on the two scales of a matrix; takes it off where `place` is undefined. */
+export function onMatrix(
+	choice: Choice,
+	option: string,
+	place: readonly [number, number] | undefined,
+): Choice {
 	if (!('places' in choice)) return choice;
-	const { [option]: now, ...others } = choice.places;
-	if (step === undefined) return { places: others };
-	const next: [number, number] = now ? [...now] : [step, step];
-	next[scale] = step;
-	return { places: { ...others, [option]: next } };
+	const { [option]: _, ...others } = choice.places;
+	return { places: place === undefined ? others : { ...others, [option]: [place[0], place[1]] } };
 }

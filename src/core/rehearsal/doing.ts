@@ -1,5 +1,5 @@
 /** What a simulated person does next, in the running step, by their habits. */
-import { placed, rated, withDot, type Choice, type Vote } from '../decide/vote';
+import { onMatrix, placed, rated, withDot, type Choice, type Vote } from '../decide/vote';
 import type { StepMay } from '../session/step-rights';
 import type { Habit } from './habits';
 import { wordsOf } from './habits';
@@ -74,8 +74,7 @@ export function ballotOf(vote: Vote, random: Random, choice: Choice): Choice {
 		default:
 			for (const { id } of vote.options) {
 				const step = (): number => 1 + Math.floor(random() * vote.steps);
-				next = rated(next, id, step(), 0);
-				if (vote.method === 'matrix') next = rated(next, id, step(), 1);
+				next = vote.method === 'matrix' ? onMatrix(next, id, [step(), step()]) : rated(next, id, step());
 			}
 			return next;
 	}

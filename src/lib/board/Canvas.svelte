@@ -192,7 +192,7 @@
 		position: relative;
 		width: 100%;
 		height: 100%;
-		overflow: hidden;
+		overflow: clip;
 		touch-action: none;
 		outline-offset: -3px;
 		user-select: none;

@@ -42,6 +42,7 @@
 	import LayoutsDialog from '../templates/LayoutsDialog.svelte';
 	import VoteBar from './votes/VoteBar.svelte';
 	import VoteSigns from './votes/VoteSigns.svelte';
+	import { showVoted } from './votes/sources';
 	import { VotesView } from './votes/votes-view.svelte';
 	import Wayfinder from './wayfinder/Wayfinder.svelte';
 	import WritingLine from './session/WritingLine.svelte';
@@ -319,8 +320,10 @@
 				{room}
 				vote={toVote}
 				onlist={() => {
-					view.id = toVote.id;
+					const vote = toVote;
+					view.id = vote.id;
 					instrument = 'votes';
+					void showVoted(board, vote);
 				}}
 			/>
 		{/if}
@@ -360,7 +363,7 @@
 		display: flex;
 		flex-direction: column;
 		height: 100dvh;
-		overflow: hidden;
+		overflow: clip;
 	}
 	.middle {
 		display: flex;
@@ -371,7 +374,8 @@
 		flex: 1;
 		position: relative;
 		min-width: 0;
-		overflow: hidden;
+		/* Not hidden: what is hidden can still be scrolled, by a focus that goes to something outside. */
+		overflow: clip;
 	}
 	.folded {
 		width: 44px;

@@ -1,7 +1,7 @@
 /** Votes in words. */
 import { strengthOf, type Strength } from '$core/decide/agreement';
 import type { Rule } from '$core/decide/outcome';
-import type { Method, Voters } from '$core/decide/vote';
+import type { Method, Terms, Voters } from '$core/decide/vote';
 import type { ShownVote } from '$core/decide/wire';
 import { m } from '$lib/paraglide/messages';
 
@@ -39,6 +39,12 @@ export const optionName = (text: string): string => {
 	const line = text.replace(/\s+/g, ' ').trim();
 	return line === '' ? m.untitled() : line;
 };
+
+/** What the ends of the scales are called: low and high of the first, low and high of the second; numbers where nobody named them. */
+export function scaleEnds({ ends, steps }: Pick<Terms, 'ends' | 'steps'>): [string, string, string, string] {
+	const end = (at: number): string => ends[at] || (at % 2 === 0 ? '1' : String(steps));
+	return [end(0), end(1), end(2), end(3)];
+}
 
 const whole = (value: number): string => String(Math.round(value * 100) / 100);
 

@@ -4,9 +4,9 @@
 	import type { Thread } from '$core/talk/model';
 	import { spotOn } from '$core/talk/spots';
 	import type { Point } from '$core/geometry/box';
-	import { toBoard } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
+	import SignLayer from '../../board/SignLayer.svelte';
 	import ThreadSign from './ThreadSign.svelte';
 	import type { TalkState } from './talk-state.svelte';
 
@@ -62,19 +62,13 @@
 		carried = undefined;
 		if (!wasCarried) talk.read(thread, false);
 	}
-	/** Signs lie in a layer that moves as a whole; only a change of scale moves them against each other. */
-	const origin = $derived(toBoard(board.view, { x: 0, y: 0 }));
 </script>
 
-<div
-	class="signs"
-	style:transform="translate({-origin.x * board.view.scale}px,{-origin.y * board.view.scale}px)"
-	style:--scale={board.view.scale}
->
+<SignLayer {board} name="comment-signs">
 	{#each signs as sign (sign.thread.id)}
 		{@const isCarried = carried?.id === sign.thread.id}
 		<button
-			class="sign"
+			class="at sign"
 			class:shown={sign.thread.id === talk.shown}
 			style:--x={sign.at.x}
 			style:--y={sign.at.y}
@@ -98,24 +92,14 @@
 		>
 	{/each}
 	{#if draft && draft.sheet === board.sheet}
-		<span class="sign draft" style:--x={draft.at.x} style:--y={draft.at.y}
+		<span class="at sign draft" style:--x={draft.at.x} style:--y={draft.at.y}
 			><ThreadSign thread={{ number: undefined, resolved: undefined }} /></span
 		>
 	{/if}
-</div>
+</SignLayer>
 
 <style>
-	.signs {
-		position: absolute;
-		left: 0;
-		top: 0;
-		width: 0;
-		height: 0;
-	}
 	.sign {
-		position: absolute;
-		left: calc(var(--x) * var(--scale) * 1px);
-		top: calc(var(--y) * var(--scale) * 1px);
 		margin: -25px 0 0 3px;
 		cursor: pointer;
 		touch-action: none;

@@ -9,7 +9,8 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { asVote, type Votes } from '../../room/votes.svelte';
-	import { optionName } from '$lib/words/votes';
+	import { optionName, scaleEnds } from '$lib/words/votes';
+	import MatrixPad from './MatrixPad.svelte';
 
 	interface Props {
 		votes: Votes;
@@ -31,17 +32,13 @@
 		...order.flatMap((id) => vote.options.find((option) => option.id === id) ?? []),
 		...vote.options.filter(({ id }) => !order.includes(id)),
 	]);
-	const stepOn = (id: string, scale: number): number | undefined =>
-		'steps' in choice ? choice.steps[id] : 'places' in choice ? choice.places[id]?.[scale] : undefined;
-	const [lowX = '', highX = '', lowY = '', highY = ''] = $derived(vote.terms.ends);
-	const scales = $derived(
-		vote.terms.method === 'matrix'
-			? [
-					{ low: lowX, high: highX },
-					{ low: lowY, high: highY },
-				]
-			: [{ low: lowX, high: highX }],
-	);
+	const [low, high] = $derived(scaleEnds(vote.terms));
+	const stepOn = (id: string): number | undefined => ('steps' in choice ? choice.steps[id] : undefined);
+	const placeOn = (id: string): readonly [number, number] | undefined =>
+		'places' in choice ? choice.places[id] : undefined;
+	/** The object whose place on the matrix is being given: the first that has none, until one is chosen. */
+	let padOf = $state<string | undefined>();
+	const padAt = $derived(padOf ?? vote.options.find(({ id }) => !placeOn(id))?.id);
 
 	function keys(event: KeyboardEvent, id: string): void {
 		if (event.key === '+' || event.key === '=') cast(withDot(asVote(vote), choice, id));
@@ -59,7 +56,9 @@
 		{left === 0 ? m.dots_none_left() : m.dots_left({ count: left })}
 	</p>
 {:else if vote.terms.method === 'ranking'}
-	<p class="left" role="status">{m.ranked_so_far({ count: order.length, all: vote.options.length })}</p>
+	<p class="left" role="status">
+		{order.length === 0 ? m.rank_hint() : m.ranked_so_far({ count: order.length, all: vote.options.length })}
+	</p>
 {/if}
 
 <ul class:large data-testid="ballot">
@@ -119,28 +118,45 @@
 						>
 					{/if}
 				</span>
-			{:else}
+			{:else if vote.terms.method === 'rating'}
 				<span class="text">{name}</span>
-				<div class="scales">
-					{#each scales as { low, high }, scale (scale)}
-						<span class="scale" role="radiogroup" aria-label={m.rate({ name, low, high })}>
-							<small>{low}</small>
-							{#each steps as step (step)}
-								{@const isOn = stepOn(option.id, scale) === step}
-								<button
-									role="radio"
-									aria-checked={isOn}
-									aria-label={String(step)}
-									class:on={isOn}
-									onclick={() =>
-										cast(rated(choice, option.id, isOn && scales.length === 1 ? undefined : step, scale))}
-									>{step}</button
-								>
-							{/each}
-							<small>{high}</small>
-						</span>
+				<span class="scale" role="radiogroup" aria-label={m.rate({ name, low, high })}>
+					<small>{low}</small>
+					{#each steps as step (step)}
+						{@const isOn = stepOn(option.id) === step}
+						<button
+							role="radio"
+							aria-checked={isOn}
+							aria-label={String(step)}
+							class:on={isOn}
+							onclick={() => cast(rated(choice, option.id, isOn ? undefined : step))}>{step}</button
+						>
 					{/each}
-				</div>
+					<small>{high}</small>
+				</span>
+			{:else}
+				{@const place = placeOn(option.id)}
+				<span class="text">{name}</span>
+				<button
+					class="button"
+					aria-expanded={padAt === option.id}
+					aria-label={m.matrix_of({ name })}
+					onclick={() => (padOf = padAt === option.id ? '' : option.id)}
+					>{place ? place.join(' · ') : m.matrix_put()}</button
+				>
+				{#if padAt === option.id}
+					<MatrixPad
+						terms={vote.terms}
+						{choice}
+						option={option.id}
+						{name}
+						{large}
+						oncast={(next) => {
+							cast(next);
+							padOf = option.id;
+						}}
+					/>
+				{/if}
 			{/if}
 		</li>
 	{/each}
@@ -201,13 +217,9 @@
 	b.some {
 		color: var(--frame-accent);
 	}
-	.scales {
-		display: grid;
-		gap: 4px;
-		width: 100%;
-	}
 	.scale {
 		display: flex;
+		width: 100%;
 		align-items: center;
 		gap: 3px;
 	}

@@ -138,7 +138,7 @@
 			{/if}
 		</div>
 	{/if}
-	<div class="pair">
+	<div class="pair wide">
 		<label
 			>{m.vote_open_for()}<select class="entry" bind:value={minutes}
 				>{#each LENGTHS as length (length)}<option value={length}>{lengthName(length)}</option>{/each}</select
@@ -198,6 +198,9 @@
 		grid-template-columns: 1fr 1fr;
 		align-items: end;
 		gap: 8px;
+	}
+	.pair.wide {
+		grid-template-columns: 2fr 3fr;
 	}
 	.check {
 		display: flex;

@@ -22,7 +22,7 @@
 	{#if outcome.turnout.voted === 0}
 		<p class="quiet">{m.nobody_voted()}</p>
 	{:else}
-		<ResultChart {outcome} />
+		<ResultChart {outcome} terms={vote.terms} />
 		<table data-testid="vote-result">
 			<caption class="hidden">{m.result_of({ question: vote.terms.question })}</caption>
 			<thead

@@ -11,7 +11,7 @@
 		ScatterController,
 		Tooltip,
 	} from 'chart.js';
-	import { optionName } from '$lib/words/votes';
+	import { optionName, scaleEnds } from '$lib/words/votes';
 
 	Chart.register(
 		BarController,
@@ -23,15 +23,21 @@
 		Tooltip,
 	);
 
-	const { outcome }: { outcome: NonNullable<ShownVote['outcome']> } = $props();
+	interface Props {
+		outcome: NonNullable<ShownVote['outcome']>;
+		terms: ShownVote['terms'];
+	}
+	const { outcome, terms }: Props = $props();
 	/** Bars that can be told apart. */
 	const MOST = 12;
+	/** Letters of a label that fit beside the bars. */
+	const LETTERS = 18;
 	const shown = $derived(outcome.results.filter(({ voters }) => voters > 0).slice(0, MOST));
 	const hasPlaces = $derived(shown.some(({ place }) => place !== undefined));
 
 	const short = (text: string): string => {
 		const name = optionName(text);
-		return name.length > 22 ? `${name.slice(0, 21)}…` : name;
+		return name.length > LETTERS ? `${name.slice(0, LETTERS - 1)}…` : name;
 	};
 
 	function draw(canvas: HTMLCanvasElement): () => void {
@@ -40,6 +46,19 @@
 		const quiet = style.getPropertyValue('--frame-line').trim() || '#3a4742';
 		const bar = style.getPropertyValue('--frame-action').trim() || '#d9a441';
 		const ticks = { color: ink, font: { size: 11, family: 'Atkinson Hyperlegible Next' } };
+		const ends = scaleEnds(terms);
+		const scale = (low: string, high: string) => ({
+			min: 0.5,
+			max: terms.steps + 0.5,
+			title: { display: true, text: `${low} → ${high}`, color: ink, font: ticks.font },
+			ticks: {
+				...ticks,
+				stepSize: 1,
+				callback: (value: string | number) => (Number.isInteger(value) ? value : ''),
+			},
+			// Lines between the steps, so that a point stands in a square of its own.
+			grid: { color: quiet },
+		});
 		const chart = hasPlaces
 			? new Chart(canvas, {
 					type: 'scatter',
@@ -57,8 +76,8 @@
 						responsive: true,
 						maintainAspectRatio: false,
 						scales: {
-							x: { ticks, grid: { color: quiet } },
-							y: { ticks, grid: { color: quiet } },
+							x: scale(ends[0], ends[1]),
+							y: scale(ends[2], ends[3]),
 						},
 						plugins: {
 							tooltip: { callbacks: { label: ({ dataIndex }) => optionName(shown[dataIndex]!.option.text) } },
@@ -86,7 +105,7 @@
 	}
 </script>
 
-<div class="chart" style:height={hasPlaces ? '190px' : `${shown.length * 24 + 34}px`} aria-hidden="true">
+<div class="chart" style:height={hasPlaces ? '250px' : `${shown.length * 24 + 34}px`} aria-hidden="true">
 	{#key outcome}<canvas {@attach draw}></canvas>{/key}
 </div>
 

@@ -8,8 +8,10 @@
 	import { toBoard } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
+	import SignLayer from '../../board/SignLayer.svelte';
 	import { asVote } from '../../room/votes.svelte';
-	import { optionName, scoreShort, scoreWords } from '$lib/words/votes';
+	import { optionName, scaleEnds, scoreShort, scoreWords } from '$lib/words/votes';
+	import MatrixPad from './MatrixPad.svelte';
 
 	interface Props {
 		board: Board;
@@ -21,33 +23,51 @@
 	const isOpen = $derived(vote.closedAt === undefined);
 	const left = $derived(dotsLeft(vote.terms, choice));
 	const results = $derived(new Map(vote.outcome?.results.map((result) => [result.option.id, result])));
+	const origin = $derived(toBoard(board.view, { x: 0, y: 0 }));
+	/** Room that a square of places takes beside its sign, px. */
+	const PAD = 220;
+	/** The object whose square of places is open. */
+	let padOf = $state<string | undefined>();
 	const signs = $derived.by(() => {
 		void board.room.version;
 		return vote.options.flatMap(({ id, text }) => {
 			const object = board.model.find(id);
 			const box = board.model.boundsOf(id);
 			if (!object || !box || object.sheet !== board.sheet) return [];
-			return [{ id, name: optionName(text), x: box.x + box.w, y: box.y + box.h }];
+			const x = box.x + box.w;
+			const y = box.y + box.h;
+			const isLow = (y - origin.y) * board.view.scale > board.size.h / 2;
+			const isLeft = (x - origin.x) * board.view.scale < PAD;
+			return [{ id, name: optionName(text), x, y, isLow, isLeft }];
 		});
 	});
-	const origin = $derived(toBoard(board.view, { x: 0, y: 0 }));
 	/** Below this scale buttons would lie on each other: only what stands is shown. */
 	const isNear = $derived(board.view.scale > 0.3);
 
 	const dotsOn = (id: string): number => ('dots' in choice ? (choice.dots[id] ?? 0) : 0);
 	const placeOf = (id: string): number => ('order' in choice ? choice.order.indexOf(id) : -1);
+	const placeOn = (id: string): readonly [number, number] | undefined =>
+		'places' in choice ? choice.places[id] : undefined;
+	const ends = $derived(scaleEnds(vote.terms));
+	/** Whoever goes from sign to sign by key sees what they are at; a hand is there already. */
+	function bringIn({ target }: FocusEvent, id: string): void {
+		if (target instanceof Element && target.matches(':focus-visible')) board.showAll([id]);
+	}
+	/** A digit rates, 0 and Backspace take the rating back. */
+	function digit(event: KeyboardEvent, id: string): void {
+		const step = event.key === 'Backspace' ? 0 : /^\d$/.test(event.key) ? Number(event.key) : NaN;
+		if (!(step >= 0 && step <= vote.terms.steps)) return;
+		event.preventDefault();
+		event.stopPropagation();
+		votes.cast(vote, rated(choice, id, step === 0 ? undefined : step));
+	}
 	const stepOf = (id: string): number | undefined => ('steps' in choice ? choice.steps[id] : undefined);
 </script>
 
-<div
-	class="signs"
-	style:transform="translate({-origin.x * board.view.scale}px,{-origin.y * board.view.scale}px)"
-	style:--scale={board.view.scale}
-	data-testid="vote-signs"
->
-	{#each signs as { id, name, x, y } (id)}
+<SignLayer {board} name="vote-signs">
+	{#each signs as { id, name, x, y, isLow, isLeft } (id)}
 		{@const result = results.get(id)}
-		<div class="sign" style:--x={x} style:--y={y}>
+		<div class="at sign" style:--x={x} style:--y={y} onfocusin={(event) => bringIn(event, id)}>
 			{#if isOpen && vote.mayVote && isNear}
 				{#if vote.terms.method === 'dots'}
 					{@const count = dotsOn(id)}
@@ -82,11 +102,38 @@
 					<button
 						class="more"
 						class:on={step !== undefined}
-						aria-label={m.rate({ name, low: '1', high: String(vote.terms.steps) })}
+						aria-label={m.rate({ name, low: ends[0], high: ends[1] })}
+						title={m.rate({ name, low: ends[0], high: ends[1] })}
+						onkeydown={(event) => digit(event, id)}
 						onclick={() =>
 							votes.cast(vote, rated(choice, id, step === vote.terms.steps ? undefined : (step ?? 0) + 1))}
 						>{step ?? '+'}</button
 					>
+				{:else}
+					{@const place = placeOn(id)}
+					<button
+						class="more"
+						class:on={place !== undefined}
+						aria-label={m.matrix_of({ name })}
+						title={m.matrix_of({ name })}
+						aria-expanded={padOf === id}
+						onclick={() => (padOf = padOf === id ? undefined : id)}>{place?.join(' · ') ?? '+'}</button
+					>
+					{#if padOf === id}
+						<div class="pad" class:up={isLow} class:right={isLeft}>
+							<MatrixPad
+								terms={vote.terms}
+								{choice}
+								option={id}
+								{name}
+								oncast={(next) => {
+									votes.cast(vote, next);
+									padOf = undefined;
+								}}
+								onclose={() => (padOf = undefined)}
+							/>
+						</div>
+					{/if}
 				{/if}
 			{/if}
 			{#if result && vote.outcome && result.voters > 0}
@@ -99,26 +146,16 @@
 			{/if}
 		</div>
 	{/each}
-</div>
+</SignLayer>
 
 <style>
-	.signs {
-		position: absolute;
-		left: 0;
-		top: 0;
-		width: 0;
-		height: 0;
-	}
 	.sign {
-		position: absolute;
 		display: flex;
 		gap: 3px;
-		left: calc(var(--x) * var(--scale) * 1px);
-		top: calc(var(--y) * var(--scale) * 1px);
 		/* On the lower right corner, where there are the fewest words. */
 		transform: translate(calc(-100% + 10px), -55%);
 	}
-	.sign button,
+	.sign > button,
 	.result {
 		display: flex;
 		align-items: center;
@@ -135,11 +172,11 @@
 		line-height: 1;
 		white-space: nowrap;
 	}
-	.sign button {
+	.sign > button {
 		justify-content: center;
 		cursor: pointer;
 	}
-	.sign button:hover {
+	.sign > button:hover {
 		background: #fff;
 	}
 	.sign i {
@@ -148,9 +185,27 @@
 		border-radius: 50%;
 		background: #a23b1e;
 	}
-	.sign .on {
+	.sign > .on {
 		background: #a23b1e;
 		color: #fff;
+	}
+	.pad {
+		position: absolute;
+		z-index: 2;
+		top: 28px;
+		right: 0;
+		padding: 8px;
+		border: 1px solid var(--frame-strong-line);
+		border-radius: 6px;
+		background: var(--frame-raised, var(--frame-ground));
+	}
+	.pad.up {
+		top: auto;
+		bottom: 28px;
+	}
+	.pad.right {
+		right: auto;
+		left: 0;
 	}
 	.result {
 		background: #25322e;

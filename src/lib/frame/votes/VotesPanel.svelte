@@ -85,8 +85,7 @@
 	{/if}
 	<h3>{shown.terms.question}</h3>
 	<p class="quiet">
-		{methodName(shown.terms.method)}{#if shown.round > 1}
-			· {m.vote_round({ round: shown.round })}{/if}
+		{methodName(shown.terms.method)}{#if shown.round > 1}{` · ${m.vote_round({ round: shown.round })}`}{/if}
 		· {shown.terms.secret ? m.vote_is_secret() : m.vote_is_open()}
 	</p>
 	{#if isOpen}

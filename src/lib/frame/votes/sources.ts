@@ -1,7 +1,9 @@
 /** About which objects a vote is: what is selected, what lies in a field, theme headings, all notes, all of what kind. */
 import type { BoardObject } from '$core/board/objects';
+import type { ShownVote } from '$core/decide/wire';
 import { m } from '$lib/paraglide/messages';
 import type { Board } from '../../board/board.svelte';
+import { laidOut } from '../../ui/laid-out';
 
 export type Source = 'inside' | 'selection' | 'step' | 'themes' | 'notes' | 'shapes' | 'pictures';
 
@@ -36,6 +38,19 @@ const inOrder = (board: Board, ids: readonly string[]): string[] =>
 		const [p, q] = [board.model.find(a)!.box, board.model.find(b)!.box];
 		return p[1] - q[1] || p[0] - q[0];
 	});
+
+/** Shows what a vote is about, on the sheet where most of it lies, as soon as the ballot beside it has its place. */
+export async function showVoted(board: Board, { options }: ShownVote): Promise<void> {
+	await laidOut();
+	const there = options.flatMap(({ id }) => board.model.find(id) ?? []);
+	const bySheet = Map.groupBy(there, ({ sheet }) => sheet);
+	const [most] = [...bySheet].sort(([, a], [, b]) => b.length - a.length);
+	if (!most) return;
+	const [sheet, objects] = most;
+	board.onlook();
+	board.goToSheet(sheet);
+	board.showAll(objects.map(({ id }) => id));
+}
 
 export function objectsFor(board: Board, source: Source, asked: readonly string[]): string[] {
 	const ofKind = (kind: BoardObject['kind']): string[] =>
