@@ -15,6 +15,7 @@ import {
 	sessionMap,
 	writeSteps,
 	type Step,
+	usualAhead,
 } from './runsheet';
 
 const MINUTE = 60_000;
@@ -118,6 +119,18 @@ describe('leading', () => {
 		stopStep(doc, 1);
 		endSession(doc, 2);
 		expect(ruleOf(readSession(doc))).toEqual({ may: 'everything' });
+	});
+});
+
+describe('before the meeting', () => {
+	it('asks what the first step asks in which notes are gathered, in its field', () => {
+		const doc = plan();
+		sessionMap(doc).set('question', 'How was it?');
+		expect(usualAhead(readSession(doc), [])).toBeUndefined();
+		expect(usualAhead(readSession(doc), ['f', 'g'])).toEqual({ prompt: 'How was it?', field: 'f' });
+		changeStep(doc, 'gather', { kind: 'gather', field: 'g', prompt: 'What do we keep?' });
+		expect(usualAhead(readSession(doc), ['f', 'g'])).toEqual({ prompt: 'What do we keep?', field: 'g' });
+		expect(usualAhead(readSession(doc), ['f'])).toEqual({ prompt: 'How was it?', field: 'f' });
 	});
 });
 

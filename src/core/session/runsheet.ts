@@ -215,6 +215,18 @@ export function ruleOf(state: SessionState): StepRule {
 	return NO_STEP;
 }
 
+/**
+ * What people are asked before the meeting where nobody said otherwise: what the first step asks in which notes are gathered.
+ * @param fields the fields of the board; undefined is returned where there is none
+ */
+export function usualAhead({ steps, question }: SessionState, fields: readonly string[]): Ahead | undefined {
+	const first = steps.find(
+		(step) => gathers(step) && step.field !== undefined && fields.includes(step.field),
+	);
+	const field = first?.field ?? fields[0];
+	return field === undefined ? undefined : { prompt: first?.prompt || question, field };
+}
+
 /** The step after the running one; the first when none has run; undefined at the end. */
 export function nextStep(state: SessionState): Step | undefined {
 	if (state.done) return undefined;

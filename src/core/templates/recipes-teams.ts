@@ -13,7 +13,7 @@ export const TEAM_RECIPES: Recipe[] = [
 		words: 'decision options choose ranking',
 		question: 'Which proposal do we take?',
 		draw(s, { question }) {
-			s.text(question, 0, -70, 1200, 'title');
+			s.title(question);
 			const proposals = s.field('Proposals', 0, 0, 720, 200, 'ochre');
 			s.notes(['Proposal A', 'Proposal B', 'Proposal C'], 30, 60, 'ochre');
 			const good = s.field('Speaks for it: name the proposal', 0, 240, 560, 420, 'moss');
@@ -97,7 +97,7 @@ export const TEAM_RECIPES: Recipe[] = [
 		draw(s, { question, people }) {
 			const { h } = fieldSize(people, 2);
 			const height = Math.max(420, Math.min(900, h));
-			s.text(question, 0, -70, 1200, 'title');
+			s.title(question);
 			const problem = s.field('What is the case?', 0, 0, 566, height, 'brick');
 			const causes = s.field('Why is it so?', 606, 0, 566, height, 'plum');
 			const ideas = s.field('What could help?', 1212, 0, 566, height, 'ochre');

@@ -74,7 +74,7 @@ export const WORK_RECIPES: Recipe[] = [
 		question: 'How was it?',
 		draw(s, { question, people }) {
 			const { w, h } = fieldSize(people, 2);
-			s.text(question, 0, -70, 1200, 'title');
+			s.title(question);
 			const keep = s.field('Keep', 0, 0, w, h, 'moss');
 			const change = s.field('Change', w + 40, 0, w, h, 'brick');
 			const attempt = s.field('Try', 2 * (w + 40), 0, w, h, 'ochre');
@@ -103,7 +103,7 @@ export const WORK_RECIPES: Recipe[] = [
 		question: 'Where do we stand?',
 		draw(s, { question, people }) {
 			const { w, h } = fieldSize(people, 2);
-			s.text(question, 0, -70, 1200, 'title');
+			s.title(question);
 			const good = s.field('Strengths', 0, 0, w, h, 'moss');
 			const bad = s.field('Weaknesses', w + 40, 0, w, h, 'brick');
 			const chances = s.field('Chances', 0, h + 40, w, h, 'lake');
@@ -165,7 +165,7 @@ export const WORK_RECIPES: Recipe[] = [
 		question: 'What does a visit feel like?',
 		draw(s, { question, people }) {
 			const { w, h } = fieldSize(people, 1.5);
-			s.text(question, 0, -70, 1200, 'title');
+			s.title(question);
 			const stages = ['Before', 'Arriving', 'While they are here', 'Leaving and after'];
 			const fields = stages.map((title, i) => s.field(title, i * (w + 40), 0, w, h, 'lake'));
 			const trouble = s.field('Where it goes wrong', 0, h + 40, 2 * w + 40, h, 'brick');

@@ -47,6 +47,11 @@ export class Sketch {
 		);
 	}
 
+	/** What a whole board is about, over its fields: high enough for their titles, which stand above them when looked at from afar. */
+	title(text: string): string {
+		return this.text(text, 0, -130, 1200, 'title');
+	}
+
 	text(
 		text: string,
 		x: number,

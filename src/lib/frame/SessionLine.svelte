@@ -47,7 +47,7 @@
 	const roleHint = $derived(
 		room.role !== 'editor'
 			? m.role_viewer_hint()
-			: room.house.watching || !room.step
+			: room.house.watching
 				? m.only_watching()
 				: nowWords(room.house.step.may),
 	);
@@ -76,7 +76,7 @@
 						size={14}
 					/>{:else}<LoaderCircle size={14} />{/if}
 				{saveWords(room.save)}{#if !room.may('edit') && room.save.is === 'saved'}<span class="role"
-						>{roleHint}</span
+						>· {roleHint}</span
 					>{/if}
 			</p>
 		</div>

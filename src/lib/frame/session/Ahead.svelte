@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Before the meeting: the board open for contributions, with a question of its own. Nothing runs until a step is started. */
-	import { sessionMap } from '$core/session/runsheet';
+	import { sessionMap, usualAhead, type Ahead } from '$core/session/runsheet';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
@@ -15,17 +15,23 @@
 			return field ? [{ id, title: plainText(field.text) || m.kind_field() }] : [];
 		});
 	});
-	function set(values: { prompt?: string; field?: string }): void {
-		const field = values.field ?? ahead?.field ?? fields[0]?.id;
-		if (field) sessionMap(room.session).set('ahead', { prompt: ahead?.prompt ?? '', ...values, field });
-	}
-	function toggle(on: boolean): void {
-		if (on) set({});
-		else sessionMap(room.session).delete('ahead');
-	}
+	const set = (next: Ahead | undefined): void => {
+		const map = sessionMap(room.session);
+		if (next) map.set('ahead', next);
+		else map.delete('ahead');
+	};
+	const toggle = (on: boolean): void =>
+		set(
+			on
+				? usualAhead(
+						room.plan,
+						fields.map(({ id }) => id),
+					)
+				: undefined,
+		);
 </script>
 
-<section>
+<section class="entries">
 	<label class="check"
 		><input
 			type="checkbox"
@@ -45,13 +51,13 @@
 				maxlength="400"
 				value={ahead.prompt}
 				placeholder={m.step_prompt_hint()}
-				onchange={(event) => set({ prompt: event.currentTarget.value.trim() })}></textarea></label
+				onchange={(event) => set({ ...ahead, prompt: event.currentTarget.value.trim() })}></textarea></label
 		>
 		<label
 			>{m.ahead_field()}<select
 				class="entry"
 				value={ahead.field}
-				onchange={(event) => set({ field: event.currentTarget.value })}
+				onchange={(event) => set({ ...ahead, field: event.currentTarget.value })}
 				>{#each fields as { id, title } (id)}<option value={id}>{title}</option>{/each}</select
 			></label
 		>
@@ -60,39 +66,8 @@
 
 <style>
 	section {
-		display: grid;
-		gap: 8px;
 		margin-top: 16px;
 		padding-top: 12px;
 		border-top: 1px solid var(--frame-line);
-	}
-	label {
-		display: grid;
-		gap: 3px;
-		color: var(--frame-quiet);
-		font-size: var(--size-small);
-	}
-	.check {
-		display: flex;
-		gap: 8px;
-		color: var(--frame-text);
-		font-size: var(--size-note);
-	}
-	.check span {
-		display: flex;
-		flex-direction: column;
-		line-height: 1.3;
-	}
-	input {
-		width: 17px;
-		height: 17px;
-		flex: none;
-		accent-color: var(--frame-action);
-	}
-	.entry {
-		min-height: 34px;
-		padding: 4px 8px;
-		color: var(--frame-text);
-		font-size: var(--size-note);
 	}
 </style>

@@ -50,7 +50,7 @@
 	const needsField = $derived((step.silent || step.may === 'line') && !step.field);
 </script>
 
-<div class="form">
+<div class="entries form">
 	<label
 		>{m.step_kind()}<select
 			class="entry"
@@ -152,45 +152,7 @@
 
 <style>
 	.form {
-		display: grid;
-		gap: 8px;
 		padding: 8px 2px 12px;
-	}
-	label {
-		display: grid;
-		gap: 3px;
-		color: var(--frame-quiet);
-		font-size: var(--size-small);
-	}
-	.entry {
-		min-height: 34px;
-		padding: 4px 8px;
-		color: var(--frame-text);
-		font-size: var(--size-note);
-	}
-	.check {
-		display: flex;
-		align-items: flex-start;
-		gap: 8px;
-		color: var(--frame-text);
-		font-size: var(--size-note);
-	}
-	.check span {
-		display: flex;
-		flex-direction: column;
-		line-height: 1.3;
-	}
-	.check input {
-		width: 17px;
-		height: 17px;
-		flex: none;
-		accent-color: var(--frame-action);
-	}
-	.pair {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		align-items: end;
-		gap: 10px;
 	}
 	.pair .check {
 		min-height: 34px;

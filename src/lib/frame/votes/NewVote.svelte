@@ -100,7 +100,7 @@
 	}
 </script>
 
-<form onsubmit={begin} data-testid="new-vote">
+<form class="entries" onsubmit={begin} data-testid="new-vote">
 	<label
 		>{m.vote_method()}<select class="entry" bind:value={method}
 			>{#each METHODS as each (each)}<option value={each}>{methodName(each)}</option>{/each}</select
@@ -177,51 +177,10 @@
 
 <style>
 	form {
-		display: grid;
-		gap: 9px;
 		margin-top: 8px;
-	}
-	label {
-		display: grid;
-		gap: 3px;
-		color: var(--frame-quiet);
-		font-size: var(--size-small);
-	}
-	.entry {
-		min-height: 34px;
-		padding: 4px 8px;
-		color: var(--frame-text);
-		font-size: var(--size-note);
-	}
-	.pair {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		align-items: end;
-		gap: 8px;
 	}
 	.pair.wide {
 		grid-template-columns: 2fr 3fr;
-	}
-	.check {
-		display: flex;
-		align-items: flex-start;
-		gap: 8px;
-		color: var(--frame-text);
-		font-size: var(--size-note);
-	}
-	.check span {
-		display: flex;
-		flex-direction: column;
-		line-height: 1.3;
-	}
-	small {
-		color: var(--frame-quiet);
-	}
-	input[type='checkbox'] {
-		width: 17px;
-		height: 17px;
-		flex: none;
-		accent-color: var(--frame-action);
 	}
 	.row {
 		display: flex;
