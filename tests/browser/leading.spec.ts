@@ -178,3 +178,58 @@ test('a session from the recipe to the report', async ({ ilka, join, server }) =
 		).toBe('%PDF-');
 	});
 });
+
+test('the session is in hand on the leader’s phone: steps, the reveal, slides, and closing a vote', async ({
+	ilka: { page },
+	join,
+	server,
+}) => {
+	await page.goto(`${server.url}/new?recipe=retrospective`);
+	await page.getByRole('button', { name: 'Make the board' }).click();
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
+	const answer = await page.request.post(`${server.url}/api/boards/${board}/links`, {
+		data: { role: 'editor' },
+		headers: { origin: server.url },
+	});
+	const { url } = (await answer.json()) as { url: string };
+	const rashid = await join('Rashid', { link: url });
+	await page.getByRole('button', { name: 'Start: Welcome' }).click();
+	await page.setViewportSize({ width: 390, height: 844 });
+	const remote = page.getByTestId('lead-screen');
+	await remote.getByRole('button', { name: 'Next: Keep' }).click();
+	await expect(rashid.page.getByText('What went well and should stay?')).toBeVisible();
+	await remote.getByRole('button', { name: 'Next: Change' }).click();
+	await expect(rashid.page.getByText(/^What held us up/)).toBeVisible();
+	await rashid.page.getByPlaceholder('Write a note only you see').fill('Too few plugs');
+	await rashid.page.keyboard.press('Enter');
+	await expect(remote.getByTestId('silence')).toContainText('Rashid');
+	await barrierFree(page, 'leading from a phone');
+	await remote.getByRole('button', { name: 'Reveal all' }).click();
+	await sees(rashid.page, 'Too few plugs');
+	await expect(page.getByText('1 note revealed')).toBeVisible();
+
+	await remote.getByRole('button', { name: 'Board' }).click();
+	await page.getByTestId('live').click({ position: { x: 8, y: 300 } });
+	await page.keyboard.press('k');
+	await expect(rashid.page.getByTestId('slide-bar')).toContainText('1 of 3');
+	await remote.getByTestId('show-desk').getByRole('button', { name: 'Next' }).click();
+	await expect(rashid.page.getByTestId('slide-bar')).toContainText('2 of 3');
+	await remote.getByRole('button', { name: 'End the show' }).click();
+	await expect(rashid.page.getByTestId('slide-bar')).toBeHidden();
+	await remote.getByRole('button', { name: 'Board' }).click();
+	await page.getByRole('button', { name: 'Close', exact: true }).click();
+	await page.getByRole('button', { name: 'Lead the session' }).click();
+	await expect(remote).toBeVisible();
+
+	const notes = (await objectsIn(page)).filter(({ kind }) => kind === 'field').map(({ id }) => id);
+	const vote = await page.request.post(`${server.url}/api/boards/${board}/votes`, {
+		data: { terms: { method: 'dots', question: 'Which first?' }, objects: notes },
+		headers: { origin: server.url },
+	});
+	expect(vote.ok()).toBe(true);
+	await expect(remote).toContainText('Which first?');
+	await expect(rashid.page.getByTestId('vote-bar')).toBeVisible();
+	await remote.getByRole('button', { name: 'Close the vote' }).click();
+	await expect(rashid.page.getByTestId('vote-bar')).toBeHidden();
+});

@@ -10,11 +10,12 @@
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
-	import { messageOf } from '../ui/api';
 	import Toasts from '../ui/Toasts.svelte';
 	import { toaster } from '../ui/toaster';
 	import { rename } from './actions';
-	import { lead, type Order } from './session/actions';
+	import type { Order } from './session/actions';
+	import { leadOn, tellWord } from './session/leading';
+	import { attempt } from '../ui/attempt';
 	import TimeUp from './session/TimeUp.svelte';
 	import { slidesOf, writeShow } from '$core/session/show';
 	import SlideFrame from './show/SlideFrame.svelte';
@@ -53,8 +54,10 @@
 		onpigment: (pigment: Pigment) => void;
 		/** Shown on a phone: the way back to the writing screen. */
 		onwrite?: (() => void) | undefined;
+		/** Back to the remote of whoever leads from a phone. */
+		onremote?: (() => void) | undefined;
 	}
-	const { room, pigment, onpigment, onwrite }: Props = $props();
+	const { room, pigment, onpigment, onwrite, onremote }: Props = $props();
 	/** When it is asked what others did meanwhile, ms after the board is there. */
 	const NEWS_AFTER = 1200;
 
@@ -133,33 +136,10 @@
 		};
 	});
 
-	/** How often it was told that silent notes changed. */
-	let silenceHeard = $state(0);
 	untrack(() => {
-		room.onword = (word) => {
-			if (word.is === 'silence') silenceHeard++;
-			else if (word.is === 'late notes')
-				toaster.info({
-					title: m.late_notes({ count: word.count }),
-					description: word.name ? m.late_notes_of({ name: word.name }) : m.late_notes_more(),
-				});
-		};
+		room.onword = tellWord;
 	});
-	async function onlead(order: Order): Promise<void> {
-		await attempt(
-			lead(boardId, order).then((count) => {
-				if (count > 0) toaster.success({ title: m.revealed_count({ count }) });
-			}),
-		);
-	}
-
-	async function attempt(work: Promise<unknown>): Promise<void> {
-		try {
-			await work;
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
-	}
+	const onlead = (order: Order): Promise<void> => leadOn(boardId, order);
 
 	/** Whether one looks around on one's own while slides are shown; those who lead see them here only when they want to. */
 	let showsHere = $state(false);
@@ -305,7 +285,6 @@
 				open={instrument}
 				onopen={(name) => (instrument = name)}
 				oninvite={() => (dialog = 'invite')}
-				{silenceHeard}
 				{onlead}
 				onhere={showHere}
 			/>
@@ -327,6 +306,9 @@
 				}}
 			/>
 		{/if}
+		{#if onremote && !journal.replay}<button class="button main write" onclick={onremote}
+				>{m.lead_remote()}</button
+			>{/if}
 		{#if journal.replay}
 			<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
 		{:else if onwrite}

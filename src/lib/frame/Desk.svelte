@@ -36,13 +36,11 @@
 		onopen: (instrument: Instrument | undefined) => void;
 		oninvite: () => void;
 		/** Counts how often it was told that silent notes changed. */
-		silenceHeard: number;
 		onlead: (order: Order) => void;
 		/** Shows the slides on this very screen. */
 		onhere: () => void;
 	}
-	const { board, preview, talk, journal, view, open, onopen, oninvite, silenceHeard, onlead, onhere }: Props =
-		$props();
+	const { board, preview, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props = $props();
 
 	const INSTRUMENTS: { name: Instrument; label: () => string; icon: typeof Users }[] = [
 		{ name: 'run sheet', label: () => m.run_sheet(), icon: ListChecks },
@@ -66,8 +64,8 @@
 				><X size={20} /></button
 			>
 			{#if open === 'run sheet'}
-				{#if board.room.show && board.room.leads}<ShowDesk {board} {onhere} />{/if}
-				<RunSheetPanel {board} heard={silenceHeard} {onlead} />
+				{#if board.room.show && board.room.leads}<ShowDesk room={board.room} {onhere} />{/if}
+				<RunSheetPanel {board} {onlead} />
 			{:else if open === 'themes'}
 				<ThemesPanel {board} {preview} />
 			{:else if open === 'votes'}

@@ -88,7 +88,9 @@ export class Room {
 	onrefused: (why: 'full' | 'hurried') => void = () => {};
 	/** Told when the board is to be opened anew: the person goes by another name from now on, or it was restored. */
 	onrenewed: () => void = () => {};
-	/** Told what the server says beside the documents to those who lead, and about votes. */
+	/** Counts how often it was told that silent notes changed. */
+	silenceHeard = $state(0);
+	/** Told what else the server says beside the documents to those who lead. */
 	onword: (word: Word) => void = () => {};
 
 	private readonly documents: Documents;
@@ -282,6 +284,7 @@ export class Room {
 		else if (word.is === 'full') this.onrefused('full');
 		else if (word.is === 'rights') this.hearRights(word);
 		else if (word.is === 'vote') this.votes.hear();
+		else if (word.is === 'silence') this.silenceHeard++;
 		else this.onword(word);
 	}
 

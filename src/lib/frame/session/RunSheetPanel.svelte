@@ -13,22 +13,18 @@
 	import type { Order } from './actions';
 	import Ahead from './Ahead.svelte';
 	import Behind from './Behind.svelte';
-	import Clock from './Clock.svelte';
 	import Rehearsal from './Rehearsal.svelte';
-	import Silence from './Silence.svelte';
 	import BackstageList from './BackstageList.svelte';
+	import StepNow from './StepNow.svelte';
 	import Strays from './Strays.svelte';
 	import Steps from './Steps.svelte';
 	import Written from './Written.svelte';
-	import { mayWords } from './words';
 
 	interface Props {
 		board: Board;
-		/** Counts how often it was told that silent notes changed. */
-		heard: number;
 		onlead: (order: Order) => void;
 	}
-	const { board, heard, onlead }: Props = $props();
+	const { board, onlead }: Props = $props();
 	const { room } = $derived(board);
 	const step = $derived(room.step);
 	async function keepRecipe(): Promise<void> {
@@ -41,7 +37,6 @@
 			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
 		}
 	}
-	const aside = $derived(step && room.backstage?.asideOf(step.id));
 </script>
 
 <h2 class="panel-title">{step?.title ?? m.run_sheet()}</h2>
@@ -54,19 +49,7 @@
 		<p class="quiet">{room.plan.begunAt === undefined ? m.not_started() : m.between_steps()}</p>
 	{/if}
 {/if}
-<Clock {room} {onlead} />
-{#if step}
-	{#if step.prompt}
-		<h3 class="label">{m.prompt()}</h3>
-		<p class="prompt">{step.prompt}</p>
-	{/if}
-	{#if room.leads}<p class="quiet">{m.they_may({ what: mayWords(step.may) })}</p>{/if}
-	{#if aside}
-		<h3 class="label">{m.only_for_you()}</h3>
-		<p class="aside">{aside}</p>
-	{/if}
-{/if}
-{#if room.leads}<Silence {room} {heard} {onlead} />{/if}
+<StepNow {room} {onlead} />
 {#if room.leads && board.mayAll}<Strays {board} />{/if}
 {#if room.leads}<BackstageList {board} />{/if}
 {#if room.leads && step?.kind === 'warm-up'}
@@ -135,17 +118,6 @@
 		align-items: end;
 		justify-content: space-between;
 		margin-top: 12px;
-	}
-	.prompt,
-	.aside {
-		padding: 8px 10px;
-		border-radius: var(--radius-control);
-		background: var(--frame-raised);
-		font-size: var(--size-note);
-		white-space: pre-line;
-	}
-	.aside {
-		border-left: 3px solid var(--frame-accent);
 	}
 	p.quiet {
 		margin-top: 4px;

@@ -9,11 +9,9 @@
 
 	interface Props {
 		room: Room;
-		/** Counts how often it was told that something changed. */
-		heard: number;
 		onlead: (order: Order) => void;
 	}
-	const { room, heard, onlead }: Props = $props();
+	const { room, onlead }: Props = $props();
 	let writers = $state.raw<WriterCount[]>([]);
 	let names = $state(true);
 	const total = $derived(writers.reduce((sum, { waiting }) => sum + waiting, 0));
@@ -45,7 +43,7 @@
 		}
 	}
 	$effect(() => {
-		void heard;
+		void room.silenceHeard;
 		void room.silences;
 		untrack(() => void read());
 	});

@@ -1,16 +1,13 @@
 <script lang="ts">
 	/** The whole screen of a phone while a step gathers: the question, one's own notes, the writing line. */
 	import { pigmentColours, type Pigment } from '$core/board/colours';
-	import { countdown } from '$core/session/clock';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
-	import Check from '@lucide/svelte/icons/check';
 	import MapIcon from '@lucide/svelte/icons/map';
 	import type { Room } from '../../room/room.svelte';
-	import { ticking } from '../../ui/time.svelte';
-	import { saveWords } from '../save-words';
 	import ParkButton from '../parking/ParkButton.svelte';
 	import OwnNotes from './OwnNotes.svelte';
+	import PhoneHead from './PhoneHead.svelte';
 	import WritingLine from './WritingLine.svelte';
 
 	interface Props {
@@ -21,9 +18,6 @@
 	}
 	const { room, pigment, onpigment, onboard }: Props = $props();
 
-	const clock = ticking(() => room.now());
-	const left = $derived(room.plan.running && countdown(room.plan.running, clock.now));
-	const number = $derived(room.plan.steps.findIndex((step) => step.id === room.plan.running?.step) + 1);
 	const own = $derived.by(() => {
 		void room.version;
 		const field = room.gathering?.field;
@@ -42,23 +36,7 @@
 </script>
 
 <div class="screen">
-	<header>
-		<div class="top">
-			<h1>{room.title}</h1>
-			<p class="save {room.save.is}" role="status" data-testid="save-state">
-				{#if room.save.is === 'saved'}<Check size={14} />{/if}{saveWords(room.save)}
-			</p>
-		</div>
-		{#if left}
-			<div class="progress" aria-hidden="true"><span style:width="{left.passed * 100}%"></span></div>
-			<div class="top">
-				<p class="quiet">
-					{m.step_of({ number, count: room.plan.steps.length, title: room.step?.title ?? '' })}
-				</p>
-				<p class="time" data-testid="countdown">{left.text}</p>
-			</div>
-		{/if}
-	</header>
+	<PhoneHead {room} />
 	<main>
 		<h2>{room.gathering?.prompt}</h2>
 		{#if own.length === 0 && !room.silent?.notes.length}<p class="quiet hint">{m.first_note_hint()}</p>{/if}
@@ -92,58 +70,6 @@
 		height: 100dvh;
 		background: #25322e;
 		color: #f2eee3;
-	}
-	header {
-		display: flex;
-		flex-direction: column;
-		gap: 8px;
-		padding: 12px 16px;
-		border-bottom: 1px solid var(--frame-line);
-		background: var(--frame-ground);
-		color: var(--frame-text);
-	}
-	.top {
-		display: flex;
-		align-items: center;
-		justify-content: space-between;
-		gap: 10px;
-	}
-	h1 {
-		overflow: hidden;
-		font-size: var(--size-base);
-		font-weight: 700;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.save {
-		display: flex;
-		flex: none;
-		align-items: center;
-		gap: 5px;
-		color: var(--frame-quiet);
-		font-size: var(--size-small);
-	}
-	.save.saved {
-		color: var(--frame-good);
-	}
-	.save.offline {
-		color: var(--frame-bad);
-	}
-	.progress {
-		height: 8px;
-		overflow: hidden;
-		border-radius: 3px;
-		background: var(--frame-on);
-	}
-	.progress span {
-		display: block;
-		height: 100%;
-		background: var(--frame-action);
-	}
-	.time {
-		font-size: var(--size-large);
-		font-variant-numeric: tabular-nums;
-		font-weight: 700;
 	}
 	main {
 		flex: 1;

@@ -96,6 +96,19 @@
 	.paper::placeholder {
 		color: #55605b;
 	}
+	@media (max-width: 640px) {
+		.writing:not(.large) {
+			flex-wrap: wrap;
+			gap: 8px;
+		}
+		.prompt {
+			flex-basis: 100%;
+			max-width: 100%;
+		}
+		.line {
+			flex-basis: 100%;
+		}
+	}
 	.large {
 		flex-direction: column;
 		align-items: stretch;

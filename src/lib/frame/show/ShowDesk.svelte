@@ -9,23 +9,22 @@
 	import { m } from '$lib/paraglide/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
-	import type { Board } from '../../board/board.svelte';
 	import { browserMeasure } from '../../board/measure';
 	import { paintDrawing } from '../../board/painter/primitives';
+	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
 
 	interface Props {
-		board: Board;
-		/** Shows the slides on this very screen. */
-		onhere: () => void;
+		room: Room;
+		/** Shows the slides on this very screen, where that can be done. */
+		onhere?: () => void;
 	}
-	const { board, onhere }: Props = $props();
-	const { room } = $derived(board);
+	const { room, onhere }: Props = $props();
 	const clock = ticking(() => room.now());
 	const left = $derived(room.plan.running && countdown(room.plan.running, clock.now));
 	const slides = $derived.by(() => {
 		void room.version;
-		return slidesOf(board.model);
+		return slidesOf(room.model);
 	});
 	const at = $derived(slides.findIndex(({ id }) => id === room.show?.at));
 	const next = $derived(slides[at + 1]);
@@ -41,14 +40,14 @@
 	function picture(canvas: HTMLCanvasElement): void {
 		const ctx = canvas.getContext('2d');
 		const field = next;
-		const sheet = board.model.sheets.find(({ id }) => id === field?.sheet);
+		const sheet = room.model.sheets.find(({ id }) => id === field?.sheet);
 		if (!ctx || !field || !sheet) return;
 		const ratio = devicePixelRatio;
 		[canvas.width, canvas.height] = [WIDTH * ratio, HEIGHT * ratio];
-		const ids = [field.id, ...board.model.contentsOf(field)];
+		const ids = [field.id, ...room.model.contentsOf(field)];
 		const shown = pictureOf(
-			board.model,
-			ids.flatMap((id) => board.model.find(id) ?? []),
+			room.model,
+			ids.flatMap((id) => room.model.find(id) ?? []),
 			groundOf(sheet),
 			browserMeasure,
 			0,
@@ -88,7 +87,7 @@
 			></canvas>{/key}
 	{/if}
 	<div class="row">
-		<button class="button" onclick={onhere}>{m.show_here()}</button>
+		{#if onhere}<button class="button" onclick={onhere}>{m.show_here()}</button>{/if}
 		<button class="button" onclick={() => writeShow(room.session, undefined)}>{m.show_end()}</button>
 	</div>
 </section>

@@ -74,10 +74,19 @@
 	const vote = $derived(
 		isPhone && room && !room.leads && room.votes.open?.mayVote ? room.votes.open : undefined,
 	);
-	// A new vote brings the ballot up again.
+	/** On a phone, while a step runs or slides are shown, whoever leads has the session in hand. */
+	const isLeading = $derived(
+		isPhone &&
+			room !== undefined &&
+			room.leads &&
+			(room.plan.running !== undefined || room.show !== undefined),
+	);
+	const shows = $derived(isLeading && room?.show !== undefined);
+	// A new vote brings the ballot up again, and showing the remote.
 	$effect(() => {
-		if (vote?.id) wantsBoard = false;
+		if (vote?.id || shows) wantsBoard = false;
 	});
+	const leadScreen = () => import('$lib/frame/session/LeadScreen.svelte');
 	const voteScreen = () => import('$lib/frame/votes/VoteScreen.svelte');
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
 	const writeScreen = () => import('$lib/frame/session/WriteScreen.svelte');
@@ -113,6 +122,10 @@
 			onboard={() => (wantsBoard = true)}
 		/>
 	{/await}
+{:else if isLeading && !wantsBoard}
+	{#await leadScreen() then { default: LeadScreen }}
+		<LeadScreen {room} onboard={() => (wantsBoard = true)} />
+	{/await}
 {:else}
 	{#await boardView() then [{ default: BoardView }]}
 		<BoardView
@@ -120,6 +133,7 @@
 			{pigment}
 			onpigment={(chosen) => (pigment = chosen)}
 			onwrite={writes ? () => (wantsBoard = false) : undefined}
+			onremote={isLeading ? () => (wantsBoard = false) : undefined}
 		/>
 	{/await}
 {/if}

@@ -1,0 +1,23 @@
+/** Leading from the desk and from a phone: orders with what they tell, and what the server tells those who lead. */
+import type { Word } from '../../room/words';
+import { m } from '$lib/paraglide/messages';
+import { attempt } from '../../ui/attempt';
+import { toaster } from '../../ui/toaster';
+import { lead, type Order } from './actions';
+
+/** Leads the session, and says what came of it. */
+export const leadOn = (boardId: string, order: Order): Promise<void> =>
+	attempt(
+		lead(boardId, order).then((count) => {
+			if (count > 0) toaster.success({ title: m.revealed_count({ count }) });
+		}),
+	);
+
+/** Tells what came late. */
+export function tellWord(word: Word): void {
+	if (word.is !== 'late notes') return;
+	toaster.info({
+		title: m.late_notes({ count: word.count }),
+		description: word.name ? m.late_notes_of({ name: word.name }) : m.late_notes_more(),
+	});
+}
