@@ -1,5 +1,16 @@
 /** Getting ready, and easing people in: layouts, the drawer, what is backstage, the warm-up, brainwriting in rounds. */
-import { choose, expect, findIn, fresh, middle, objectsIn, sees, test, writeNote } from './fixtures';
+import {
+	choose,
+	expect,
+	findIn,
+	fresh,
+	middle,
+	objectsIn,
+	screenPoint,
+	sees,
+	test,
+	writeNote,
+} from './fixtures';
 
 test('layouts and pieces are put down where there is room, and undone as one', async ({ ilka: { page } }) => {
 	await fresh(page);
@@ -31,6 +42,21 @@ test('layouts and pieces are put down where there is room, and undone as one', a
 		expect(new Set(copies.map(([, top]) => top)).size).toBe(1);
 		await page.keyboard.press('Control+z');
 		await expect.poll(async () => (await signs()).length).toBe(1);
+
+		// Or dragged to where it is wanted; the dialog gives way.
+		await page.keyboard.press('d');
+		const piece = page.getByRole('button', { name: 'Put down: A sign for a bench' });
+		const from = (await piece.boundingBox())!;
+		await page.mouse.move(from.x + 40, from.y + 40);
+		await page.mouse.down();
+		await page.mouse.move(from.x + 60, from.y + 60, { steps: 4 });
+		const { x: tx, y: ty } = await screenPoint(page, x + 300, y + 600);
+		await page.mouse.move(tx, ty, { steps: 6 });
+		await page.mouse.up();
+		await expect.poll(async () => (await signs()).length).toBe(2);
+		const carried = (await signs()).find(({ id }) => id !== note.id)!;
+		expect(Math.hypot(carried.box[0] - (x + 300), carried.box[1] - (y + 600))).toBeLessThan(400);
+		await expect(page.getByRole('dialog')).toBeHidden();
 	});
 });
 

@@ -170,8 +170,7 @@
 				{:else}
 					<span class="what"
 						><b>{piece.name}</b><small class="quiet"
-							>{SCOPE_NAMES[piece.scope]()}{#if piece.content.steps}
-								· {m.recipe()}{/if}</small
+							>{SCOPE_NAMES[piece.scope]()}{#if piece.content.steps}{` · ${m.recipe()}`}{/if}</small
 						></span
 					>
 				{/if}
@@ -208,6 +207,10 @@
 	:global(body.carrying .question-place) {
 		opacity: 0;
 		pointer-events: none;
+	}
+	/* The dialog takes the pointer from everything outside; what is carried has to land there. */
+	:global(body.carrying .canvas) {
+		pointer-events: auto;
 	}
 	form {
 		display: flex;

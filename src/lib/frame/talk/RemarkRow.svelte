@@ -31,8 +31,7 @@
 		<p class="who">
 			<b>{remark.by[1]}</b>
 			<small class="quiet"
-				>{whenWords(remark.made, room.now())}{#if remark.edited}
-					· {m.edited()}{/if}</small
+				>{whenWords(remark.made, room.now())}{#if remark.edited}{` · ${m.edited()}`}{/if}</small
 			>
 		</p>
 		{#if isRewriting}

@@ -38,8 +38,9 @@
 						<td>{rank}</td>
 						<td
 							><button onclick={() => onpoint?.(option.id)}>{optionName(option.text)}</button><small
-								>{m.by_people({ count: voters })}{#if spread !== undefined}
-									· ± {spread.toFixed(1)}{/if}</small
+								>{m.by_people({
+									count: voters,
+								})}{#if spread !== undefined}{` · ± ${spread.toFixed(1)}`}{/if}</small
 							></td
 						>
 						<td class="number">{scoreWords(outcome.rule, score)}</td>

@@ -31,8 +31,9 @@
 		<span class="quiet" role="status"
 			>{#if vote.terms.method === 'dots'}{left === 0
 					? m.dots_none_left()
-					: m.dots_left({ count: left })}{:else}{m.ballot_hint()}{/if}{#if time}
-				· {m.vote_closes_in({ time: time.text })}{/if}</span
+					: m.dots_left({
+							count: left,
+						})}{:else}{m.ballot_hint()}{/if}{#if time}{` · ${m.vote_closes_in({ time: time.text })}`}{/if}</span
 		>
 	</p>
 	<button class="button main" onclick={onlist}><ListChecks size={16} />{m.vote_now()}</button>

@@ -51,13 +51,13 @@
 					<td
 						><strong>{step.title}</strong><small
 							>{kindWords(step.kind)}{#if data.places[step.id]}
-								· {data.places[step.id]}{/if}</small
+								{` · ${data.places[step.id]}`}{/if}</small
 						></td
 					>
 					<td
 						>{step.prompt}<small
 							>{mayWords(step.may)}{#if step.silent}
-								· {m.step_silent()}{/if}</small
+								{` · ${m.step_silent()}`}{/if}</small
 						></td
 					>
 					<td class="aside">{data.asides[step.id] ?? ''}</td>
