@@ -20,6 +20,8 @@ import { Attendance } from './attendance';
 import { metrics } from '../metrics';
 import { Fullness } from './fullness';
 import { CLOSE, updateIn } from './gate';
+import { Digests } from './digests';
+import { Keeping } from './keeping';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
 import { Others } from './others';
@@ -28,14 +30,9 @@ import { editTogether, type As } from './edit-together';
 import { editDocument } from './server-edits';
 import { loadInto, snapshot } from './store';
 import { keepAside, noteWriter } from './silence';
+import { States } from './states';
 import { UpdateLog } from './update-log';
 import { watchDocument, type Watched } from './watching';
-
-/** How long a document's state may be handed out after something changed, ms: the sync that follows brings the rest. */
-const STATE_STALE = 5000;
-
-/** How old a journal may be that is shown, ms. */
-const DIGEST_STALE = 1500;
 
 /** An update without content: nothing to save. */
 const isEmptyUpdate = (update: Uint8Array): boolean =>
@@ -44,13 +41,12 @@ const isEmptyUpdate = (update: Uint8Array): boolean =>
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
 	private readonly open = new Map<string, Watched>();
-	/** Documents kept in memory for a while, so that coming back is quick, with the way to let them go. */
-	private readonly kept = new Map<string, NodeJS.Timeout>();
-	/** States as they were last handed out. */
-	private readonly states = new WeakMap<Document, { bytes: Uint8Array; at: number; isStale: boolean }>();
-	/** Journals that were brought up to date a moment ago. */
-	private readonly digests = new Map<string, { done: Promise<void>; at: number }>();
-	private readonly keepOpen = readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000;
+	private readonly keeping = new Keeping(
+		readSettings(process.env).WANDTAFEL_KEEP_OPEN * 1000,
+		(document) => void this.hub.unloadDocument(document),
+	);
+	private readonly states = new States();
+	private readonly digests = new Digests(this.log);
 	private readonly fullness = new Fullness();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
@@ -97,11 +93,8 @@ class LiveDocuments {
 				this.watch(name, document);
 				gather(document, (clients) => this.others?.tell(name, clients));
 				this.others?.loaded(name, document);
-				document.on('update', () => {
-					const state = this.states.get(document);
-					if (state) state.isStale = true;
-				});
-				this.keep(document);
+				this.states.watch(document);
+				this.keeping.hold(document);
 			},
 			beforeHandleMessage: async ({ connection, documentName: name, update, context }) => {
 				const save = (): Promise<void> => this.save(connection, name, update, context as Context);
@@ -212,23 +205,6 @@ class LiveDocuments {
 		if (watched) this.open.set(name, watched);
 	}
 
-	/** Holds a document until nobody has had it open for a while. */
-	private keep(document: Document): void {
-		if (this.keepOpen === 0) return;
-		document.addDirectConnection();
-		const look = (): void => {
-			const isUsed = document.getConnections().length > 0 || document.directConnectionsCount > 1;
-			if (isUsed) {
-				this.kept.set(document.name, setTimeout(look, this.keepOpen).unref());
-				return;
-			}
-			this.kept.delete(document.name);
-			document.removeDirectConnection();
-			void this.hub.unloadDocument(document);
-		};
-		this.kept.set(document.name, setTimeout(look, this.keepOpen).unref());
-	}
-
 	private unwatch(name: string): void {
 		this.open.get(name)?.stop();
 		this.open.delete(name);
@@ -321,22 +297,13 @@ class LiveDocuments {
 		return this.pinned(name, (doc) => work(this.open.get(name)?.model ?? new BoardModel(doc, 0)));
 	}
 
-	/**
-	 * The whole of a document as one packed update (Yjs' second encoding), for opening it without a sync. It may be a few seconds old: everyone
-	 * who opens a busy board would cost as much as the first one otherwise. With `fresh` it is as it is now.
-	 */
+	/** The whole of a document as one packed update, for opening it without a sync; see states.ts. */
 	async state(
 		boardId: string,
 		layer: Layer,
 		{ fresh = false, writer }: { fresh?: boolean; writer?: string } = {},
 	): Promise<Uint8Array> {
-		return this.pinned(documentName(boardId, layer, writer), (doc) => {
-			const known = this.states.get(doc);
-			if (known && (!known.isStale || (!fresh && Date.now() - known.at < STATE_STALE))) return known.bytes;
-			const bytes = Y.encodeStateAsUpdateV2(doc);
-			this.states.set(doc, { bytes, at: Date.now(), isStale: false });
-			return bytes;
-		});
+		return this.pinned(documentName(boardId, layer, writer), (doc) => this.states.of(doc, fresh));
 	}
 
 	/** Reads a document as it is now. The caller checks who asks. */
@@ -363,18 +330,8 @@ class LiveDocuments {
 	}
 
 	/** Brings the journal and the newest snapshot of a document up to what is saved; at most every few seconds. */
-	async digest(boardId: string, layer: Layer): Promise<void> {
-		const name = documentName(boardId, layer);
-		const known = this.digests.get(name);
-		if (known && Date.now() - known.at < DIGEST_STALE) return known.done;
-		const done = this.log.settled(name).then(async () => {
-			await snapshot(database().db, boardId, name, 1);
-		});
-		const digest = { done, at: Date.now() };
-		this.digests.set(name, digest);
-		const forget = (): void => void (this.digests.get(name) === digest && this.digests.delete(name));
-		setTimeout(forget, DIGEST_STALE).unref();
-		return done;
+	digest(boardId: string, layer: Layer): Promise<void> {
+		return this.digests.bring(boardId, layer);
 	}
 
 	/** Lets go of everything in memory: the database is another one from now on. */
@@ -382,8 +339,7 @@ class LiveDocuments {
 		log.warn('the database was restored from a backup: everything in memory is forgotten');
 		for (const [name, document] of [...this.hub.documents]) {
 			document.getConnections().forEach(({ webSocket }) => webSocket.close(CLOSE.restored, 'restored'));
-			clearTimeout(this.kept.get(name));
-			this.kept.delete(name);
+			this.keeping.drop(name);
 			this.unwatch(name);
 			this.others?.unloaded(name);
 			this.hub.documents.delete(name);

@@ -1,0 +1,65 @@
+/** Files, and what was computed for keeping. */
+import { boolean, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { ofBoard } from './boards';
+import { bytes, instant } from './columns';
+
+/** Files of boards by the hash of their content; the content stands in chunks. */
+export const files = pgTable('files', {
+	hash: text('hash').primaryKey(),
+	type: text('type').notNull(),
+	width: integer('width').notNull(),
+	height: integer('height').notNull(),
+	animated: boolean('animated').notNull(),
+	bytes: integer('bytes').notNull(),
+	createdAt: instant('created_at').notNull().defaultNow(),
+});
+
+export const fileChunks = pgTable(
+	'file_chunks',
+	{
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+		index: integer('index').notNull(),
+		data: bytes('data').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.hash, table.index] })],
+);
+
+/** Pictures in other widths, made on request. */
+export const fileVariants = pgTable(
+	'file_variants',
+	{
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+		width: integer('width').notNull(),
+		data: bytes('data').notNull(),
+	},
+	(table) => [primaryKey({ columns: [table.hash, table.width] })],
+);
+
+/** Which boards a file belongs to: whoever may enter one of them may see it. */
+export const boardFiles = pgTable(
+	'board_files',
+	{
+		boardId: ofBoard(),
+		hash: text('hash')
+			.notNull()
+			.references(() => files.hash, { onDelete: 'cascade' }),
+		at: instant('at').notNull().defaultNow(),
+	},
+	(table) => [primaryKey({ columns: [table.boardId, table.hash] })],
+);
+
+/** Sentence vectors by text, so that no text is encoded twice. 32-bit floats, little-endian. */
+export const vectors = pgTable(
+	'vectors',
+	{
+		encoder: text('encoder').notNull(),
+		textHash: text('text_hash').notNull(),
+		data: bytes('data').notNull(),
+		at: instant('at').notNull().defaultNow(),
+	},
+	(table) => [primaryKey({ columns: [table.encoder, table.textHash] })],
+);
