@@ -235,3 +235,32 @@ test('a double click on a free spot makes a note, on a note it edits, and bold t
 	await page.keyboard.type(' indeed');
 	await sees(maren.page, 'Plain and bold indeed');
 });
+
+test('where what paints in the background cannot be loaded, the board is there all the same', async ({
+	ilka: { page, context },
+}) => {
+	const tried: string[] = [];
+	await context.route(/workers\/tiles/, (route) => {
+		tried.push(route.request().url());
+		return route.abort();
+	});
+	await page.reload();
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	const { x, y } = await fresh(page);
+	const note = await writeNote(page, x + 300, y + 200, 'Still here');
+	const at = await middle(page, note);
+	const brightness = (dx: number): Promise<number> =>
+		page.evaluate(
+			([px, py]) => {
+				const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
+				const { left, top } = scene.getBoundingClientRect();
+				const data = scene.getContext('2d')!.getImageData(px! - left, py! - top, 1, 1).data;
+				return data[0]! + data[1]! + data[2]!;
+			},
+			[at.x + dx, at.y + 40],
+		);
+	// Let go of, the note is painted where the hand has nothing to do with it.
+	await page.keyboard.press('Escape');
+	await expect.poll(async () => (await brightness(0)) - (await brightness(400))).toBeGreaterThan(100);
+	expect(tried).not.toEqual([]);
+});

@@ -53,6 +53,8 @@ export class TilePainter implements Painter {
 	private viewSent = '';
 	private isLoaded = false;
 	private isGone = false;
+	/** Whether there is no worker any more. */
+	private isAlone = false;
 
 	constructor(
 		private readonly canvas: SceneCanvas,
@@ -65,11 +67,7 @@ export class TilePainter implements Painter {
 		this.direct = new DirectPainter(canvas, model, boardId, groundOn);
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
-		// Without the worker the board is painted direct: slower, and just as right. It is a fault all the same.
-		this.worker.onerror = ({ message }) => {
-			this.worker.terminate();
-			reportError(new Error(`The worker that paints tiles stopped: ${message}`));
-		};
+		this.worker.onerror = ({ message }) => this.doWithout(message);
 		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio, boardId });
 		void this.load();
 	}
@@ -146,8 +144,18 @@ export class TilePainter implements Painter {
 		this.store.clear();
 	}
 
+	/** Without the worker the board is painted direct: slower, and just as right. */
+	private doWithout(message: string | undefined): void {
+		this.worker.terminate();
+		this.isAlone = true;
+		this.paintDirect();
+		for (const { shown } of this.waiting.splice(0)) shown();
+		// One that cannot be loaded, without a network say, says nothing; one that broke is a fault.
+		if (message) reportError(new Error(`The worker that paints tiles stopped: ${message}`));
+	}
+
 	private say(message: ToWorker): void {
-		this.worker.postMessage(message);
+		if (!this.isAlone) this.worker.postMessage(message);
 	}
 
 	private hide(): void {
@@ -163,15 +171,19 @@ export class TilePainter implements Painter {
 		this.level = undefined;
 		this.viewSent = '';
 		this.say({ is: 'sheet', sheet: this.sheet, ground: this.ground });
-		if (!this.direct && this.size.w > 0) {
-			// Until the first tiles of this sheet are here, it is painted direct.
-			this.direct = new DirectPainter(this.canvas, this.model, this.boardId, this.groundOn);
-			this.direct.lift(this.lifted);
-			this.direct.setSheet(this.sheet);
-			this.direct.setView(this.view, this.size, this.ratio);
-		}
+		// Until the first tiles of this sheet are here, it is painted direct.
+		if (this.size.w > 0) this.paintDirect();
 		this.wantLevel(true);
 		this.ask();
+	}
+
+	private paintDirect(): void {
+		if (this.direct) return;
+		this.direct = new DirectPainter(this.canvas, this.model, this.boardId, this.groundOn);
+		this.direct.lift(this.lifted);
+		this.direct.setEditing(this.editing?.id, this.editing?.part);
+		this.direct.setSheet(this.sheet);
+		this.direct.setView(this.view, this.size, this.ratio);
 	}
 
 	/**
@@ -187,7 +199,7 @@ export class TilePainter implements Painter {
 		for (const ids of [shown, others]) {
 			for (let i = 0; i < ids.length; i += CHUNK) {
 				await new Promise((done) => setTimeout(done));
-				if (this.isGone) return;
+				if (this.isGone || this.isAlone) return;
 				this.put(ids.slice(i, i + CHUNK), [], ids === others || i + CHUNK >= ids.length);
 			}
 			if (ids === shown && ids.length === 0) this.put([], [], true);
