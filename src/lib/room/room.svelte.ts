@@ -224,6 +224,11 @@ export class Room {
 		return this.clock.now();
 	}
 
+	/** Waits until what is being gathered can be written into: a silent step may have begun this very moment. */
+	async toGather(): Promise<void> {
+		if (this.gathering?.silence && !this.silent) await this.openSilent();
+	}
+
 	/** Writes a note into what is being gathered. Returns its id; undefined when it cannot be taken now. */
 	gather(text: string, pigment: Pigment): string | undefined {
 		const { gathering } = this;
@@ -266,12 +271,14 @@ export class Room {
 		this.documents.destroy();
 	}
 
-	private opensSilent = false;
+	private openingSilent: Promise<void> | undefined;
 
-	/** Opens one's own silent notes. */
+	/** Opens one's own silent notes, once. */
 	private async openSilent(): Promise<void> {
-		if (this.opensSilent || !may(this.role, 'keep notes', this.house)) return;
-		this.opensSilent = true;
+		if (may(this.role, 'keep notes', this.house)) await (this.openingSilent ??= this.fetchSilent());
+	}
+
+	private async fetchSilent(): Promise<void> {
 		const { boardId, madeAt, keeper } = this.info;
 		const content = await firstContent(boardId, 'silent', madeAt, Promise.resolve(this.copy), keeper);
 		const doc = this.documents.open('silent', content);

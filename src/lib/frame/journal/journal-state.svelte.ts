@@ -98,6 +98,8 @@ export class JournalState {
 			}
 			this.happenings = more ? [...this.happenings, ...page.happenings] : page.happenings;
 			this.next = page.next;
+			// What the server told may be a moment old.
+			if (how === 'first') this.freshenSoon();
 		} catch (error) {
 			// Newer lines are asked for again with the next change.
 			if (asked === this.asked && how !== 'newer') this.problem = messageOf(error);

@@ -12,19 +12,20 @@
 		pigment: Pigment;
 		large?: boolean;
 		onpigment: (pigment: Pigment) => void;
-		onwritten?: (id: string) => void;
 	}
-	const { room, pigment, large = false, onpigment, onwritten }: Props = $props();
+	const { room, pigment, large = false, onpigment }: Props = $props();
 	let text = $state('');
+	let isWaiting = false;
 
-	function add(event: SubmitEvent): void {
+	async function add(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
+		if (isWaiting) return;
+		isWaiting = true;
+		await room.toGather();
+		isWaiting = false;
 		const words = text.trim();
-		if (words === '') return;
-		const id = room.gather(words, pigment);
-		if (!id) return;
-		text = '';
-		onwritten?.(id);
+		// What cannot be taken now stays in the entry.
+		if (words !== '' && room.gather(words, pigment)) text = '';
 	}
 	const choose = (name: string): void => {
 		const chosen = PIGMENTS.find((each) => each === name);

@@ -90,8 +90,8 @@
 	</p>
 	{#if isOpen}
 		<p class="state" role="status">
-			{m.turnout({ voted: shown.turnout.voted, entitled: shown.turnout.entitled })}{#if left}{' · '}<b
-					>{m.vote_closes_in({ time: left.text })}</b
+			{m.turnout({ voted: shown.turnout.voted, entitled: shown.turnout.entitled })}{#if left}<b
+					>&nbsp;· {m.vote_closes_in({ time: left.text })}</b
 				>{/if}
 		</p>
 		{#if shown.mayVote}<Ballot {votes} vote={shown} onpoint={(id) => (board.hovered = id)} />{:else}<p
