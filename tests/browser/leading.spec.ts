@@ -233,3 +233,34 @@ test('the session is in hand on the leader’s phone: steps, the reveal, slides,
 	await remote.getByRole('button', { name: 'Close the vote' }).click();
 	await expect(rashid.page.getByTestId('vote-bar')).toBeHidden();
 });
+
+test('steps are added, copied, moved by key and deleted; what was deleted comes back with its notes', async ({
+	ilka: { page },
+	server,
+}) => {
+	await page.goto(`${server.url}/new?recipe=check-in`);
+	await page.getByRole('button', { name: 'Make the board' }).click();
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	const list = page.getByTestId('desk').getByRole('list', { name: 'All steps' });
+	const titles = (): Promise<string[]> =>
+		list.locator('input.title').evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value));
+	const before = await titles();
+	const [first, second] = before as [string, string];
+	await page.getByRole('button', { name: `All about ${second}` }).click();
+	await page.getByLabel('Only for you').fill('Keep this short');
+	await page.getByRole('button', { name: 'Duplicate' }).click();
+	await expect.poll(titles).toEqual([first, second, second, ...before.slice(2)]);
+	await expect(page.getByLabel('Only for you')).toHaveValue('Keep this short');
+	await list.locator('input.title').nth(2).press('Alt+ArrowUp');
+	await list.locator('input.title').nth(1).fill('Twice');
+	await list.locator('input.title').nth(1).press('Enter');
+	await expect.poll(titles).toEqual([first, 'Twice', second, ...before.slice(2)]);
+	await page.getByRole('button', { name: 'Delete this step' }).click();
+	await expect.poll(titles).toEqual(before);
+	await page
+		.getByRole('region', { name: /Notifications/ })
+		.getByRole('button', { name: 'Undo' })
+		.click();
+	await expect.poll(titles).toEqual([first, 'Twice', second, ...before.slice(2)]);
+	await expect(page.getByLabel('Only for you')).toHaveValue('Keep this short');
+});

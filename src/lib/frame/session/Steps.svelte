@@ -15,6 +15,7 @@
 	import { nanoid } from 'nanoid';
 	import { tick } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
+	import { toaster } from '../../ui/toaster';
 	import type { Order } from './actions';
 	import StepForm from './StepForm.svelte';
 	import { kindWords, lengthWords, STEP_ICONS, USUAL_MAY } from './words';
@@ -60,8 +61,17 @@
 	function remove(step: Step): void {
 		const { steps } = room.plan;
 		const i = steps.findIndex(({ id }) => id === step.id);
+		const aside = room.backstage?.asideOf(step.id) ?? '';
 		removeStep(room.session, step.id);
 		room.backstage?.setAside(step.id, '');
+		const bringBack = (): void => {
+			addStep(room.session, step, steps[i - 1]?.id);
+			room.backstage?.setAside(step.id, aside);
+		};
+		toaster.info({
+			title: m.step_deleted({ title: step.title }),
+			action: { label: m.command_undo(), onClick: bringBack },
+		});
 		const next = steps[i + 1] ?? steps[i - 1];
 		if (next) void focusTitle(next.id);
 	}
