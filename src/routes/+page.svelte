@@ -22,7 +22,7 @@
 	import BoardCard from '$lib/boards/BoardCard.svelte';
 	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
 	import { leave } from '$lib/frame/people/actions';
-	import { ask, messageOf } from '$lib/ui/api';
+	import { ask } from '$lib/ui/api';
 	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
@@ -33,6 +33,7 @@
 	import { untrack } from 'svelte';
 	import { z } from 'zod';
 	import type { PageProps } from './$types';
+	import { attempt } from '$lib/ui/attempt';
 
 	const { data }: PageProps = $props();
 	let words = $state('');
@@ -78,13 +79,6 @@
 		document.cookie = `boards=${wish.order}.${wish.as}; path=/; max-age=31536000; samesite=lax`;
 	}
 
-	async function attempt(work: () => Promise<void>): Promise<void> {
-		try {
-			await work();
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
-	}
 	/** The project that a new board goes into. */
 	const into = $derived(project && mayFill(project.role) ? project.id : undefined);
 	const makeBlank = () =>

@@ -193,3 +193,27 @@ export async function find(page: Page, command: string): Promise<void> {
 }
 
 export { expect };
+
+/** Lets the facilitator make a board from a recipe; gives the address by which others join it, and the id of the board. */
+export async function fromRecipe(
+	page: Page,
+	server: TestServer,
+	recipe: string,
+	wish: { people?: number } = {},
+): Promise<{ link: string; board: string }> {
+	await page.goto(`${server.url}/new?recipe=${recipe}`);
+	if (wish.people) await page.getByLabel('How many people').fill(String(wish.people));
+	await page.getByRole('button', { name: 'Make the board' }).click();
+	return madeBoard(page, server);
+}
+
+/** The board that was just made, and the address by which others join it. */
+export async function madeBoard(page: Page, server: TestServer): Promise<{ link: string; board: string }> {
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
+	const answer = await page.request.post(`${server.url}/api/boards/${board}/links`, {
+		data: { role: 'editor' },
+		headers: { origin: server.url },
+	});
+	return { link: ((await answer.json()) as { url: string }).url, board };
+}

@@ -1,12 +1,11 @@
 /** A whole session in fast time: from a recipe to the report, with two real participants (one on a phone) and a simulated team of ten. */
 import { readFileSync } from 'node:fs';
-import { barrierFree, expect, findIn, objectsIn, sees, test } from './fixtures';
+import { barrierFree, expect, findIn, fromRecipe, madeBoard, objectsIn, sees, test } from './fixtures';
 
 test('a session from the recipe to the report', async ({ ilka, join, server }) => {
 	test.setTimeout(180_000);
 	const { page } = ilka;
 	let link = '';
-	let board = '';
 
 	await test.step('from the boards page to a board with a run sheet', async () => {
 		await page.goto(server.url);
@@ -16,13 +15,7 @@ test('a session from the recipe to the report', async ({ ilka, join, server }) =
 		await expect(page.getByTestId('recipe-form').getByRole('listitem')).toHaveCount(6);
 		await barrierFree(page, 'choosing a recipe');
 		await page.getByRole('button', { name: 'Make the board' }).click();
-		await expect(page.getByTestId('board-view')).toBeVisible();
-		board = /board\/([^/?]+)/.exec(page.url())![1]!;
-		const answer = await page.request.post(`${server.url}/api/boards/${board}/links`, {
-			data: { role: 'editor' },
-			headers: { origin: server.url },
-		});
-		link = ((await answer.json()) as { url: string }).url;
+		({ link } = await madeBoard(page, server));
 	});
 	const nele = await join('Nele', { phone: true, link });
 	const rashid = await join('Rashid', { link });
@@ -184,16 +177,8 @@ test('the session is in hand on the leader’s phone: steps, the reveal, slides,
 	join,
 	server,
 }) => {
-	await page.goto(`${server.url}/new?recipe=retrospective`);
-	await page.getByRole('button', { name: 'Make the board' }).click();
-	await expect(page.getByTestId('board-view')).toBeVisible();
-	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
-	const answer = await page.request.post(`${server.url}/api/boards/${board}/links`, {
-		data: { role: 'editor' },
-		headers: { origin: server.url },
-	});
-	const { url } = (await answer.json()) as { url: string };
-	const rashid = await join('Rashid', { link: url });
+	const { link, board } = await fromRecipe(page, server, 'retrospective');
+	const rashid = await join('Rashid', { link });
 	await page.getByRole('button', { name: 'Start: Welcome' }).click();
 	await page.setViewportSize({ width: 390, height: 844 });
 	const remote = page.getByTestId('lead-screen');
@@ -238,9 +223,7 @@ test('steps are added, copied, moved by key and deleted; what was deleted comes 
 	ilka: { page },
 	server,
 }) => {
-	await page.goto(`${server.url}/new?recipe=check-in`);
-	await page.getByRole('button', { name: 'Make the board' }).click();
-	await expect(page.getByTestId('board-view')).toBeVisible();
+	await fromRecipe(page, server, 'check-in');
 	const list = page.getByTestId('desk').getByRole('list', { name: 'All steps' });
 	const titles = (): Promise<string[]> =>
 		list.locator('input.title').evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value));

@@ -4,6 +4,7 @@ import {
 	expect,
 	findIn,
 	fresh,
+	fromRecipe,
 	middle,
 	objectsIn,
 	screenPoint,
@@ -83,16 +84,8 @@ test('what is put backstage is seen by those who lead alone, until it comes on',
 
 test('the warm-up ticks itself off, and whoever leads sees who is ready', async ({ ilka, join, server }) => {
 	const { page } = ilka;
-	await page.goto(`${server.url}/new?recipe=kick-off`);
-	await page.getByRole('button', { name: 'Make the board' }).click();
-	await expect(page.getByTestId('board-view')).toBeVisible();
-	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
-	const answer = await page.request.post(`${server.url}/api/boards/${board}/links`, {
-		data: { role: 'editor' },
-		headers: { origin: server.url },
-	});
-	const { url } = (await answer.json()) as { url: string };
-	const nele = await join('Nele', { link: url });
+	const { link } = await fromRecipe(page, server, 'kick-off');
+	const nele = await join('Nele', { link });
 	await page.getByRole('button', { name: 'Start: Welcome' }).click();
 	await page.getByRole('button', { name: 'Next: Warm-up' }).click();
 	const tasks = nele.page.getByTestId('warm-up');
@@ -133,18 +126,9 @@ const currentStep = (page: import('@playwright/test').Page): Promise<string> =>
 
 test('in brainwriting everybody writes on another sheet each round', async ({ ilka, join, server }) => {
 	const { page } = ilka;
-	await page.goto(`${server.url}/new?recipe=brainwriting`);
-	await page.getByLabel('How many people').fill('3');
-	await page.getByRole('button', { name: 'Make the board' }).click();
-	await expect(page.getByTestId('board-view')).toBeVisible();
-	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
-	const answer = await page.request.post(`${server.url}/api/boards/${board}/links`, {
-		data: { role: 'editor' },
-		headers: { origin: server.url },
-	});
-	const { url } = (await answer.json()) as { url: string };
-	const nele = await join('Nele', { link: url, phone: true });
-	const rashid = await join('Rashid', { link: url });
+	const { link } = await fromRecipe(page, server, 'brainwriting', { people: 3 });
+	const nele = await join('Nele', { link, phone: true });
+	const rashid = await join('Rashid', { link });
 	const fieldOf = async (text: string): Promise<string> => {
 		const note = await sees(page, text);
 		await expect.poll(async () => (await findIn(page, text))?.landing).toBeUndefined();

@@ -52,7 +52,7 @@
 		const piece = event.dataTransfer?.getData(PIECE);
 		if (piece) {
 			event.preventDefault();
-			board.onpiece(piece, gestures?.handEvent(event).at);
+			board.frame.onpiece(piece, gestures?.handEvent(event).at);
 			return;
 		}
 		const files = picturesIn(event.dataTransfer);

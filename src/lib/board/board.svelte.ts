@@ -16,6 +16,7 @@ import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import type { StraightEdge } from '$core/ink/straight-edge';
 import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
+import { Frame } from './frame';
 import { InHand } from './in-hand';
 import { FIRST_STYLE, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
@@ -53,28 +54,10 @@ export class Board extends Viewpoint {
 	guides: readonly Guide[] = [];
 	/** Picture whose handles crop it instead of scaling it. */
 	cropping = $state<string | undefined>();
-	/** Opens one of the frame's dialogs. */
-	ask: (
-		dialog: 'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance',
-	) => void = () => {};
-	/** Gets ready to say something about an object, or about a spot of the sheet. */
-	sayAbout: (about: { object?: string | undefined; at?: Point | undefined }) => void = () => {};
-	/** Told when a piece is dragged from the drawer onto the board. */
-	onpiece: (id: string, at: Point | undefined) => void = () => {};
-	/** Brings up the parking lot. */
-	openParking: () => void = () => {};
-	/** Gets ready to put what is selected to the vote. */
-	askVote: () => void = () => {};
-	/** Brings up what people say, or goes on to the next thread. */
-	readTalk: (step?: 1 | -1) => void = () => {};
-	/** Brings up the journal, or goes on to the next new thing. */
-	readJournal: (step?: 1 | -1) => void = () => {};
-	/** Told when the board goes to something, so that what covers it on a small screen gives way. */
-	onlook: () => void = () => {};
+	/** What lies round the board and is asked for from it. */
+	readonly frame = new Frame();
 	/** Whether this screen shows slides and nothing else. */
 	slides = $state(false);
-	/** Begins to show fields as slides. */
-	startShow: () => void = () => {};
 	/** Whether something else is looked at in its place: keys do nothing on the board then. */
 	covered = false;
 	/** The straight-edge that lies on this person's board. */
@@ -243,7 +226,7 @@ export class Board extends Viewpoint {
 		const bounds = this.model.boundsOf(id);
 		if (!object || !bounds) return;
 		this.goToSheet(object.sheet);
-		this.onlook();
+		this.frame.onlook();
 		this.select([id]);
 		const isLarge = bounds.w * this.view.scale > this.size.w || bounds.h * this.view.scale > this.size.h;
 		if (object.kind === 'field' || object.kind === 'theme' || isLarge || this.view.scale < 0.35)

@@ -13,7 +13,7 @@ import { MOST_TRACKS, partsSchema } from '$core/board/holders/parts';
 import { textParts } from '$core/board/holders/setting';
 import { rowsOf, wordsOf } from '$core/board/words';
 import { m } from '$lib/paraglide/messages';
-import { messageOf, send } from '../ui/api';
+import { send } from '../ui/api';
 import { toaster } from '../ui/toaster';
 import { holderIn } from './commands/holders';
 import { putTable } from './holders';
@@ -21,6 +21,7 @@ import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
 import { addPictures, picturesIn } from './pictures';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
+import { attempt } from '../ui/attempt';
 
 const TYPE = 'application/x-wandtafel-objects+json';
 /** The board that objects were copied on: pictures belong to boards. */
@@ -121,12 +122,8 @@ async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> 
 	const here = board.room.info.boardId;
 	const hashes = clip.objects.flatMap((object) => (object.kind === 'picture' ? object.file : []));
 	if (hashes.length > 0 && from !== '' && from !== here) {
-		try {
-			await send('POST', `/api/boards/${here}/files/share`, { from, hashes });
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-			return;
-		}
+		const share = send('POST', `/api/boards/${here}/files/share`, { from, hashes });
+		if (!(await attempt(share))) return;
 	}
 	board.paste(clip);
 }

@@ -1,9 +1,10 @@
 /** A picture of what is selected on the clipboard, for programs that know nothing of our objects. */
 import { withContents } from '$core/board/edits';
 import { m } from '$lib/paraglide/messages';
-import { messageOf, send } from '../ui/api';
+import { send } from '../ui/api';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
+import { attempt } from '../ui/attempt';
 
 export async function copyPicture(board: Board): Promise<void> {
 	const ids = [...withContents(board.model, board.selection)];
@@ -12,11 +13,9 @@ export async function copyPicture(board: Board): Promise<void> {
 		const answer = await send('POST', `/api/boards/${board.room.info.boardId}/export`, order);
 		return answer.blob();
 	};
-	try {
+	await attempt(async () => {
 		// The picture is promised at once: a browser takes nothing that comes after the key was let go.
 		await navigator.clipboard.write([new ClipboardItem({ 'image/png': picture() })]);
 		toaster.success({ title: m.picture_copied() });
-	} catch (error) {
-		toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-	}
+	});
 }

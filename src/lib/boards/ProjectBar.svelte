@@ -14,7 +14,7 @@
 		/** The one that is looked at. */
 		open: string | undefined;
 		onopen: (id: string | undefined) => void;
-		act: (work: () => Promise<unknown>) => Promise<void>;
+		act: (work: () => Promise<unknown>) => Promise<unknown>;
 	}
 	const { projects, boards, open, onopen, act }: Props = $props();
 	let isMaking = $state(false);

@@ -14,7 +14,7 @@
 		project: Project;
 		/** Id of whoever looks. */
 		me: string;
-		act: (work: () => Promise<unknown>) => Promise<void>;
+		act: (work: () => Promise<unknown>) => Promise<unknown>;
 		/** Told when the project is no longer one's own. */
 		ongone: () => void;
 	}

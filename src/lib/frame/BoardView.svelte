@@ -7,6 +7,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
+	import type { DialogName } from '../board/frame';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
@@ -69,30 +70,28 @@
 	let instrument = $state<Instrument | undefined>(
 		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
 	);
-	let dialog = $state<
-		'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance' | undefined
-	>();
+	let dialog = $state<DialogName | undefined>();
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
 	untrack(() => {
-		board.ask = (name) => (dialog = name);
+		board.frame.ask = (name) => (dialog = name);
 		// What is open takes the whole screen of a phone; it gives way to what it led to.
-		board.onlook = () => {
+		board.frame.onlook = () => {
 			if (phone.current) instrument = undefined;
 		};
-		board.sayAbout = (about) => talk.begin(about);
+		board.frame.sayAbout = (about) => talk.begin(about);
 		room.onrefused = (why) =>
 			toaster.error({
 				title: why === 'full' ? m.board_full() : m.too_fast(),
 				description: why === 'full' ? m.board_full_more() : m.too_fast_more(),
 			});
-		board.readJournal = (step) => {
+		board.frame.readJournal = (step) => {
 			instrument = 'journal';
 			if (step) journal.step(step);
 		};
-		board.startShow = () => {
+		board.frame.startShow = () => {
 			const slides = slidesOf(board.model);
 			const [only] = board.selection;
 			const first =
@@ -102,12 +101,12 @@
 			if (first) writeShow(room.session, { at: first.id, by: room.info.person });
 			instrument = 'run sheet';
 		};
-		board.openParking = () => (instrument = 'parking');
-		board.askVote = () => {
+		board.frame.openParking = () => (instrument = 'parking');
+		board.frame.askVote = () => {
 			instrument = 'votes';
 			view.begin([...board.selection]);
 		};
-		board.readTalk = (step) => {
+		board.frame.readTalk = (step) => {
 			instrument = 'talk';
 			if (step) talk.step(step);
 		};
@@ -139,7 +138,7 @@
 	untrack(() => {
 		room.onword = tellWord;
 	});
-	const onlead = (order: Order): Promise<void> => leadOn(boardId, order);
+	const onlead = (order: Order): Promise<boolean> => leadOn(boardId, order);
 
 	/** Whether one looks around on one's own while slides are shown; those who lead see them here only when they want to. */
 	let showsHere = $state(false);

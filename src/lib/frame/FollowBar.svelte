@@ -3,9 +3,8 @@
 	import { m } from '$lib/paraglide/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import type { Board } from '../board/board.svelte';
-	import { messageOf } from '../ui/api';
-	import { toaster } from '../ui/toaster';
 	import { leadView } from './actions';
+	import { attempt } from '../ui/attempt';
 
 	const { board }: { board: Board } = $props();
 	const { following } = $derived(board);
@@ -16,13 +15,7 @@
 		more?: { action: string; run: () => void };
 	}
 
-	async function letGo(): Promise<void> {
-		try {
-			await leadView(board.room.info.boardId, false);
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
-	}
+	const letGo = (): Promise<boolean> => attempt(leadView(board.room.info.boardId, false));
 	const word = $derived.by((): Word | undefined => {
 		if (following.isLeading)
 			return { text: m.follow_leading(), action: m.follow_let_go(), run: () => void letGo() };

@@ -83,7 +83,7 @@
 			class="icon-button phone-only"
 			aria-label={m.talk()}
 			title={m.talk()}
-			onclick={() => board.readTalk()}><MessagesSquare size={18} /></button
+			onclick={() => board.frame.readTalk()}><MessagesSquare size={18} /></button
 		>
 		{#if board.mayEdit}
 			<button
@@ -131,7 +131,7 @@
 			class="icon-button wide-only"
 			aria-label={m.keys()}
 			title={m.keys()}
-			onclick={() => board.ask('keys')}><Keyboard size={18} /></button
+			onclick={() => board.frame.ask('keys')}><Keyboard size={18} /></button
 		>
 	</div>
 </footer>

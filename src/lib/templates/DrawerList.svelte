@@ -82,7 +82,7 @@
 	/** While a piece is dragged the dialog gives way to the board. */
 	function drag(event: DragEvent, piece: Piece): void {
 		event.dataTransfer?.setData('application/x-wandtafel-piece', piece.id);
-		board.onpiece = (id, at) => {
+		board.frame.onpiece = (id, at) => {
 			const dropped = pieces.find((each) => each.id === id);
 			if (dropped) void put(dropped, at);
 		};

@@ -3,10 +3,13 @@ import { m } from '$lib/paraglide/messages';
 import { messageOf } from './api';
 import { toaster } from './toaster';
 
-export async function attempt(work: Promise<unknown>): Promise<void> {
+/** Returns whether it worked. */
+export async function attempt(work: Promise<unknown> | (() => Promise<unknown>)): Promise<boolean> {
 	try {
-		await work;
+		await (typeof work === 'function' ? work() : work);
+		return true;
 	} catch (error) {
 		toaster.error({ title: m.did_not_work(), description: messageOf(error) });
+		return false;
 	}
 }

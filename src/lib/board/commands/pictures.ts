@@ -28,7 +28,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'board',
-		run: (board) => board.ask('camera'),
+		run: (board) => board.frame.ask('camera'),
 	},
 	{
 		id: 'crop',

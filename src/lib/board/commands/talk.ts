@@ -14,7 +14,7 @@ export const TALK_COMMANDS: Command[] = [
 		when: (board) => board.room.may('talk'),
 		run: (board) => {
 			const [object] = board.selection;
-			board.sayAbout({ object, at: object === undefined ? board.menuAt : undefined });
+			board.frame.sayAbout({ object, at: object === undefined ? board.menuAt : undefined });
 		},
 	},
 	{
@@ -22,7 +22,7 @@ export const TALK_COMMANDS: Command[] = [
 		label: () => m.command_parking(),
 		keys: ['q'],
 		section: 'board',
-		run: (board) => board.openParking(),
+		run: (board) => board.frame.openParking(),
 	},
 	{
 		id: 'show',
@@ -30,7 +30,7 @@ export const TALK_COMMANDS: Command[] = [
 		keys: ['k'],
 		section: 'board',
 		when: (board) => board.room.leads && board.model.fields.size > 0,
-		run: (board) => board.startShow(),
+		run: (board) => board.frame.startShow(),
 	},
 	{
 		id: 'balance',
@@ -38,7 +38,7 @@ export const TALK_COMMANDS: Command[] = [
 		keys: ['b'],
 		section: 'board',
 		when: (board) => board.room.leads,
-		run: (board) => board.ask('balance'),
+		run: (board) => board.frame.ask('balance'),
 	},
 	{
 		id: 'put backstage',
@@ -54,45 +54,45 @@ export const TALK_COMMANDS: Command[] = [
 		keys: ['v'],
 		section: 'object',
 		when: (board) => board.room.leads,
-		run: (board) => board.askVote(),
+		run: (board) => board.frame.askVote(),
 	},
 	{
 		id: 'talk',
 		label: () => m.command_talk(),
 		keys: ['Shift+w'],
 		section: 'board',
-		run: (board) => board.readTalk(),
+		run: (board) => board.frame.readTalk(),
 	},
 	{
 		id: 'next comment',
 		label: () => m.comment_next(),
 		keys: [']'],
-		run: (board) => board.readTalk(1),
+		run: (board) => board.frame.readTalk(1),
 	},
 	{
 		id: 'previous comment',
 		label: () => m.comment_previous(),
 		keys: ['['],
-		run: (board) => board.readTalk(-1),
+		run: (board) => board.frame.readTalk(-1),
 	},
 	{
 		id: 'next new thing',
 		label: () => m.command_news(),
 		keys: ['u'],
-		run: (board) => board.readJournal(1),
+		run: (board) => board.frame.readJournal(1),
 	},
 	{
 		id: 'previous new thing',
 		label: () => m.command_news_back(),
 		keys: ['Shift+u'],
-		run: (board) => board.readJournal(-1),
+		run: (board) => board.frame.readJournal(-1),
 	},
 	{
 		id: 'journal',
 		label: () => m.command_journal(),
 		keys: [],
 		section: 'board',
-		run: (board) => board.readJournal(),
+		run: (board) => board.frame.readJournal(),
 	},
 	{
 		id: 'aside',

@@ -16,7 +16,7 @@ export const comment: Tool = {
 		const object = board.model.at(board.sheet, at, reach, board.context);
 		board.hovered = undefined;
 		board.takeUp('pick');
-		board.sayAbout({ object: object?.id, at });
+		board.frame.sayAbout({ object: object?.id, at });
 	},
 	cancel: () => void (start = undefined),
 };

@@ -59,7 +59,7 @@
 			board.goTo(ids[0]!);
 			board.select(ids);
 		} else if (line.sheet && board.model.sheets.some(({ id }) => id === line.sheet)) {
-			board.onlook();
+			board.frame.onlook();
 			board.goToSheet(line.sheet);
 		}
 	}

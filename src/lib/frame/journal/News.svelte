@@ -30,7 +30,7 @@
 			board.goTo(there[0]!);
 			board.select(there);
 		} else if (sheet) {
-			board.onlook();
+			board.frame.onlook();
 			board.goToSheet(sheet);
 		}
 	}

@@ -150,7 +150,7 @@ export class JournalState {
 				this.board.covered = true;
 				this.replay = new Replay(await historyOf(this.board.room.info.boardId), this.board);
 			}
-			this.board.onlook();
+			this.board.frame.onlook();
 			this.replay.pause();
 			await this.replay.seek(time === undefined ? Infinity : this.replay.timeline.placeOf(time));
 			this.replay.view?.lookAtSomething();

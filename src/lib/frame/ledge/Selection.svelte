@@ -270,7 +270,7 @@
 					class="icon-button"
 					aria-label={m.command_vote()}
 					title={`${m.command_vote()} (V)`}
-					onclick={() => board.askVote()}><Vote size={18} /></button
+					onclick={() => board.frame.askVote()}><Vote size={18} /></button
 				>
 			{/if}
 			<button class="icon-button" aria-label={m.more()} title={m.more()} aria-haspopup="menu" onclick={menu}

@@ -55,7 +55,7 @@
 
 	function lookUp(what: 'templates' | 'drawer'): void {
 		board.shelf = false;
-		board.ask(what);
+		board.frame.ask(what);
 	}
 
 	function takeHolder(kind: (typeof HOLDERS)[number]): void {
@@ -111,7 +111,7 @@
 				class="button"
 				onclick={() => {
 					board.shelf = false;
-					board.ask('camera');
+					board.frame.ask('camera');
 				}}><Camera size={17} />{m.picture_camera()}</button
 			>
 		</div>

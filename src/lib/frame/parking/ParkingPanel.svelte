@@ -17,9 +17,8 @@
 	import StickyNote from '@lucide/svelte/icons/sticky-note';
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../../board/board.svelte';
-	import { messageOf } from '../../ui/api';
-	import { toaster } from '../../ui/toaster';
 	import { parkIt, takeBack } from './actions';
+	import { attempt } from '../../ui/attempt';
 
 	const { board }: { board: Board } = $props();
 	const { room } = $derived(board);
@@ -34,15 +33,6 @@
 		read();
 		return followParking(room.session, read);
 	});
-	async function attempt(work: Promise<unknown>): Promise<boolean> {
-		try {
-			await work;
-			return true;
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-			return false;
-		}
-	}
 	async function add(event: SubmitEvent): Promise<void> {
 		event.preventDefault();
 		const words = text.trim();

@@ -3,19 +3,12 @@
 	import { NAMES, type House } from '$core/session/rights';
 	import { m } from '$lib/paraglide/messages';
 	import type { Room } from '../../room/room.svelte';
-	import { messageOf } from '../../ui/api';
-	import { toaster } from '../../ui/toaster';
 	import { setHouse } from './actions';
+	import { attempt } from '../../ui/attempt';
 
 	const { room }: { room: Room } = $props();
 
-	async function set(wish: Partial<House>): Promise<void> {
-		try {
-			await setHouse(room.info.boardId, wish);
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
-	}
+	const set = (wish: Partial<House>): Promise<boolean> => attempt(setHouse(room.info.boardId, wish));
 	const WRITING = [
 		{ watching: false, label: () => m.everyone_writes() },
 		{ watching: true, label: () => m.everyone_watches() },

@@ -3,12 +3,11 @@
 	import { m } from '$lib/paraglide/messages';
 	import { goto } from '$app/navigation';
 	import type { Board } from '../../board/board.svelte';
-	import { messageOf } from '../../ui/api';
-	import { toaster } from '../../ui/toaster';
 	import { leave, liftBan, people, type People } from './actions';
 	import HouseRules from './HouseRules.svelte';
 	import LeadView from './LeadView.svelte';
 	import PersonRow from './PersonRow.svelte';
+	import { attempt } from '../../ui/attempt';
 
 	const { board, oninvite }: { board: Board; oninvite: () => void } = $props();
 	const { room } = $derived(board);
@@ -36,16 +35,10 @@
 	});
 
 	/** Does something and shows what came of it; false when it did not work, which is said. */
-	async function attempt(work: Promise<unknown>): Promise<boolean> {
-		try {
-			await work;
-			return true;
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-			return false;
-		} finally {
-			await refresh();
-		}
+	async function change(work: Promise<unknown>): Promise<boolean> {
+		const isDone = await attempt(work);
+		await refresh();
+		return isDone;
 	}
 
 	let isLeaving = $state(false);
@@ -57,12 +50,12 @@
 <h2 class="panel-title">{m.people()}</h2>
 {#if room.leads}
 	<HouseRules {room} />
-	<LeadView {board} {attempt} />
+	<LeadView {board} attempt={change} />
 {/if}
 <h3 class="label">{m.people_present({ count: present.length })}</h3>
 <ul>
 	{#each present as member (member.id)}
-		<PersonRow {board} {member} presence={here.get(member.id)} isHere {attempt} />
+		<PersonRow {board} {member} presence={here.get(member.id)} isHere attempt={change} />
 	{/each}
 </ul>
 {#if known.members.length === 1}<p class="quiet">{m.alone()}</p>{/if}
@@ -70,7 +63,7 @@
 	<h3 class="label">{m.people_absent({ count: absent.length })}</h3>
 	<ul>
 		{#each absent as member (member.id)}
-			<PersonRow {board} {member} presence={undefined} isHere={false} {attempt} />
+			<PersonRow {board} {member} presence={undefined} isHere={false} attempt={change} />
 		{/each}
 	</ul>
 {/if}
@@ -80,7 +73,7 @@
 		{#each known.banned as { id, name } (id)}
 			<li class="banned">
 				<span>{name}</span>
-				<button class="button" onclick={() => attempt(liftBan(boardId, id))}>{m.ban_lift()}</button>
+				<button class="button" onclick={() => change(liftBan(boardId, id))}>{m.ban_lift()}</button>
 			</li>
 		{/each}
 	</ul>

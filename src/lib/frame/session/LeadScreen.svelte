@@ -1,13 +1,12 @@
 <script lang="ts">
 	/** The whole screen of a leader's phone while a step runs or slides are shown: a remote for the session, with the board one tap away. */
 	import { m } from '$lib/paraglide/messages';
-	import MapIcon from '@lucide/svelte/icons/map';
 	import { onMount } from 'svelte';
 	import { loadFaces } from '../../board/faces';
 	import type { Room } from '../../room/room.svelte';
 	import { attempt } from '../../ui/attempt';
 	import Toasts from '../../ui/Toasts.svelte';
-	import ParkButton from '../parking/ParkButton.svelte';
+	import PhoneFoot from './PhoneFoot.svelte';
 	import ShowDesk from '../show/ShowDesk.svelte';
 	import type { Order } from './actions';
 	import Behind from './Behind.svelte';
@@ -18,7 +17,7 @@
 
 	const { room, onboard }: { room: Room; onboard: () => void } = $props();
 	const { votes } = $derived(room);
-	const onlead = (order: Order): Promise<void> => leadOn(room.info.boardId, order);
+	const onlead = (order: Order): Promise<boolean> => leadOn(room.info.boardId, order);
 	// The picture of the next slide is drawn with the board's own type.
 	const faces = loadFaces();
 	onMount(() => {
@@ -48,9 +47,7 @@
 		{/if}
 		<Behind {room} {onlead} />
 	</main>
-	<footer>
-		<ParkButton {room} /><button class="button" onclick={onboard}><MapIcon size={16} />{m.board()}</button>
-	</footer>
+	<footer><PhoneFoot {room} {onboard} /></footer>
 </div>
 <TimeUp {room} />
 <Toasts />
@@ -82,10 +79,7 @@
 		margin-top: 14px;
 	}
 	footer {
-		display: flex;
-		justify-content: flex-end;
-		gap: 8px;
-		padding: 10px 16px calc(10px + env(safe-area-inset-bottom));
-		border-top: 3px solid var(--ledge-edge);
+		padding-bottom: env(safe-area-inset-bottom);
+		border-top: 1px solid var(--frame-line);
 	}
 </style>

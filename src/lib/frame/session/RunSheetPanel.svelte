@@ -8,7 +8,6 @@
 	import Printer from '@lucide/svelte/icons/printer';
 	import type { Board } from '../../board/board.svelte';
 	import { keepPiece, recipeFrom } from '../../templates/drawer';
-	import { messageOf } from '../../ui/api';
 	import { toaster } from '../../ui/toaster';
 	import type { Order } from './actions';
 	import Ahead from './Ahead.svelte';
@@ -19,6 +18,7 @@
 	import Strays from './Strays.svelte';
 	import Steps from './Steps.svelte';
 	import Written from './Written.svelte';
+	import { attempt } from '../../ui/attempt';
 
 	interface Props {
 		board: Board;
@@ -27,16 +27,13 @@
 	const { board, onlead }: Props = $props();
 	const { room } = $derived(board);
 	const step = $derived(room.step);
-	async function keepRecipe(): Promise<void> {
-		try {
+	const keepRecipe = (): Promise<boolean> =>
+		attempt(async () => {
 			const content = recipeFrom(board);
 			if (content.objects.length === 0) return;
 			await keepPiece(board, { name: room.title.slice(0, 80), scope: 'own', content });
 			toaster.success({ title: m.recipe_kept() });
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
-	}
+		});
 </script>
 
 <h2 class="panel-title">{step?.title ?? m.run_sheet()}</h2>
@@ -78,13 +75,13 @@
 					class="icon-button"
 					aria-label={m.command_show()}
 					title={`${m.command_show()} (K)`}
-					onclick={() => board.startShow()}><Presentation size={15} /></button
+					onclick={() => board.frame.startShow()}><Presentation size={15} /></button
 				>
 				<button
 					class="icon-button"
 					aria-label={m.balance()}
 					title={`${m.balance()} (B)`}
-					onclick={() => board.ask('balance')}><Scale size={15} /></button
+					onclick={() => board.frame.ask('balance')}><Scale size={15} /></button
 				>
 				<a
 					class="icon-button"

@@ -3,9 +3,8 @@
 	import { pigmentColours, type Pigment } from '$core/board/colours';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
-	import MapIcon from '@lucide/svelte/icons/map';
 	import type { Room } from '../../room/room.svelte';
-	import ParkButton from '../parking/ParkButton.svelte';
+	import PhoneFoot from './PhoneFoot.svelte';
 	import OwnNotes from './OwnNotes.svelte';
 	import PhoneHead from './PhoneHead.svelte';
 	import WritingLine from './WritingLine.svelte';
@@ -54,11 +53,7 @@
 			{/each}
 		</ul>
 	</main>
-	<div class="aside">
-		<ParkButton {room} /><button class="button board" onclick={onboard}
-			><MapIcon size={16} />{m.board()}</button
-		>
-	</div>
+	<PhoneFoot {room} {onboard} />
 	<WritingLine {room} {pigment} {onpigment} large />
 </div>
 
@@ -100,16 +95,5 @@
 		font-size: var(--size-base);
 		font-weight: 700;
 		overflow-wrap: anywhere;
-	}
-	.aside {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: end;
-		gap: 8px;
-		padding: 8px 14px;
-	}
-	.board {
-		min-height: 46px;
-		background: var(--frame-ground);
 	}
 </style>

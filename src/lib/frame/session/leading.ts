@@ -6,7 +6,7 @@ import { toaster } from '../../ui/toaster';
 import { lead, type Order } from './actions';
 
 /** Leads the session, and says what came of it. */
-export const leadOn = (boardId: string, order: Order): Promise<void> =>
+export const leadOn = (boardId: string, order: Order): Promise<boolean> =>
 	attempt(
 		lead(boardId, order).then((count) => {
 			if (count > 0) toaster.success({ title: m.revealed_count({ count }) });

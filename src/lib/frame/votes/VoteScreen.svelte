@@ -3,10 +3,9 @@
 	import { countdown } from '$core/session/clock';
 	import type { ShownVote } from '$core/decide/wire';
 	import { m } from '$lib/paraglide/messages';
-	import MapIcon from '@lucide/svelte/icons/map';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
-	import ParkButton from '../parking/ParkButton.svelte';
+	import PhoneFoot from '../session/PhoneFoot.svelte';
 	import Ballot from './Ballot.svelte';
 
 	interface Props {
@@ -32,11 +31,7 @@
 		<Ballot votes={room.votes} {vote} large />
 		<p class="quiet note" role="status">{isCast ? m.ballot_saved() : m.ballot_hint()}</p>
 	</main>
-	<footer>
-		{#if room.role !== 'viewer'}<ParkButton {room} />{/if}<button class="button" onclick={onboard}
-			><MapIcon size={16} />{m.board()}</button
-		>
-	</footer>
+	<footer><PhoneFoot {room} {onboard} /></footer>
 </div>
 
 <style>
@@ -74,14 +69,7 @@
 		margin-top: 12px;
 	}
 	footer {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: end;
-		gap: 8px;
-		padding: 10px 16px calc(10px + env(safe-area-inset-bottom));
+		padding-bottom: env(safe-area-inset-bottom);
 		border-top: 1px solid var(--frame-line);
-	}
-	footer .button {
-		min-height: 46px;
 	}
 </style>

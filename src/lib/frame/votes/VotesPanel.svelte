@@ -7,7 +7,6 @@
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Board } from '../../board/board.svelte';
-	import { messageOf } from '../../ui/api';
 	import { ticking } from '../../ui/time.svelte';
 	import { toaster } from '../../ui/toaster';
 	import { dayWords } from '$lib/words/when';
@@ -16,6 +15,7 @@
 	import Result from './Result.svelte';
 	import { methodName } from '$lib/words/votes';
 	import type { VotesView } from './votes-view.svelte';
+	import { attempt } from '../../ui/attempt';
 
 	const { board, view }: { board: Board; view: VotesView } = $props();
 	const { room } = $derived(board);
@@ -32,13 +32,12 @@
 		board.goTo(id);
 	}
 	async function order(what: VoteOrder): Promise<void> {
-		if (!shown) return;
-		try {
-			view.id = await votes.order(shown.id, what);
+		const vote = shown;
+		if (!vote) return;
+		await attempt(async () => {
+			view.id = await votes.order(vote.id, what);
 			if (what.do === 'remove') view.id = undefined;
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
+		});
 	}
 	/** Puts the result onto the board, as one step that can be undone. */
 	function layOut(how: 'order' | 'columns' | 'matrix', { outcome, terms }: ShownVote): void {

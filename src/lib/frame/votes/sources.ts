@@ -47,7 +47,7 @@ export async function showVoted(board: Board, { options }: ShownVote): Promise<v
 	const [most] = [...bySheet].sort(([, a], [, b]) => b.length - a.length);
 	if (!most) return;
 	const [sheet, objects] = most;
-	board.onlook();
+	board.frame.onlook();
 	board.goToSheet(sheet);
 	board.showAll(objects.map(({ id }) => id));
 }

@@ -14,6 +14,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { z } from 'zod';
 	import type { PageProps } from './$types';
+	import { attempt } from '$lib/ui/attempt';
 
 	const { data }: PageProps = $props();
 	const path = $derived(`/api/boards/${encodeURIComponent(data.boardId)}/report`);
@@ -73,18 +74,15 @@
 		if (save === 'waiting' && !(await keep())) return;
 		location.href = `${path}?format=${format}`;
 	}
-	async function anew(): Promise<void> {
-		try {
+	const anew = (): Promise<boolean> =>
+		attempt(async () => {
 			const shown = await ask(z.object({ report: reportSchema, revision: z.number() }), 'DELETE', path);
 			clearTimeout(timer);
 			revision = shown.revision;
 			editor?.commands.setContent(shown.report, { emitUpdate: false });
 			save = 'saved';
 			isSure = false;
-		} catch (error) {
-			toaster.error({ title: m.did_not_work(), description: messageOf(error) });
-		}
-	}
+		});
 	let isSure = $state(false);
 	onMount(() => {
 		const leave = (event: BeforeUnloadEvent): void => {
