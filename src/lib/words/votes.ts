@@ -56,7 +56,7 @@ export const scoreShort = (rule: Rule, score: number): string =>
 export function scoreWords(rule: Rule, score: number): string {
 	switch (rule) {
 		case 'dots':
-			return score === 1 ? m.score_dot() : m.score_dots({ count: score });
+			return m.score_dots({ count: score });
 		case 'borda':
 			return m.score_points({ count: whole(score) });
 		default:

@@ -43,13 +43,13 @@ const inOrder = (board: Board, ids: readonly string[]): string[] =>
 export async function showVoted(board: Board, { options }: ShownVote): Promise<void> {
 	await laidOut();
 	const there = options.flatMap(({ id }) => board.model.find(id) ?? []);
-	const bySheet = Map.groupBy(there, ({ sheet }) => sheet);
-	const [most] = [...bySheet].sort(([, a], [, b]) => b.length - a.length);
-	if (!most) return;
-	const [sheet, objects] = most;
-	board.frame.onlook();
+	const on = (sheet: string): typeof there => there.filter((object) => object.sheet === sheet);
+	const [first, ...others] = new Set(there.map(({ sheet }) => sheet));
+	if (first === undefined) return;
+	const sheet = others.reduce((most, each) => (on(each).length > on(most).length ? each : most), first);
+	// Not as a going there by hand: on a phone that would close the ballot.
 	board.goToSheet(sheet);
-	board.showAll(objects.map(({ id }) => id));
+	board.showAll(on(sheet).map(({ id }) => id));
 }
 
 export function objectsFor(board: Board, source: Source, asked: readonly string[]): string[] {

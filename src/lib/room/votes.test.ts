@@ -1,0 +1,180 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Choice } from '$core/decide/vote';
+import type { ShownVote } from '$core/decide/wire';
+import { Votes } from './votes.svelte';
+
+const asked = vi.hoisted(() => vi.fn());
+vi.mock('../ui/api', () => ({ ask: asked, messageOf: (error: Error) => error.message }));
+
+interface Request {
+	method: string;
+	path: string;
+	body: unknown;
+	answer: (value: unknown) => Promise<void>;
+	fail: (words: string) => Promise<void>;
+}
+/** What was asked of the server and has no answer yet. */
+let requests: Request[] = [];
+const settled = () => vi.advanceTimersByTimeAsync(0);
+
+beforeEach(() => {
+	vi.useFakeTimers();
+	requests = [];
+	asked.mockImplementation(
+		(_: unknown, method: string, path: string, body?: unknown) =>
+			new Promise((done, failed) => {
+				const without = (work: () => void) => async (): Promise<void> => {
+					requests = requests.filter((each) => each !== request);
+					work();
+					await settled();
+				};
+				const request: Request = {
+					method,
+					path,
+					body,
+					answer: (value) => without(() => done(value))(),
+					fail: (words) => without(() => failed(new Error(words)))(),
+				};
+				requests.push(request);
+			}),
+	);
+});
+afterEach(() => {
+	vi.useRealTimers();
+	asked.mockReset();
+});
+
+const vote = (more: Partial<ShownVote> = {}): ShownVote => ({
+	id: 'v',
+	terms: {
+		method: 'dots',
+		question: 'Which first?',
+		each: 5,
+		most: 3,
+		steps: 5,
+		ends: [],
+		secret: true,
+		who: 'all',
+		chosen: [],
+	},
+	options: ['a', 'b'].map((id) => ({ id, text: id })),
+	openedAt: 0,
+	round: 1,
+	mayVote: true,
+	turnout: { voted: 0, entitled: 3 },
+	...more,
+});
+const dots = (counts: Record<string, number>): Choice => ({ dots: counts });
+const of = (method: string): Request[] => requests.filter((each) => each.method === method);
+
+/** Votes of a board where the first reading has been answered. */
+async function votes(all: ShownVote[] = [vote()], now = () => 0): Promise<Votes> {
+	const made = new Votes('board one', now);
+	await of('GET')[0]!.answer(all);
+	return made;
+}
+
+describe('votes as one person has them', () => {
+	it('are read when the board is opened; the newest open one counts', async () => {
+		const made = new Votes('board one', () => 0);
+		expect(requests[0]).toMatchObject({ method: 'GET', path: '/api/boards/board%20one/votes' });
+		await requests[0]!.answer([vote({ id: 'old', closedAt: 5 }), vote({ id: 'x' }), vote({ id: 'y' })]);
+		expect(made.open?.id).toBe('y');
+	});
+
+	it('are read once for many words that come together', async () => {
+		const made = await votes();
+		for (let i = 0; i < 30; i++) made.hear();
+		await vi.advanceTimersByTimeAsync(200);
+		expect(of('GET')).toHaveLength(1);
+	});
+
+	it('stay as they are known without a network', async () => {
+		const made = await votes();
+		made.hear();
+		await vi.advanceTimersByTimeAsync(200);
+		await of('GET')[0]!.fail('offline');
+		expect(made.open?.id).toBe('v');
+		expect(made.problem).toBe('');
+	});
+
+	it('are read again when one closes by itself, by the server’s clock', async () => {
+		await votes([vote({ closesAt: 61_000 })], () => 1000);
+		await vi.advanceTimersByTimeAsync(59_900);
+		expect(of('GET')).toHaveLength(0);
+		await vi.advanceTimersByTimeAsync(300);
+		expect(of('GET')).toHaveLength(1);
+	});
+
+	it('wait no longer than a timer can for one that closes in weeks', async () => {
+		const made = await votes([vote({ closesAt: 60 * 24 * 3_600_000 })]);
+		await vi.advanceTimersByTimeAsync(1000);
+		expect(of('GET'), 'not at once, as a timer that overflows would').toHaveLength(0);
+		made.destroy();
+		expect(vi.getTimerCount()).toBe(0);
+	});
+});
+
+describe('a ballot', () => {
+	it('is on the screen at once, and sent as a change of the revision that stands', async () => {
+		const made = await votes([vote({ own: { choice: dots({ b: 1 }), revision: 4 } })]);
+		made.cast(made.open!, dots({ a: 2 }));
+		expect(made.ballotOf(made.open!)).toEqual(dots({ a: 2 }));
+		expect(of('PUT')[0]).toMatchObject({
+			path: '/api/boards/board%20one/votes/v/ballot',
+			body: { choice: dots({ a: 2 }), basedOn: 4 },
+		});
+		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 2 }), revision: 5 });
+		expect(made.open!.own).toEqual({ choice: dots({ a: 2 }), revision: 5 });
+		expect(requests).toHaveLength(0);
+	});
+
+	it('that is changed while the one before is on its way goes after it; what lies between is never sent', async () => {
+		const made = await votes();
+		for (const count of [1, 2, 3]) made.cast(made.open!, dots({ a: count }));
+		expect(of('PUT')).toHaveLength(1);
+		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 1 }), revision: 1 });
+		expect(made.ballotOf(made.open!), 'the screen does not jump back').toEqual(dots({ a: 3 }));
+		expect(of('PUT').map(({ body }) => body)).toEqual([{ choice: dots({ a: 3 }), basedOn: 1 }]);
+		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 3 }), revision: 2 });
+		expect(of('PUT')).toHaveLength(0);
+		expect(made.open!.own?.revision).toBe(2);
+	});
+
+	it('of another window of one’s own that was first stands, and one goes on from there', async () => {
+		const made = await votes();
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.answer({ isTaken: false, choice: dots({ b: 3 }), revision: 7 });
+		expect(made.ballotOf(made.open!)).toEqual(dots({ b: 3 }));
+		made.cast(made.open!, dots({ b: 2 }));
+		expect(of('PUT')[0]!.body).toEqual({ choice: dots({ b: 2 }), basedOn: 7 });
+	});
+
+	it('that is refused is taken off the screen, said in words, and asked about', async () => {
+		const made = await votes([vote({ own: { choice: dots({ b: 1 }), revision: 1 } })]);
+		made.cast(made.open!, dots({ a: 3, b: 3 }));
+		await of('PUT')[0]!.fail('The vote is closed.');
+		expect(made.problem).toBe('The vote is closed.');
+		expect(made.ballotOf(made.open!)).toEqual(dots({ b: 1 }));
+		await of('GET')[0]!.answer([vote({ closedAt: 9 })]);
+		expect(made.open).toBeUndefined();
+	});
+
+	it('that works again takes the words away', async () => {
+		const made = await votes();
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.fail('No network.');
+		await of('GET')[0]!.answer([vote()]);
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 1 }), revision: 1 });
+		expect(made.problem).toBe('');
+	});
+
+	it('of one vote does not wait for that of another', async () => {
+		const made = await votes([vote({ id: 'x' }), vote({ id: 'y' })]);
+		const [x, y] = made.all as [ShownVote, ShownVote];
+		made.cast(x, dots({ a: 1 }));
+		made.cast(y, dots({ b: 1 }));
+		expect(of('PUT').map(({ path }) => path.split('/').at(-2))).toEqual(['x', 'y']);
+	});
+});
