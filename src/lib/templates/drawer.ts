@@ -15,12 +15,15 @@ export const selectedPiece = (board: Board): PieceContent => ({
 /** The sheet that is looked at and the run sheet, as a recipe. */
 export function recipeFrom(board: Board): PieceContent {
 	const { room, model } = board;
+	const { id: me } = room.info.person;
 	const ids = model.onSheet(board.sheet).map(({ id }) => id);
+	// What others wrote belongs to the session they wrote it in; notes of one's own may be examples.
+	const objects = copyOut(model, ids).objects.filter(({ kind, by }) => kind !== 'note' || by[0] === me);
 	const steps = room.plan.steps.map(({ cut: _, ...step }) => ({
 		...step,
 		aside: room.backstage?.asideOf(step.id) ?? '',
 	}));
-	return { objects: copyOut(model, ids).objects, steps };
+	return { objects, steps };
 }
 
 export interface Keeping {
