@@ -37,7 +37,7 @@ export interface SetAside {
 }
 
 /** Connectors routed at once when something changes; more are left to `settle`. */
-const AT_ONCE = 24;
+export const AT_ONCE = 24;
 /** Time for routing at once, ms a second: when edits rain in, routing waits for `settle`. */
 const ROUTING = 120;
 /** Places that changed beyond which it is not looked at each of them. */
@@ -68,10 +68,12 @@ export class BoardModel {
 	/**
 	 * @param routeAtOnce how many connectors are routed at once when something changes; 0 where nobody looks
 	 * at the board until `settle` is called, as on the server
+	 * @param routeSlice how long that may take each time, ms: what is left waits for `settle`
 	 */
 	constructor(
 		readonly doc: Y.Doc,
 		private readonly routeAtOnce = AT_ONCE,
+		private readonly routeSlice = Infinity,
 	) {
 		const objects = objectsOf(doc);
 		const sheets = sheetsOf(doc);
@@ -326,7 +328,7 @@ export class BoardModel {
 		this.routedAt = now;
 		const { waiting } = this.routes;
 		if (waiting === 0 || waiting > this.routeAtOnce || this.routingTime <= 0) return new Set();
-		const moved = this.routes.settle();
+		const moved = this.routes.settle(this.routeSlice);
 		this.routingTime -= Date.now() - now;
 		return moved;
 	}

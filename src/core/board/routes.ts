@@ -12,6 +12,7 @@ import type { Route } from './drawing';
 import { boxOf, edgeTowards, meeting } from './kinds/outline';
 import { blocksWay, outlineOf } from './kinds/tieable';
 import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
+import { Rooms } from './rooms';
 import { SpatialIndex } from './spatial';
 
 type Connector = ObjectOf<'connector'>;
@@ -125,8 +126,10 @@ export function routeAlone(connector: Connector, find: Find, near?: Near): Route
 
 interface Known {
 	sheet: string;
-	/** Path before it is kept apart; only for right-angled ones. */
-	plain?: Path;
+	/** What is known of a right-angled one before it is kept apart: its path, and what it is tied to. */
+	plain?: { routed: RoutedPath; ends: Ends };
+	/** Its path when it was kept apart last. */
+	apart?: Path;
 	route: Route;
 }
 
@@ -138,8 +141,7 @@ export class Routes {
 	private readonly jobs = new Map<string, Job>();
 	/** Where each right-angled connector looked for what stands in its way. */
 	private readonly looked = new SpatialIndex();
-	/** Where it was looked for room to keep lines apart, by sheet. */
-	private readonly swept = new Map<string, Box[]>();
+	private readonly rooms = new Rooms();
 
 	constructor(
 		private readonly find: Find,
@@ -186,12 +188,13 @@ export class Routes {
 	 */
 	disturb(sheet: string, area: Box): void {
 		for (const id of this.looked.touching(sheet, area)) this.pending.add(id);
-		if (this.swept.get(sheet)?.some((box) => overlaps(box, area))) this.spoil(sheet);
+		if (this.rooms.disturb(sheet, area)) this.spoil(sheet);
 	}
 
 	/** Notes that much changed on a sheet: every way there is found anew. */
 	disturbAll(sheet: string): void {
 		for (const [id, known] of this.known) if (known.sheet === sheet && known.plain) this.pending.add(id);
+		this.rooms.forget();
 		this.spoil(sheet);
 	}
 
@@ -209,12 +212,16 @@ export class Routes {
 			if (isOver()) return moved;
 		}
 		for (const sheet of this.stale) {
-			let job = this.jobs.get(sheet);
-			if (!job) this.jobs.set(sheet, (job = this.separation(sheet)));
-			if (!job.separation.go(isOver)) return moved;
-			this.jobs.delete(sheet);
-			this.stale.delete(sheet);
-			for (const id of this.accept(job)) moved.add(id);
+			do {
+				let job = this.jobs.get(sheet);
+				// Who waits for the end needs none that is out of date.
+				if (!job || (job.isOld && end === Infinity)) this.jobs.set(sheet, (job = this.separation(sheet)));
+				if (!job.separation.go(isOver)) return moved;
+				this.jobs.delete(sheet);
+				if (!job.isOld) this.stale.delete(sheet);
+				for (const id of this.accept(job)) moved.add(id);
+				if (isOver()) return moved;
+			} while (this.stale.has(sheet));
 		}
 		return moved;
 	}
@@ -227,7 +234,7 @@ export class Routes {
 			return false;
 		}
 		const areas: Box[] = [];
-		const plain = rightAngledPath(connector, ends, (sheet, area) => {
+		const path = rightAngledPath(connector, ends, (sheet, area) => {
 			areas.push(area);
 			return this.near(sheet, area);
 		});
@@ -236,59 +243,58 @@ export class Routes {
 		else this.looked.remove(id);
 		const before = this.known.get(id);
 		this.spoil(connector.sheet);
-		if (before?.plain && samePath(before.plain, plain)) {
-			this.known.set(id, { ...before, plain });
-			return false;
-		}
-		const route = { path: trimmed(plain, ends) };
-		this.known.set(id, { sheet: connector.sheet, plain, route });
+		if (before?.plain && samePath(before.plain.routed.path, path)) return false;
+		const route = { path: trimmed(path, ends) };
+		const routed = {
+			id,
+			path,
+			from: ends.from && tieBox(ends.from, ends.a),
+			to: ends.to && tieBox(ends.to, ends.b),
+			// A path set by hand is kept as it is; others make room for it.
+			isFixed: Boolean(connector.bends?.length),
+		};
+		this.known.set(id, { sheet: connector.sheet, plain: { routed, ends }, route });
 		return !before || !samePath(before.route.path, route.path);
 	}
 
+	/**
+	 * Notes that lines have to be kept apart anew. What is being worked out is finished all the same: where edits rain
+	 * in it would never come to an end otherwise.
+	 */
 	private spoil(sheet: string): void {
 		this.stale.add(sheet);
-		this.jobs.delete(sheet);
+		const job = this.jobs.get(sheet);
+		if (job) job.isOld = true;
 	}
 
 	/** Starts to keep the right-angled paths of a sheet apart. */
 	private separation(sheet: string): Job {
-		const routes: RoutedPath[] = [];
-		const ends: Ends[] = [];
-		for (const [id, known] of this.known) {
-			const connector = this.find(id);
-			if (known.sheet !== sheet || !known.plain || connector?.kind !== 'connector') continue;
-			const tied = endsOf(connector, this.find);
-			if (!tied) continue;
-			ends.push(tied);
-			routes.push({
-				id,
-				path: known.plain,
-				from: tied.from && tieBox(tied.from, tied.a),
-				to: tied.to && tieBox(tied.to, tied.b),
-				// A path set by hand is kept as it is; others make room for it.
-				isFixed: Boolean(connector.bends?.length),
-			});
-		}
-		const swept: Box[] = [];
-		this.swept.set(sheet, swept);
-		const near = (box: Box): Box[] => {
-			swept.push(box);
-			return this.near(sheet, box).flatMap((object) =>
-				blocksWay(object) ? boundsOf(boxOf(object.box)) : [],
-			);
-		};
-		return { separation: new Separation(routes, near), routes, ends };
+		const plains = [...this.known.values()].flatMap((known) =>
+			known.sheet === sheet && known.plain ? known.plain : [],
+		);
+		const near = this.rooms.of(sheet, (box) =>
+			this.near(sheet, box).flatMap((object) => (blocksWay(object) ? boundsOf(boxOf(object.box)) : [])),
+		);
+		const separation = new Separation(
+			plains.map(({ routed }) => routed),
+			near,
+		);
+		return { separation, plains, isOld: false };
 	}
 
 	/** Takes the paths of a finished separation over; returns the ids of those that now run elsewhere. */
-	private accept({ separation, routes, ends }: Job): string[] {
+	private accept({ separation, plains }: Job): string[] {
 		const moved: string[] = [];
-		separation.paths.forEach((path, i) => {
-			const { id } = routes[i]!;
+		separation.paths.forEach((apart, i) => {
+			const plain = plains[i]!;
+			const { id } = plain.routed;
 			const known = this.known.get(id);
-			const route = { path: trimmed(path, ends[i]!) };
-			if (!known || samePath(known.route.path, route.path)) return;
-			this.known.set(id, { ...known, route });
+			// What got another way meanwhile waits for the next turn.
+			if (known?.plain !== plain || (known.apart && samePath(known.apart, apart))) return;
+			known.apart = apart;
+			const path = trimmed(apart, plain.ends);
+			if (samePath(known.route.path, path)) return;
+			known.route = { path };
 			moved.push(id);
 		});
 		return moved;
@@ -297,8 +303,9 @@ export class Routes {
 
 interface Job {
 	separation: Separation;
-	routes: RoutedPath[];
-	ends: Ends[];
+	plains: NonNullable<Known['plain']>[];
+	/** Whether something changed since it began. */
+	isOld: boolean;
 }
 
 const samePath = (a: Path, b: Path): boolean =>

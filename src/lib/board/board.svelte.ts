@@ -18,6 +18,7 @@ import * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
 import { Frame } from './frame';
 import { InHand } from './in-hand';
+import { whenIdle } from './idle';
 import { FIRST_STYLE, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
 import { Trails } from './together/trails';
@@ -30,9 +31,6 @@ export const SHELF_TOOLS = ['holder', 'mark', 'comment', 'pointer'] as const;
 /** Tools that change nothing on the board. */
 const HARMLESS: readonly ToolName[] = ['view', 'pick', 'comment', 'pointer'];
 export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
-
-/** Time for routing at one go when the board is opened or changed a lot, ms. */
-const ROUTE_SLICE = 8;
 
 export class Board extends Viewpoint {
 	selection = $state.raw<ReadonlySet<string>>(new Set());
@@ -115,7 +113,7 @@ export class Board extends Viewpoint {
 	}
 
 	destroy(): void {
-		clearTimeout(this.routing);
+		this.isClosed = true;
 		for (const stop of this.stops) stop();
 		this.undo.destroy();
 	}
@@ -363,14 +361,17 @@ export class Board extends Viewpoint {
 		this.undo.redo();
 	}
 
-	private routing: ReturnType<typeof setTimeout> | undefined;
+	private isRouting = false;
+	private isClosed = false;
 
 	/** Routes connectors that wait for it, a little at a time, when nothing else is to be done. */
 	private routeLater(): void {
-		this.routing ??= setTimeout(() => {
-			this.routing = undefined;
-			if (!this.model.settle(ROUTE_SLICE)) this.routeLater();
-		}, 16);
+		if (this.isRouting) return;
+		this.isRouting = true;
+		whenIdle((budget) => {
+			this.isRouting = false;
+			if (!this.isClosed && !this.model.settle(budget)) this.routeLater();
+		});
 	}
 
 	private keepSheet(): void {

@@ -3,7 +3,7 @@
  * two fingers pan and zoom, a finger that rests opens the menu, a wheel scrolls and zooms.
  */
 import type { Point } from '$core/geometry/box';
-import { toBoard } from '$core/geometry/view';
+import { toBoard, type Size } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 import { edgePull } from './edge';
 import { TOOL_TABLE } from './tools';
@@ -23,6 +23,8 @@ export class Gestures {
 	private held: PointerEvent | undefined;
 	private pulling: number | undefined;
 	private resting: ReturnType<typeof setTimeout> | undefined;
+	/** Where the canvas was when it had a size. */
+	private known: (Point & { size: Size }) | undefined;
 	/** Once a stylus was seen, fingers move the board and the stylus draws. */
 	private hasStylus = false;
 
@@ -46,9 +48,19 @@ export class Gestures {
 		this.cursor = this.board.panning ? 'grab' : this.tool.cursor(this.board);
 	}
 
+	/** Where the canvas is in the window. Asked in every move of a drag, that alone would take a good part of a frame. */
+	private get corner(): Point {
+		const { size } = this.board;
+		if (this.down.size === 0 || this.known?.size !== size) {
+			const { left, top } = this.canvas.getBoundingClientRect();
+			this.known = { x: left, y: top, size };
+		}
+		return this.known;
+	}
+
 	handEvent(event: PointerEvent | MouseEvent): HandEvent {
-		const round = this.canvas.getBoundingClientRect();
-		const screen = { x: event.clientX - round.left, y: event.clientY - round.top };
+		const { x, y } = this.corner;
+		const screen = { x: event.clientX - x, y: event.clientY - y };
 		const touch = 'pointerType' in event && event.pointerType === 'touch';
 		return {
 			screen,
@@ -65,6 +77,7 @@ export class Gestures {
 	onDown(event: PointerEvent): void {
 		const { board } = this;
 		if (board.editing) board.stopEditing();
+		this.known = undefined;
 		this.canvas.setPointerCapture(event.pointerId);
 		this.down.set(event.pointerId, { x: event.clientX, y: event.clientY });
 		if (this.down.size === 2) {
@@ -187,11 +200,11 @@ export class Gestures {
 	private pinch(event: PointerEvent, before: Point): void {
 		const other = [...this.down].find(([id]) => id !== event.pointerId)?.[1];
 		if (!other) return;
-		const round = this.canvas.getBoundingClientRect();
+		const { corner } = this;
 		const distance = (p: Point): number => Math.hypot(p.x - other.x, p.y - other.y);
 		const now = { x: event.clientX, y: event.clientY };
 		this.board.pan((now.x - before.x) / 2, (now.y - before.y) / 2);
-		const middle = { x: (now.x + other.x) / 2 - round.left, y: (now.y + other.y) / 2 - round.top };
+		const middle = { x: (now.x + other.x) / 2 - corner.x, y: (now.y + other.y) / 2 - corner.y };
 		if (distance(before) > 10) this.board.zoom(distance(now) / distance(before), middle);
 	}
 }

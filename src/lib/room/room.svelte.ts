@@ -2,7 +2,7 @@
  * A board as one person has it open: the live documents, who else is here, what may be done, where the session stands, and the time.
  * Nothing here draws; the views read it.
  */
-import { BoardModel } from '$core/board/model';
+import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
@@ -48,6 +48,9 @@ export interface RoomInfo {
 	/** When the person was last here, server time, ms. */
 	lastHere?: number | undefined;
 }
+
+/** Time for routing connectors in the moment of a change, ms; what is left is done between frames. */
+const ROUTE_SLICE = 6;
 
 export class Room {
 	readonly model: BoardModel;
@@ -142,7 +145,7 @@ export class Room {
 		this.documents.openAll(contents);
 		this.stage = this.documents.doc('stage');
 		this.session = this.documents.doc('session');
-		this.model = new BoardModel(this.stage);
+		this.model = new BoardModel(this.stage, AT_ONCE, ROUTE_SLICE);
 		this.backstage = backstage && new Backstage(this.documents.open('backstage', backstage), this.hand);
 		const { awareness } = this.documents.provider('stage');
 		this.company = new Company(awareness!, info.person, () => this.may('talk'));
