@@ -32,11 +32,16 @@ async function open(
 	);
 	const page = await context.newPage();
 	await page.goto(`${server.url}/board/${board}${painter === 'direct' ? '?painter=direct' : ''}`);
-	await page.waitForFunction(() => performance.getEntriesByName('board painted').length > 0, undefined, {
+	return { page, painted: await marked(page, 'board painted') };
+}
+
+/** When a page marked something, ms after the navigation; waits for it. */
+async function marked(page: Page, name: string): Promise<number> {
+	const when = (mark: string): number | undefined => performance.getEntriesByName(mark)[0]?.startTime;
+	await page.waitForFunction((mark) => performance.getEntriesByName(mark).length > 0, name, {
 		timeout: 120_000,
 	});
-	const painted = await page.evaluate(() => performance.getEntriesByName('board painted')[0]!.startTime);
-	return { page, painted };
+	return (await page.evaluate(when, name))!;
 }
 
 /** Navigation to first complete paint of the board: five windows, nothing cached. */
@@ -48,17 +53,16 @@ export async function benchOpen(
 	count: number,
 ): Promise<void> {
 	const times: number[] = [];
+	const tiles: number[] = [];
 	for (let i = 0; i < 5; i++) {
 		const { page, painted } = await open(browser, server, person, board);
 		times.push(painted);
+		tiles.push(await marked(page, 'tiles shown'));
 		await page.context().close();
 	}
-	figure(
-		'open: navigation to first complete paint, median',
-		times.sort((a, b) => a - b)[2]!,
-		'ms',
-		`${count} objects`,
-	);
+	const median = (all: number[]): number => all.sort((a, b) => a - b)[2]!;
+	figure('open: navigation to first complete paint, median', median(times), 'ms', `${count} objects`);
+	figure('open: navigation to tiles, median', median(tiles), 'ms', `${count} objects`);
 }
 
 interface Frames {
@@ -96,8 +100,8 @@ function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 			const isDrag = what.startsWith('drag');
 			// Made-up pointers cannot be captured; the canvas hears them all the same.
 			HTMLElement.prototype.setPointerCapture = () => {};
+			const round = live.getBoundingClientRect();
 			const point = (type: string, x: number, y: number): void => {
-				const round = live.getBoundingClientRect();
 				const at = { clientX: round.left + x, clientY: round.top + y };
 				live.dispatchEvent(
 					new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, isPrimary: true, ...at }),

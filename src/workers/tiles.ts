@@ -9,6 +9,7 @@ import { browserMeasure } from '$lib/board/measure';
 import { fileAddress, Images } from '$lib/board/painter/images';
 import { paintGround } from '$lib/board/painter/grain';
 import { isCoarse, paintDrawing, type Base } from '$lib/board/painter/primitives';
+import { Overview } from './overview';
 import {
 	keyOf,
 	TILE,
@@ -24,22 +25,27 @@ interface Wanted {
 	scale: number;
 	ratio: number;
 	box: Box;
+	/** Whether it is the scale that is shown, and not one that stands in for it. */
+	isExact: boolean;
 }
 interface TileAt {
 	level: number;
 	scale: number;
 	tx: number;
 	ty: number;
-	/** Part that is out of date, in board units. */
-	dirty: Box | undefined;
+	/** Parts that are out of date, in board units. */
+	dirty: Box[];
 }
 
-/** Longest side and scale of the overview, pixels and pixels a unit; how often it is sent anew at most, ms. */
-const OVERVIEW = { side: 2048, scale: 0.5, every: 400, slice: 2500 };
 /** Room round a dirty part for soft edges, pixels. */
 const SOFT = 2;
 /** Share of a tile from which on it is painted anew as a whole: the page puts that up without drawing anything. */
 const WHOLE = 0.3;
+/** Parts of a tile that are painted one by one at most. */
+const MOST_PARTS = 12;
+/** While things move: how often what changed is painted at most, and the longest rest after a piece of work, ms. */
+const CALM = 60;
+const MOST_REST = 24;
 
 const scope = self as unknown as {
 	postMessage(message: FromWorker, transfer?: Transferable[]): void;
@@ -69,6 +75,9 @@ let images: Images | undefined;
 let isSpoiled = false;
 /** Tiles that the page has. */
 const have = new Map<string, TileAt>();
+/** Whether the view or something on it is on the move, and when parts were painted anew last. */
+let isMoving = false;
+let patchedAt = 0;
 /** Numbers up to which everything was heard, and was told to be done. */
 let heard = 0;
 let told = 0;
@@ -78,126 +87,39 @@ const boxOfTile = ({ tx, ty, scale }: TileAt): Box => {
 	return { x: tx * side, y: ty * side, w: side, h: side };
 };
 
+/** The ground as it is painted on tiles: where a picture plays beneath, the page lays the veil over it. */
+function bare({ picture, ...rest }: Ground): Ground {
+	return picture ? { ...rest, picture: picture.moves ? { ...picture, veil: 0 } : picture } : rest;
+}
+
 function paintPart(
 	target: OffscreenCanvasRenderingContext2D,
 	base: Base,
 	box: Box,
 	w: number,
 	h: number,
-	ratio: number,
 ): void {
-	paintGround(target, ground, base, w, h, ratio, images);
+	paintGround(target, ground, base, w, h, images);
 	target.textBaseline = 'alphabetic';
-	const coarse = isCoarse(base.scale);
+	const coarse = isCoarse(base);
 	for (const { id, drawing } of board.drawingsIn(sheet, box, ground.surface, coarse)) {
 		if (!hidden.has(id))
 			paintDrawing(target, drawing, base, id === editing?.id ? editing : undefined, images);
 	}
 }
 
-/** The overview: the whole sheet in one picture, so that there is always something to show. */
-class Overview {
-	private canvas: OffscreenCanvas | undefined;
-	private box: Box | undefined;
-	private scale = 1;
-	/** Index of the next drawing while it is being made. */
-	private at = 0;
-	private parts: ReturnType<PlainBoard['drawingsIn']> | undefined;
-	private dirty: Box[] = [];
-	private sentAt = -Infinity;
-	private isSent = false;
+const overview = new Overview(
+	() => ({ board, sheet, ground, isClear: pads === CLEAR, hidden, images }),
+	(of, box, scale, bitmap) => scope.postMessage({ is: 'overview', sheet: of, box, scale, bitmap }, [bitmap]),
+);
 
-	reset(): void {
-		this.box = undefined;
-		this.parts = undefined;
-		this.dirty = [];
-		this.isSent = false;
-	}
-
-	touch(box: Box): void {
-		if (!this.box) return;
-		const { x, y, w, h } = this.box;
-		const isInside = box.x >= x && box.y >= y && box.x + box.w <= x + w && box.y + box.h <= y + h;
-		if (!isInside) this.reset();
-		else this.dirty.push(box);
-		this.isSent = false;
-	}
-
-	/** Whether there is work now. */
-	get isDue(): boolean {
-		return !this.isSent && (this.parts !== undefined || performance.now() - this.sentAt > OVERVIEW.every);
-	}
-	get waits(): boolean {
-		return !this.isSent;
-	}
-
-	/** A slice of the work. */
-	async step(): Promise<void> {
-		if (!this.box) return this.begin();
-		if (this.parts) return this.go();
-		const parts = this.dirty.splice(0, 200);
-		const target = this.canvas!.getContext('2d')!;
-		for (const part of parts) {
-			const padded = inflate(part, SOFT / this.scale);
-			target.save();
-			target.setTransform(this.scale, 0, 0, this.scale, -this.box.x * this.scale, -this.box.y * this.scale);
-			target.beginPath();
-			target.rect(padded.x, padded.y, padded.w, padded.h);
-			target.clip();
-			this.clear(target, padded);
-			this.paint(target, board.drawingsIn(sheet, padded, ground.surface, isCoarse(this.scale)));
-			target.restore();
-		}
-		if (this.dirty.length === 0) await this.send();
-	}
-
-	private begin(): void {
-		const extent = board.extent(sheet);
-		const box = inflate(extent ?? { x: 0, y: 0, w: 1, h: 1 }, Math.max(200, (extent?.w ?? 0) * 0.05));
-		this.scale = Math.min(OVERVIEW.scale, OVERVIEW.side / box.w, OVERVIEW.side / box.h);
-		this.canvas = new OffscreenCanvas(Math.ceil(box.w * this.scale), Math.ceil(box.h * this.scale));
-		this.box = box;
-		const target = this.canvas.getContext('2d', { alpha: pads === CLEAR })!;
-		this.clear(target, { x: 0, y: 0, w: this.canvas.width, h: this.canvas.height });
-		this.parts = board.drawingsIn(sheet, box, ground.surface, isCoarse(this.scale));
-		this.at = 0;
-	}
-
-	private async go(): Promise<void> {
-		const target = this.canvas!.getContext('2d')!;
-		this.paint(target, this.parts!.slice(this.at, this.at + OVERVIEW.slice));
-		this.at += OVERVIEW.slice;
-		if (this.at < this.parts!.length) return;
-		this.parts = undefined;
-		await this.send();
-	}
-
-	/** Nothing but the ground; nothing at all where a picture plays beneath, for the page has veiled it already. */
-	private clear(target: OffscreenCanvasRenderingContext2D, { x, y, w, h }: Box): void {
-		target.clearRect(x, y, w, h);
-		if (pads === CLEAR) return;
-		target.fillStyle = ground.colour;
-		target.fillRect(x, y, w, h);
-	}
-
-	private paint(
-		target: OffscreenCanvasRenderingContext2D,
-		parts: ReturnType<PlainBoard['drawingsIn']>,
-	): void {
-		const base = { scale: this.scale, x: this.box!.x, y: this.box!.y };
-		for (const { id, drawing } of parts)
-			if (!hidden.has(id)) paintDrawing(target, drawing, base, undefined, images);
-		target.setTransform(1, 0, 0, 1, 0, 0);
-	}
-
-	private async send(): Promise<void> {
-		this.isSent = true;
-		this.sentAt = performance.now();
-		const bitmap = await createImageBitmap(this.canvas!);
-		scope.postMessage({ is: 'overview', sheet, box: this.box!, scale: this.scale, bitmap }, [bitmap]);
-	}
+/** Notes a part that is out of date; parts that touch become one, and so do very many. */
+function soil(tile: TileAt, box: Box): void {
+	const apart = tile.dirty.filter((each) => !overlaps(each, box));
+	const touching = tile.dirty.filter((each) => overlaps(each, box));
+	tile.dirty = [...apart, unionOf([...touching, box])!];
+	if (tile.dirty.length > MOST_PARTS) tile.dirty = [unionOf(tile.dirty)!];
 }
-const overview = new Overview();
 
 /** Marks tiles out of date: those in view get the part painted anew, the others are given up. */
 function spoil(dirty: readonly Dirty[]): void {
@@ -208,7 +130,7 @@ function spoil(dirty: readonly Dirty[]): void {
 		for (const [key, tile] of have) {
 			if (!overlaps(inflate(part.box, SOFT / tile.scale), boxOfTile(tile))) continue;
 			if (tile.level === wanted?.level && overlaps(boxOfTile(tile), wanted.box)) {
-				tile.dirty = tile.dirty ? unionOf([tile.dirty, part.box])! : part.box;
+				soil(tile, part.box);
 			} else {
 				have.delete(key);
 				stale.push(key);
@@ -222,32 +144,35 @@ function spoil(dirty: readonly Dirty[]): void {
 function patch(): void {
 	const patches: Patch[] = [];
 	for (const [key, tile] of have) {
-		if (!tile.dirty) continue;
-		const { scale, tx, ty } = tile;
-		const left = tx * TILE;
-		const top = ty * TILE;
-		const x1 = Math.max(0, Math.floor(tile.dirty.x * scale - left) - SOFT);
-		const y1 = Math.max(0, Math.floor(tile.dirty.y * scale - top) - SOFT);
-		const x2 = Math.min(TILE, Math.ceil((tile.dirty.x + tile.dirty.w) * scale - left) + SOFT);
-		const y2 = Math.min(TILE, Math.ceil((tile.dirty.y + tile.dirty.h) * scale - top) + SOFT);
-		tile.dirty = undefined;
-		if (x2 <= x1 || y2 <= y1) continue;
-		if ((x2 - x1) * (y2 - y1) > WHOLE * TILE * TILE) {
-			paintTile(tile);
-			continue;
-		}
-		const { part } = pads;
-		[part.canvas.width, part.canvas.height] = [x2 - x1, y2 - y1];
-		const base = { scale, x: (left + x1) / scale, y: (top + y1) / scale };
-		const box = { x: base.x, y: base.y, w: (x2 - x1) / scale, h: (y2 - y1) / scale };
-		paintPart(part, base, box, x2 - x1, y2 - y1, wanted?.ratio ?? 1);
-		patches.push({ key, x: x1, y: y1, bitmap: part.canvas.transferToImageBitmap() });
+		if (tile.dirty.length === 0) continue;
+		const parts = tile.dirty.flatMap((box) => partOn(tile, box) ?? []);
+		tile.dirty = [];
+		if (parts.reduce((sum, { w, h }) => sum + w * h, 0) > WHOLE * TILE * TILE) paintTile(tile);
+		else for (const part of parts) patches.push(paintPatch(key, tile, part));
 	}
 	if (patches.length > 0)
 		scope.postMessage(
 			{ is: 'patches', sheet, patches },
 			patches.map((each) => each.bitmap),
 		);
+}
+
+/** Where a part of the board is on a tile, in whole pixels; undefined when it is not on it. */
+function partOn({ scale, tx, ty }: TileAt, box: Box): Box | undefined {
+	const [left, top] = [tx * TILE, ty * TILE];
+	const x = Math.max(0, Math.floor(box.x * scale - left) - SOFT);
+	const y = Math.max(0, Math.floor(box.y * scale - top) - SOFT);
+	const w = Math.min(TILE, Math.ceil((box.x + box.w) * scale - left) + SOFT) - x;
+	const h = Math.min(TILE, Math.ceil((box.y + box.h) * scale - top) + SOFT) - y;
+	return w > 0 && h > 0 ? { x, y, w, h } : undefined;
+}
+
+function paintPatch(key: string, { scale, tx, ty }: TileAt, { x, y, w, h }: Box): Patch {
+	const { part } = pads;
+	[part.canvas.width, part.canvas.height] = [w, h];
+	const base = { scale, x: (tx * TILE + x) / scale, y: (ty * TILE + y) / scale, ratio: wanted?.ratio ?? 1 };
+	paintPart(part, base, { x: base.x, y: base.y, w: w / scale, h: h / scale }, w, h);
+	return { key, x, y, bitmap: part.canvas.transferToImageBitmap() };
 }
 
 /** The next tile that is missing in a box, the nearest to its middle first. */
@@ -261,7 +186,7 @@ function missing(box: Box): TileAt | undefined {
 		for (let tx = Math.floor(box.x / side); tx * side < box.x + box.w; tx++) {
 			if (have.has(keyOf(level, tx, ty))) continue;
 			const distance = Math.hypot(tx - cx, ty - cy);
-			if (distance < least) [best, least] = [{ level, scale, tx, ty, dirty: undefined }, distance];
+			if (distance < least) [best, least] = [{ level, scale, tx, ty, dirty: [] }, distance];
 		}
 	}
 	return best;
@@ -270,67 +195,82 @@ function missing(box: Box): TileAt | undefined {
 function paintTile(tile: TileAt): void {
 	const { level, scale, tx, ty } = tile;
 	const side = TILE / scale;
-	const base = { scale, x: tx * side, y: ty * side };
-	paintPart(
-		pads.tile,
-		base,
-		inflate({ x: base.x, y: base.y, w: side, h: side }, SOFT / scale),
-		TILE,
-		TILE,
-		wanted!.ratio,
-	);
+	const base = { scale, x: tx * side, y: ty * side, ratio: wanted!.ratio };
+	paintPart(pads.tile, base, inflate({ x: base.x, y: base.y, w: side, h: side }, SOFT / scale), TILE, TILE);
 	const key = keyOf(level, tx, ty);
 	have.set(key, tile);
 	const bitmap = pads.tile.canvas.transferToImageBitmap();
 	scope.postMessage({ is: 'tile', sheet, key, level, tx, ty, bitmap }, [bitmap]);
 }
 
-/** One piece of work; false when there is none. */
-async function work(): Promise<boolean> {
-	if (!isReady || !isComplete || !wanted) return false;
-	if (told < heard || isSpoiled) {
+/** One piece of work. Returns how long there is none, ms: 0 when there is more, nothing when there is none at all. */
+async function work(): Promise<number | undefined> {
+	if (!isReady || !isComplete || !wanted) return undefined;
+	const now = performance.now();
+	const patchIn = told < heard || isSpoiled ? (isMoving ? patchedAt + CALM - now : 0) : undefined;
+	if (patchIn !== undefined && patchIn <= 0) {
 		isSpoiled = false;
+		patchedAt = now;
 		patch();
 		told = heard;
 		scope.postMessage({ is: 'done', seq: told });
-		return true;
+		return 0;
+	}
+	if (overview.isMissing) {
+		await overview.sketch();
+		return 0;
 	}
 	const inView = missing(wanted.box);
 	if (inView) {
 		paintTile(inView);
-		return true;
+		return 0;
 	}
 	if (!isCoverTold) {
 		// Said for every view anew: the page may have looked elsewhere when it was said before.
 		isCoverTold = true;
 		scope.postMessage({ is: 'covered', level: wanted.level });
 	}
-	if (overview.isDue) {
-		await overview.step();
-		return true;
-	}
-	const ahead = missing(inflate(wanted.box, TILE / wanted.scale));
+	const ahead = wanted.isExact ? missing(inflate(wanted.box, TILE / wanted.scale)) : undefined;
 	if (ahead) {
 		paintTile(ahead);
-		return true;
+		return 0;
 	}
-	if (overview.waits) setTimeout(run, OVERVIEW.every);
-	return false;
+	if (!isMoving && overview.isDue) {
+		await overview.step();
+		return 0;
+	}
+	const waits = [patchIn, isMoving ? undefined : overview.waits].flatMap((each) => each ?? []);
+	return waits.length > 0 ? Math.min(...waits) : undefined;
 }
 
 // Between two pieces of work, messages are heard: a channel to oneself is the fastest way to the end of the queue.
 const turn = new MessageChannel();
 let isRunning = false;
+let later: ReturnType<typeof setTimeout> | undefined;
+/** Until when nothing is painted, so that others get their turn. */
+let restUntil = 0;
 turn.port1.onmessage = () => {
-	void work().then((more) => {
-		if (more) turn.port2.postMessage(0);
-		else isRunning = false;
+	const start = performance.now();
+	void work().then((wait) => {
+		const now = performance.now();
+		isRunning = false;
+		// While things move, the page and the browser's own painting get as much time as this takes.
+		restUntil = isMoving ? now + Math.min(MOST_REST, now - start) : 0;
+		if (wait === 0) run();
+		else if (wait !== undefined) runIn(wait);
 	});
 };
 function run(): void {
 	if (isRunning) return;
+	const rest = restUntil - performance.now();
+	if (rest > 0) return runIn(rest);
+	clearTimeout(later);
 	isRunning = true;
 	turn.port2.postMessage(0);
+}
+function runIn(wait: number): void {
+	clearTimeout(later);
+	later = setTimeout(run, wait);
 }
 
 async function loadFaces(faces: readonly FaceSource[]): Promise<void> {
@@ -372,7 +312,7 @@ scope.onmessage = ({ data }) => {
 		case 'sheet':
 			if (ground.surface !== data.ground.surface) board.forgetDrawings();
 			sheet = data.sheet;
-			ground = data.ground;
+			ground = bare(data.ground);
 			pads = ground.picture?.moves ? CLEAR : OPAQUE;
 			have.clear();
 			overview.reset();
@@ -391,6 +331,10 @@ scope.onmessage = ({ data }) => {
 			heard = data.seq;
 			break;
 		}
+		case 'pace':
+			isMoving = data.moves;
+			restUntil = 0;
+			break;
 		case 'forget':
 			for (const key of data.keys) have.delete(key);
 			break;

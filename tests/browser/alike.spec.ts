@@ -1,5 +1,6 @@
 /** What is exported is what was seen. */
 import { expect, test } from './fixtures';
+import type { SceneReader } from './scene';
 
 /** Sheets that have every kind of object between them. */
 const SHEETS = ['Gather', 'Visitor', 'Season map', 'Plan'];
@@ -36,11 +37,13 @@ for (const sheet of SHEETS) {
 			const bounds = objects.flatMap((id) => board.model.boundsOf(id) ?? []);
 			const left = Math.min(...bounds.map((box) => box.x)) - 32;
 			const top = Math.min(...bounds.map((box) => box.y)) - 32;
-			const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
-			const [w, h] = [scene.width, scene.height];
-			const off = document.createElement('canvas');
-			[off.width, off.height] = [w, h];
-			const ctx = off.getContext('2d', { willReadFrequently: true })!;
+			const { sceneReader } = window as unknown as { sceneReader: SceneReader };
+			const { w, h } = board.size;
+			const [ctx, shown] = [0, 1].map(() => {
+				const canvas = document.createElement('canvas');
+				[canvas.width, canvas.height] = [w, h];
+				return canvas.getContext('2d', { willReadFrequently: true })!;
+			}) as [CanvasRenderingContext2D, CanvasRenderingContext2D];
 			let different = 0;
 			let all = 0;
 			// Window by window over the whole sheet, at full size.
@@ -61,7 +64,8 @@ for (const sheet of SHEETS) {
 						ph,
 					);
 					const theirs = ctx.getImageData(0, 0, pw, ph).data;
-					const ours = scene.getContext('2d')!.getImageData(0, 0, pw, ph).data;
+					sceneReader.paint(shown);
+					const ours = shown.getImageData(0, 0, pw, ph).data;
 					for (let i = 0; i < theirs.length; i += 4) {
 						all++;
 						const by =

@@ -1,6 +1,7 @@
 /** Formatted words and pictures. */
 import type { Page } from '@playwright/test';
 import { byKind, drag, emptyPlace, expect, find, fresh, screenPoint, sees, test } from './fixtures';
+import { colourAt } from './scene';
 
 test('words are formatted, listed and linked while written, and look the same for others', async ({
 	ilka: { page },
@@ -79,32 +80,25 @@ test('pictures are dropped in, cropped and shown whole again; what is none is re
 	type Shown = { id: string; crop?: number[]; box: number[]; name: string };
 	const picture = async (on = page): Promise<Shown | undefined> =>
 		(await byKind(on, 'picture'))[0] as unknown as Shown | undefined;
-	const colourAt = async (on: Page, x: number, y: number): Promise<string> => {
+	const seenAt = async (on: Page, x: number, y: number): Promise<string> => {
 		const p = await screenPoint(on, x, y);
-		return on.evaluate(
-			([px, py]) => {
-				const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
-				const round = scene.getBoundingClientRect();
-				const [r, g, b] = scene.getContext('2d')!.getImageData(px! - round.left, py! - round.top, 1, 1).data;
-				return r! > 200 && b! < 60 ? 'red' : b! > 200 && r! < 60 ? 'blue' : `${r} ${g} ${b}`;
-			},
-			[p.x, p.y],
-		);
+		const [r, g, b] = (await colourAt(on, p.x, p.y)) as [number, number, number, number];
+		return r > 200 && b < 60 ? 'red' : b > 200 && r < 60 ? 'blue' : `${r} ${g} ${b}`;
 	};
 
 	await dropFile('halves.png', 'image/png');
 	await expect.poll(async () => (await picture(maren.page))?.name).toBe('halves.png');
 	await emptyPlace(maren.page, at.x, at.y);
 	const [x, y, w, h] = (await picture())!.box as [number, number, number, number];
-	await expect.poll(() => colourAt(maren.page, x + w * 0.25, y + h / 2)).toBe('red');
-	await expect.poll(() => colourAt(maren.page, x + w * 0.75, y + h / 2)).toBe('blue');
+	await expect.poll(() => seenAt(maren.page, x + w * 0.25, y + h / 2)).toBe('red');
+	await expect.poll(() => seenAt(maren.page, x + w * 0.75, y + h / 2)).toBe('blue');
 
 	await page.keyboard.press('c');
 	const left = await screenPoint(page, x, y + h / 2);
 	await drag(page, left, { x: left.x + w * 0.6, y: left.y });
 	await expect.poll(async () => (await picture(maren.page))?.crop?.[0]).toBeCloseTo(0.6, 1);
 	expect((await picture())!.box[0]).toBeCloseTo(x + w * 0.6, 0);
-	await expect.poll(() => colourAt(maren.page, x + w * 0.8, y + h / 2)).toBe('blue');
+	await expect.poll(() => seenAt(maren.page, x + w * 0.8, y + h / 2)).toBe('blue');
 	await find(page, 'whole picture');
 	await expect.poll(async () => (await picture(maren.page))?.box).toEqual([x, y, w, h, 0]);
 

@@ -2,6 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { startServer, type TestServer } from '../support/server';
+import { readScene } from './scene';
 
 /** A person in a browser window of their own. */
 export interface Someone {
@@ -63,6 +64,7 @@ async function open(browser: Browser, phone = false): Promise<Someone> {
 			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
 			: { viewport: { width: 1280, height: 800 } }),
 	});
+	await context.addInitScript(readScene);
 	const page = await context.newPage();
 	page.on('pageerror', (error) => void uncaught.push(error.stack ?? error.message));
 	return { context, page };

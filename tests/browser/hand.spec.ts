@@ -12,6 +12,7 @@ import {
 	writeNote,
 } from './fixtures';
 import type { Page } from '@playwright/test';
+import { colourAt } from './scene';
 
 const undo = (page: Page) => page.keyboard.press('Control+z');
 const redo = (page: Page) => page.keyboard.press('Control+Shift+z');
@@ -249,16 +250,10 @@ test('where what paints in the background cannot be loaded, the board is there a
 	const { x, y } = await fresh(page);
 	const note = await writeNote(page, x + 300, y + 200, 'Still here');
 	const at = await middle(page, note);
-	const brightness = (dx: number): Promise<number> =>
-		page.evaluate(
-			([px, py]) => {
-				const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
-				const { left, top } = scene.getBoundingClientRect();
-				const data = scene.getContext('2d')!.getImageData(px! - left, py! - top, 1, 1).data;
-				return data[0]! + data[1]! + data[2]!;
-			},
-			[at.x + dx, at.y + 40],
-		);
+	const brightness = async (dx: number): Promise<number> => {
+		const [r, g, b] = (await colourAt(page, at.x + dx, at.y + 40)) as [number, number, number, number];
+		return r + g + b;
+	};
 	// Let go of, the note is painted where the hand has nothing to do with it.
 	await page.keyboard.press('Escape');
 	await expect.poll(async () => (await brightness(0)) - (await brightness(400))).toBeGreaterThan(100);

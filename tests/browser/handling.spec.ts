@@ -16,6 +16,7 @@ import {
 	undo,
 	writeNote,
 } from './fixtures';
+import type { SceneReader } from './scene';
 
 /** The way of a connector as a window shows it. */
 const routeIn = (page: Page, id: string): Promise<{ x: number; y: number }[]> =>
@@ -184,14 +185,13 @@ test('what is put down never vanishes for a frame', async ({ ilka: { page } }) =
 			const frames: boolean[] = [];
 			(window as unknown as { seenFrames: boolean[] }).seenFrames = frames;
 			const look = (): void => {
-				const shows = ['scene', 'live'].some((id) => {
-					const canvas = document.querySelector<HTMLCanvasElement>(`[data-testid="${id}"]`)!;
-					const round = canvas.getBoundingClientRect();
-					const [r, g, b, a] = canvas
-						.getContext('2d')!
-						.getImageData(x! - round.left, y! - round.top, 1, 1).data;
-					return a! > 200 && r! > 180 && g! > 130 && b! < 150;
-				});
+				const live = document.querySelector<HTMLCanvasElement>('[data-testid="live"]')!;
+				const { left, top } = live.getBoundingClientRect();
+				const carried = live.getContext('2d')!.getImageData(x! - left, y! - top, 1, 1).data;
+				const { sceneReader } = window as unknown as { sceneReader: SceneReader };
+				const shows = [[...carried], sceneReader.at(x!, y!)].some(
+					([r, g, b, a]) => a! > 200 && r! > 180 && g! > 130 && b! < 150,
+				);
 				frames.push(shows);
 				if (frames.length < 400) requestAnimationFrame(look);
 			};

@@ -13,6 +13,13 @@ import {
 	writeNote,
 	type Seen,
 } from './fixtures';
+import { colourAt } from './scene';
+
+/** The colour of the scene where nothing but the ground is, near its upper left corner. */
+async function spotOf(page: Page): Promise<number[]> {
+	const { x, y } = (await page.getByTestId('scene').boundingBox())!;
+	return colourAt(page, x + 40, y + 40);
+}
 
 interface Holder extends Seen {
 	held?: { in: string; col: string };
@@ -415,11 +422,7 @@ test('formatted text is pasted as it was, places are kept and come back to, a pi
 	});
 	await chooseGround(page, { name: 'wood.png', mimeType: 'image/png', buffer: Buffer.from(picture) });
 	// Between the objects the ground is neither the plain surface nor the bare picture.
-	const pixel = (): Promise<number[]> =>
-		maren.page.evaluate(() => {
-			const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
-			return [...scene.getContext('2d')!.getImageData(40, 40, 1, 1).data.slice(0, 3)];
-		});
+	const pixel = (): Promise<number[]> => spotOf(maren.page);
 	await expect.poll(async () => (await pixel())[0]! > 0x25 + 8).toBe(true);
 	expect((await pixel())[0]).toBeLessThan(0xa0);
 });
@@ -441,11 +444,7 @@ test('a ground that moves plays under the board for all, and is out of sight whi
 
 	const ground = maren.page.getByTestId('moving-ground');
 	await expect(ground).toHaveCSS('background-image', /\/files\/[0-9a-f]{64}/);
-	const alpha = (of: Page): Promise<number> =>
-		of.evaluate(() => {
-			const scene = document.querySelector<HTMLCanvasElement>('[data-testid="scene"]')!;
-			return scene.getContext('2d')!.getImageData(40, 40, 1, 1).data[3]!;
-		});
+	const alpha = async (of: Page): Promise<number> => (await spotOf(of))[3]!;
 	// A veil lies over it, and not more than that.
 	await expect.poll(() => alpha(maren.page)).toBeLessThan(250);
 	expect(await alpha(maren.page)).toBeGreaterThan(40);

@@ -35,8 +35,11 @@ export function paintedOf(model: BoardModel, id: string): Painted | undefined {
 /** Objects from which on they are put into the index at one go. */
 const MANY = 200;
 
-/** Drawings kept at most; the store is emptied when it grows past that. */
-const MOST_DRAWINGS = 12_000;
+/**
+ * Drawings kept at most; a store is emptied when it grows past that. Those of what is seen from far are small, and are
+ * wanted all at once.
+ */
+const MOST = { fine: 12_000, coarse: 120_000 };
 
 export class PlainBoard {
 	readonly objects = new Map<string, BoardObject>();
@@ -110,19 +113,38 @@ export class PlainBoard {
 
 	/** Drawings of what a box touches on a sheet, in the order in which they are painted. */
 	drawingsIn(sheet: string, box: Box, surface: Surface, coarse: boolean): { id: string; drawing: Drawing }[] {
-		const context: SceneContext = {
-			surface,
-			measure: this.measure,
-			coarse,
-			find: this.find,
-			routeOf: this.routeOf,
-		};
-		const kept = coarse ? this.drawings.coarse : this.drawings.fine;
 		const objects = this.order.sort(this.index.touching(sheet, box).map((id) => this.objects.get(id)!));
+		return this.drawn(objects, surface, coarse);
+	}
+
+	/** Ids of everything on a sheet, in the order in which it is painted. */
+	inOrderOn(sheet: string): string[] {
+		const objects = [...this.objects.values()].filter((object) => object.sheet === sheet);
+		return this.order.sort(objects).map(({ id }) => id);
+	}
+
+	/** Drawings of objects in the order given; those that are gone are left out. */
+	drawingsOf(ids: readonly string[], surface: Surface, coarse: boolean): { id: string; drawing: Drawing }[] {
+		return this.drawn(
+			ids.flatMap((id) => this.objects.get(id) ?? []),
+			surface,
+			coarse,
+		);
+	}
+
+	private drawn(
+		objects: readonly BoardObject[],
+		surface: Surface,
+		coarse: boolean,
+	): { id: string; drawing: Drawing }[] {
+		const { measure, find, routeOf } = this;
+		const context: SceneContext = { surface, measure, coarse, find, routeOf };
+		const kind = coarse ? 'coarse' : 'fine';
+		const kept = this.drawings[kind];
 		return objects.map((object) => {
 			let drawing = kept.get(object.id);
 			if (!drawing) {
-				if (kept.size >= MOST_DRAWINGS) kept.clear();
+				if (kept.size >= MOST[kind]) kept.clear();
 				kept.set(object.id, (drawing = drawingOf(object, context)));
 			}
 			return { id: object.id, drawing };

@@ -22,7 +22,7 @@
 		[canvas.width, canvas.height] = [board.size.w * ratio, board.size.h * ratio];
 		const picture = pictureOf(backstage.model, objects, groundOf(sheet), browserMeasure, 0);
 		if (!picture) return;
-		const base = { scale: board.view.scale * ratio, x: origin.x, y: origin.y };
+		const base = { scale: board.view.scale * ratio, x: origin.x, y: origin.y, ratio };
 		for (const drawing of picture.drawings) paintDrawing(ctx, drawing, base);
 	}
 </script>

@@ -26,7 +26,7 @@
 	const { board, onmenu }: Props = $props();
 
 	let holder: HTMLDivElement;
-	let scene: HTMLCanvasElement;
+	let scene: HTMLDivElement;
 	let over: HTMLCanvasElement;
 	let gestures = $state.raw<Gestures>();
 
@@ -175,7 +175,7 @@
 	ondrop={onDrop}
 >
 	<GroundMotion {board} />
-	<canvas bind:this={scene} data-testid="scene"></canvas>
+	<div class="scene" bind:this={scene} data-testid="scene"></div>
 	<canvas bind:this={over} data-testid="live"></canvas>
 	<Moving {board} />
 	<Pointers {board} />
@@ -197,6 +197,7 @@
 		outline-offset: -3px;
 		user-select: none;
 	}
+	.scene,
 	canvas {
 		position: absolute;
 		inset: 0;

@@ -44,7 +44,7 @@
 		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		if (picture) {
 			const view = fitBox(picture.view, { w: width, h: height }, 10, 1);
-			const base = { scale: view.scale * ratio, x: view.x, y: view.y };
+			const base = { scale: view.scale * ratio, x: view.x, y: view.y, ratio };
 			for (const drawing of picture.drawings) paintDrawing(ctx, drawing, base);
 		}
 		model.destroy();

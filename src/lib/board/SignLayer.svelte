@@ -33,6 +33,8 @@
 		top: 0;
 		width: 0;
 		height: 0;
+		/* A layer of its own moves without anything being painted or put in layers anew. */
+		will-change: transform;
 	}
 	.signs > :global(.at) {
 		position: absolute;

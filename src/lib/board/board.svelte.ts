@@ -30,6 +30,9 @@ export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 
 export const SHELF_TOOLS = ['holder', 'mark', 'comment', 'pointer'] as const;
 /** Tools that change nothing on the board. */
 const HARMLESS: readonly ToolName[] = ['view', 'pick', 'comment', 'pointer'];
+/** Objects from which on a board is large. */
+const LARGE = 3000;
+
 export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
 
 export class Board extends Viewpoint {
@@ -113,7 +116,7 @@ export class Board extends Viewpoint {
 	}
 
 	destroy(): void {
-		this.isClosed = true;
+		this.routing?.cancel();
 		for (const stop of this.stops) stop();
 		this.undo.destroy();
 	}
@@ -361,16 +364,15 @@ export class Board extends Viewpoint {
 		this.undo.redo();
 	}
 
-	private isRouting = false;
-	private isClosed = false;
+	private routing: { cancel: () => void } | undefined;
 
 	/** Routes connectors that wait for it, a little at a time, when nothing else is to be done. */
 	private routeLater(): void {
-		if (this.isRouting) return;
-		this.isRouting = true;
-		whenIdle((budget) => {
-			this.isRouting = false;
-			if (!this.isClosed && !this.model.settle(budget)) this.routeLater();
+		this.routing ??= whenIdle((budget) => {
+			this.routing = undefined;
+			// On a large board each slice would make a painter that is not ready begin again.
+			const waits = this.model.objects.size > LARGE && this.painter?.isBusy;
+			if (waits || !this.model.settle(budget)) this.routeLater();
 		});
 	}
 

@@ -130,7 +130,7 @@ export class Lifted {
 		];
 		const ctx = canvas.getContext('2d')!;
 		const context = { ...board.context, coarse: false };
-		const base = { scale: fine, x: round.x, y: round.y };
+		const base = { scale: fine, x: round.x, y: round.y, ratio: devicePixelRatio };
 		for (const object of inPaintOrder(carried))
 			paintDrawing(ctx, drawingOf(object, context), base, undefined, this.images);
 		const box = {

@@ -79,7 +79,7 @@ export class LiveLayer {
 		const surface = board.context.surface;
 		const k = view.scale * ratio;
 		const inBoard = (): void => ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
-		this.lifted.paint(ctx, { scale: k, x: view.x, y: view.y });
+		this.lifted.paint(ctx, { scale: k, x: view.x, y: view.y, ratio });
 		inBoard();
 		this.paintSelection(surface);
 		this.paintCropping(surface);

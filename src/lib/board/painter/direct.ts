@@ -17,10 +17,15 @@ import type { Edited } from './protocol';
 import { isCoarse, paintDrawing } from './primitives';
 import type { SceneCanvas } from './scene-canvas';
 
+/** Painting that takes longer than this is slow, ms; how many times as long nothing is painted after it, but for a moved view. */
+const SLOW = 25;
+const REST = 5;
+
 export class DirectPainter implements Painter {
 	readonly name = 'direct';
 	/** What is drawn at once is never blank. */
 	readonly blanks = 0;
+	readonly isBusy = false;
 	/** Drawings by object: with everything, and without what cannot be seen from far. */
 	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
 	private readonly order: PaintOrder;
@@ -33,6 +38,9 @@ export class DirectPainter implements Painter {
 	private lifted = new Set<string>();
 	private editing: Edited | undefined;
 	private frame: number | undefined;
+	private later: ReturnType<typeof setTimeout> | undefined;
+	/** How long painting took the last time, ms. */
+	private took = 0;
 	private isFirst = true;
 
 	constructor(
@@ -77,7 +85,7 @@ export class DirectPainter implements Painter {
 		}
 		this.order.apply(changed);
 		this.refreshContext();
-		this.ask();
+		this.askCalmly();
 	}
 
 	lift(ids: Iterable<string>): void {
@@ -103,6 +111,7 @@ export class DirectPainter implements Painter {
 
 	destroy(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
+		clearTimeout(this.later);
 	}
 
 	private get ground(): Ground {
@@ -125,14 +134,23 @@ export class DirectPainter implements Painter {
 		this.frame ??= requestAnimationFrame(() => this.paint());
 	}
 
+	/** What others change on a board that takes long to paint must not take all the time there is. */
+	private askCalmly(): void {
+		if (this.took < SLOW) this.ask();
+		else this.later ??= setTimeout(() => this.ask(), this.took * REST);
+	}
+
 	private paint(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.frame = undefined;
+		clearTimeout(this.later);
+		this.later = undefined;
+		const start = performance.now();
 		const { view, size, ratio } = this;
 		const { ctx, width, height } = this.canvas;
-		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
-		paintGround(ctx, this.ground, base, width, height, ratio, this.images);
-		const coarse = isCoarse(base.scale);
+		const base = { scale: view.scale * ratio, x: view.x, y: view.y, ratio };
+		paintGround(ctx, this.ground, base, width, height, this.images);
+		const coarse = isCoarse(base);
 		const context = { ...this.context!, coarse };
 		const drawings = coarse ? this.drawings.coarse : this.drawings.fine;
 		ctx.textBaseline = 'alphabetic';
@@ -149,6 +167,7 @@ export class DirectPainter implements Painter {
 				this.images,
 			);
 		}
+		this.took = performance.now() - start;
 		if (this.isFirst && inView.length > 0) {
 			this.isFirst = false;
 			performance.mark('board painted');

@@ -7,19 +7,16 @@ import type { Base, Canvas2D } from './primitives';
 const STEP = 32;
 const LEAST = 14;
 
-/**
- * Paints ground and pattern of a part of the canvas, in canvas pixels.
- * @param ratio canvas pixels a screen pixel
- */
+/** Paints ground and pattern of a part of the canvas, in canvas pixels. */
 export function paintGround(
 	ctx: Canvas2D,
 	ground: Ground,
 	base: Base,
 	w: number,
 	h: number,
-	ratio: number,
 	images?: Images,
 ): void {
+	const { ratio = 1 } = base;
 	ctx.setTransform(1, 0, 0, 1, 0, 0);
 	const { grain, pattern } = ground;
 	layGround(ctx, ground, 0, 0, w, h);

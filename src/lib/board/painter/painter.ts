@@ -18,6 +18,8 @@ export interface Painter {
 	readonly name: 'direct' | 'tiles';
 	/** Frames in which a part of the view had nothing to show at all; for measuring. */
 	readonly blanks: number;
+	/** Whether it is still taking the board over: then each change costs it more than later. */
+	readonly isBusy: boolean;
 	/** The sheet to show. */
 	setSheet(sheet: string): void;
 	setView(view: View, size: Size, pixelRatio: number): void;

@@ -15,10 +15,13 @@ export interface Base {
 	scale: number;
 	x: number;
 	y: number;
+	/** Canvas pixels a CSS pixel, 1 when left out: a finer screen shows nothing that is too small for eyes. */
+	ratio?: number;
 }
 
-/** Whether nothing but the largest forms can be seen at a scale. */
-export const isCoarse = (scale: number): boolean => scale < COARSE_BELOW;
+/** Whether nothing but the largest forms can be seen. */
+export const isCoarse = ({ scale, ratio = 1 }: Pick<Base, 'scale' | 'ratio'>): boolean =>
+	scale / ratio < COARSE_BELOW;
 
 /**
  * Paints one drawing. Sets the canvas's transform for it: cheaper than saving and restoring.
@@ -39,17 +42,18 @@ export function paintDrawing(
 		ctx.rotate((box.angle * Math.PI) / 180);
 		ctx.translate(-box.w / 2, -box.h / 2);
 	}
-	const coarse = isCoarse(k);
+	const coarse = isCoarse(base);
 	for (const item of items) {
 		if (coarse && (item.fine || item.type === 'text')) continue;
 		if (item.type === 'text') {
-			if (!without || item.part !== without.part) paintText(ctx, item, k);
+			if (!without || item.part !== without.part) paintText(ctx, item, k / (base.ratio ?? 1));
 		} else if (item.type === 'image') paintImage(ctx, item, k, images);
 		else if (item.type === 'glyph') paintGlyph(ctx, item);
 		else paintShape(ctx, item, coarse);
 	}
 }
 
+/** @param scale CSS pixels a board unit */
 function paintText(ctx: Canvas2D, item: Extract<Primitive, { type: 'text' }>, scale: number): void {
 	ctx.fillStyle = item.fill;
 	if (item.size * scale < BARS_BELOW) {

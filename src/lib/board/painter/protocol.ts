@@ -25,8 +25,10 @@ export type ToWorker =
 	/** Objects as JSON of `Painted[]`: far cheaper to hand over than as objects. */
 	| { is: 'objects'; put: string; removed: string[]; seq: number; last: boolean }
 	| { is: 'sheet'; sheet: string; ground: Ground }
-	/** What is wanted: the tiles of a level that cover a box, and a ring round it. */
-	| { is: 'view'; level: number; scale: number; ratio: number; box: Box }
+	/** What is wanted: the tiles of a level that cover a box, and a ring round it if that is the scale that is shown. */
+	| { is: 'view'; level: number; scale: number; ratio: number; box: Box; isExact: boolean }
+	/** Whether the view or something on it is on the move: then others need the machine more. */
+	| { is: 'pace'; moves: boolean }
 	| { is: 'hide'; ids: string[]; editing: Edited | undefined; seq: number }
 	/** Tiles that the page does not keep any more. */
 	| { is: 'forget'; keys: string[] };

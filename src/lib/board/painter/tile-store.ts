@@ -1,5 +1,5 @@
-/** The tiles that the page keeps: by level (one scale), with a cap on their memory. */
-import { keyOf, TILE } from './protocol';
+/** Which tiles the page keeps: by level (one scale), with a cap on their memory. */
+import { keyOf } from './protocol';
 
 export interface Level {
 	number: number;
@@ -7,12 +7,19 @@ export interface Level {
 	scale: number;
 }
 
+/** Whoever holds the pictures of the tiles. */
+export interface TilePictures {
+	put(level: Level, tx: number, ty: number, picture: ImageBitmap): void;
+	/** Puts a picture over part of a tile, at a place in tile pixels. */
+	patch(key: string, x: number, y: number, picture: ImageBitmap): void;
+	remove(key: string): void;
+	removeLevel(level: Level): void;
+	clear(): void;
+}
+
 interface Tile {
 	key: string;
 	level: Level;
-	tx: number;
-	ty: number;
-	image: ImageBitmap | HTMLCanvasElement;
 	/** Out of date: shown only until there is something better. */
 	isStale: boolean;
 	used: number;
@@ -24,10 +31,10 @@ const MOST = 140;
 export class TileStore {
 	private readonly tiles = new Map<string, Tile>();
 	readonly levels = new Map<number, Level>();
-	/** Whether something shows through the tiles. */
-	isClear = false;
 	private numbers = 0;
 	private clock = 0;
+
+	constructor(private readonly pictures: TilePictures) {}
 
 	/** The level of a scale; a new one when there is none. */
 	levelAt(scale: number): Level {
@@ -37,20 +44,16 @@ export class TileStore {
 		return level;
 	}
 
-	put(level: Level, tx: number, ty: number, image: ImageBitmap): void {
+	put(level: Level, tx: number, ty: number, picture: ImageBitmap): void {
 		const key = keyOf(level.number, tx, ty);
-		this.close(this.tiles.get(key));
-		this.tiles.set(key, { key, level, tx, ty, image, isStale: false, used: ++this.clock });
+		this.pictures.put(level, tx, ty, picture);
+		this.tiles.set(key, { key, level, isStale: false, used: ++this.clock });
 	}
 
-	find(level: Level, tx: number, ty: number): Tile | undefined {
-		const tile = this.tiles.get(keyOf(level.number, tx, ty));
-		if (tile) tile.used = ++this.clock;
-		return tile;
-	}
-
+	/** Whether there is a tile that is up to date; that it was asked for keeps it. */
 	has(level: Level, tx: number, ty: number): boolean {
 		const tile = this.tiles.get(keyOf(level.number, tx, ty));
+		if (tile) tile.used = ++this.clock;
 		return tile !== undefined && !tile.isStale;
 	}
 
@@ -62,20 +65,9 @@ export class TileStore {
 	}
 
 	/** Paints a part of a tile anew. */
-	patch(key: string, x: number, y: number, bitmap: ImageBitmap): void {
-		const tile = this.tiles.get(key);
-		if (!tile) return;
-		if (!(tile.image instanceof HTMLCanvasElement)) {
-			const canvas = document.createElement('canvas');
-			[canvas.width, canvas.height] = [TILE, TILE];
-			canvas.getContext('2d', { alpha: this.isClear })!.drawImage(tile.image, 0, 0);
-			tile.image.close();
-			tile.image = canvas;
-		}
-		const ctx = tile.image.getContext('2d')!;
-		if (this.isClear) ctx.clearRect(x, y, bitmap.width, bitmap.height);
-		ctx.drawImage(bitmap, x, y);
-		bitmap.close();
+	patch(key: string, x: number, y: number, picture: ImageBitmap): void {
+		if (this.tiles.has(key)) this.pictures.patch(key, x, y, picture);
+		picture.close();
 	}
 
 	/** Gives up the tiles that were not shown for longest; returns their keys. Those of `level` stay longest. */
@@ -83,23 +75,22 @@ export class TileStore {
 		if (this.tiles.size <= MOST) return [];
 		const age = (tile: Tile): number => tile.used + (tile.level === level && !tile.isStale ? 1e9 : 0);
 		const gone = [...this.tiles.values()].sort((a, b) => age(a) - age(b)).slice(0, this.tiles.size - MOST);
-		for (const tile of gone) {
-			this.close(tile);
-			this.tiles.delete(tile.key);
+		for (const { key } of gone) {
+			this.pictures.remove(key);
+			this.tiles.delete(key);
 		}
 		const left = new Set([...this.tiles.values()].map((tile) => tile.level));
-		for (const each of this.levels.values())
-			if (each !== level && !left.has(each)) this.levels.delete(each.number);
+		for (const each of this.levels.values()) {
+			if (each === level || left.has(each)) continue;
+			this.levels.delete(each.number);
+			this.pictures.removeLevel(each);
+		}
 		return gone.map((tile) => tile.key);
 	}
 
 	clear(): void {
-		for (const tile of this.tiles.values()) this.close(tile);
+		this.pictures.clear();
 		this.tiles.clear();
 		this.levels.clear();
-	}
-
-	private close(tile: Tile | undefined): void {
-		if (tile && !(tile.image instanceof HTMLCanvasElement)) tile.image.close();
 	}
 }

@@ -1,5 +1,5 @@
 /**
- * Shows the board as tiles that a worker paints: the page itself only copies pictures, whatever the number
+ * Shows the board as tiles that a worker paints: the page itself only says where they are, whatever the number
  * of objects. While the scale changes, tiles of other scales and the overview are shown stretched; when the
  * view has come to rest, tiles of exactly its scale replace them.
  */
@@ -13,20 +13,24 @@ import { faceSources } from './faces';
 import type { Painter, SheetPicture } from './painter';
 import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
 import type { SceneCanvas } from './scene-canvas';
-import { compose, type SheetOverview } from './compose';
-import { Fineness } from './fineness';
+import { TileLayers, type SheetOverview } from './tile-layers';
 import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
 const REST = 100;
+/** How long nothing moved when it counts as still, ms. */
+const STILL = 180;
 /** Objects handed to the worker at one go. */
 const CHUNK = 1500;
+/** Changed objects handed over in one frame. */
+const FRAME = 120;
 
 export class TilePainter implements Painter {
 	readonly name = 'tiles';
 	blanks = 0;
 	private readonly worker: Worker;
-	private readonly store = new TileStore();
+	private readonly layers: TileLayers;
+	private readonly store: TileStore;
 	/** Paints until the worker has caught up with the start. */
 	private direct: DirectPainter | undefined;
 	private overview: SheetOverview | undefined;
@@ -37,9 +41,6 @@ export class TilePainter implements Painter {
 	private view: View = { x: 0, y: 0, scale: 1 };
 	private size: Size = { w: 0, h: 0 };
 	private ratio = 1;
-	/** The ratio that the canvas has now: coarser for a while where painting is slow. */
-	private shown = 1;
-	private readonly fineness = new Fineness(() => this.ask());
 	private level: Level | undefined;
 	private lifted: readonly string[] = [];
 	private editing: Edited | undefined;
@@ -50,6 +51,9 @@ export class TilePainter implements Painter {
 	private waiting: { seq: number; shown: () => void }[] = [];
 	private frame: number | undefined;
 	private restTimer: ReturnType<typeof setTimeout> | undefined;
+	/** When something moved last; a timer runs while it counts as moving. */
+	private movedAt = 0;
+	private moving: ReturnType<typeof setTimeout> | undefined;
 	private viewSent = '';
 	private isLoaded = false;
 	private isGone = false;
@@ -64,12 +68,18 @@ export class TilePainter implements Painter {
 		/** Told when there is a new picture of the sheet. */
 		private readonly onpicture: () => void = () => {},
 	) {
+		this.layers = new TileLayers(canvas.place);
+		this.store = new TileStore(this.layers);
 		this.direct = new DirectPainter(canvas, model, boardId, groundOn);
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
 		this.worker.onerror = ({ message }) => this.doWithout(message);
 		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio, boardId });
 		void this.load();
+	}
+
+	get isBusy(): boolean {
+		return this.direct !== undefined && !this.isAlone;
 	}
 
 	setSheet(sheet: string): void {
@@ -79,18 +89,14 @@ export class TilePainter implements Painter {
 	}
 
 	setView(view: View, size: Size, pixelRatio: number): void {
-		const isResized = size.w !== this.size.w || size.h !== this.size.h || pixelRatio !== this.ratio;
 		const before = this.view.scale * this.ratio;
-		if (view !== this.view) this.fineness.move();
+		if (view !== this.view) this.move();
 		this.view = view;
 		this.size = size;
 		this.ratio = pixelRatio;
-		if (this.direct) this.direct.setView(view, size, pixelRatio);
-		else if (isResized) {
-			this.shown = 0;
-			this.paint();
-		}
+		this.direct?.setView(view, size, pixelRatio);
 		this.wantLevel(view.scale * pixelRatio !== before);
+		this.takeOverIfMoving();
 		this.ask();
 	}
 
@@ -110,6 +116,7 @@ export class TilePainter implements Painter {
 
 	lift(ids: Iterable<string>): void {
 		this.lifted = [...ids];
+		if (this.lifted.length > 0) this.move();
 		this.direct?.lift(this.lifted);
 		this.hide();
 	}
@@ -131,17 +138,17 @@ export class TilePainter implements Painter {
 	}
 
 	picture(): SheetPicture | undefined {
-		return this.overview && { image: this.overview.bitmap, box: this.overview.box, version: this.pictures };
+		return this.overview && { image: this.overview.canvas, box: this.overview.box, version: this.pictures };
 	}
 
 	destroy(): void {
 		this.isGone = true;
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		clearTimeout(this.restTimer);
-		this.fineness.destroy();
+		clearTimeout(this.moving);
 		this.worker.terminate();
 		this.direct?.destroy();
-		this.store.clear();
+		this.layers.destroy();
 	}
 
 	/** Without the worker the board is painted direct: slower, and just as right. */
@@ -152,6 +159,19 @@ export class TilePainter implements Painter {
 		for (const { shown } of this.waiting.splice(0)) shown();
 		// One that cannot be loaded, without a network say, says nothing; one that broke is a fault.
 		if (message) reportError(new Error(`The worker that paints tiles stopped: ${message}`));
+	}
+
+	/** Notes that something moves. */
+	private move(): void {
+		this.movedAt = performance.now();
+		if (this.moving !== undefined) return;
+		this.say({ is: 'pace', moves: true });
+		const look = (): void => {
+			const rests = this.lifted.length > 0 ? 0 : performance.now() - this.movedAt;
+			this.moving = rests < STILL ? setTimeout(look, STILL - rests) : undefined;
+			if (this.moving === undefined) this.say({ is: 'pace', moves: false });
+		};
+		this.moving = setTimeout(look, STILL);
 	}
 
 	private say(message: ToWorker): void {
@@ -165,8 +185,7 @@ export class TilePainter implements Painter {
 	private showSheet(): void {
 		this.ground = this.groundOn(this.sheet);
 		this.store.clear();
-		this.store.isClear = this.ground.picture?.moves ?? false;
-		this.overview?.bitmap.close();
+		this.layers.setGround(this.ground);
 		this.overview = undefined;
 		this.level = undefined;
 		this.viewSent = '';
@@ -179,6 +198,8 @@ export class TilePainter implements Painter {
 
 	private paintDirect(): void {
 		if (this.direct) return;
+		this.canvas.setShown(true);
+		this.layers.setShown(false);
 		this.direct = new DirectPainter(this.canvas, this.model, this.boardId, this.groundOn);
 		this.direct.lift(this.lifted);
 		this.direct.setEditing(this.editing?.id, this.editing?.part);
@@ -213,12 +234,17 @@ export class TilePainter implements Painter {
 		this.say({ is: 'objects', put, removed, seq: ++this.seq, last });
 	}
 
-	/** Hands over what changed. */
-	private flush(): void {
+	/**
+	 * Hands over what changed.
+	 * @param most how many objects at most; the others follow in the next frames
+	 */
+	private flush(most = Infinity): void {
 		if (!this.isLoaded || (this.changed.size === 0 && this.removed.size === 0)) return;
-		this.put([...this.changed], [...this.removed], true);
-		this.changed.clear();
+		const ids = [...this.changed].slice(0, most);
+		this.put(ids, [...this.removed], true);
+		for (const id of ids) this.changed.delete(id);
 		this.removed.clear();
+		if (this.changed.size > 0) this.ask();
 	}
 
 	/** Decides which level is wanted: that of the view once it rests, and a near one while it changes. */
@@ -249,7 +275,8 @@ export class TilePainter implements Painter {
 		const key = [number, ...edges].join();
 		if (key === this.viewSent) return;
 		this.viewSent = key;
-		this.say({ is: 'view', level: number, scale, ratio: this.ratio, box });
+		const isExact = scale === this.view.scale * this.ratio;
+		this.say({ is: 'view', level: number, scale, ratio: this.ratio, box, isExact });
 	}
 
 	private hear(message: FromWorker): void {
@@ -268,10 +295,10 @@ export class TilePainter implements Painter {
 				this.viewSent = '';
 				break;
 			case 'overview':
-				this.overview?.bitmap.close();
-				this.overview = message;
+				this.overview = this.layers.setOverview(message.box, message.scale, message.bitmap);
 				this.pictures++;
 				this.onpicture();
+				this.takeOverIfMoving();
 				break;
 			case 'covered':
 				if (message.level === this.level?.number) this.takeOver();
@@ -288,13 +315,20 @@ export class TilePainter implements Painter {
 		this.ask();
 	}
 
+	/** Painting direct is for a view that rests: while it moves, even a rough picture is better. */
+	private takeOverIfMoving(): void {
+		if (this.moving !== undefined && this.overview) this.takeOver();
+	}
+
 	/** From here on the tiles are shown. */
 	private takeOver(): void {
-		if (!this.direct) return;
+		if (!this.direct || this.isAlone) return;
 		this.direct.destroy();
 		this.direct = undefined;
-		this.shown = this.ratio;
 		this.paint();
+		this.layers.setShown(true);
+		this.canvas.setShown(false);
+		performance.mark('tiles shown');
 	}
 
 	private ask(): void {
@@ -304,15 +338,11 @@ export class TilePainter implements Painter {
 	private paint(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.frame = undefined;
-		this.flush();
+		this.flush(FRAME);
 		this.sendView();
 		if (this.direct || !this.level) return;
-		const { level, view, size, overview, ground } = this;
-		const start = performance.now();
-		const ratio = this.fineness.ratio(this.ratio);
-		if (ratio !== this.shown) this.canvas.resize(size, (this.shown = ratio));
-		const isWhole = compose(this.canvas, this.store, { level, view, size, ratio, overview, ground });
-		this.fineness.took(performance.now() - start);
+		const { level, view, size, ratio, overview } = this;
+		const isWhole = this.layers.show({ level, view, size, ratio }, (tx, ty) => this.store.has(level, tx, ty));
 		if (!isWhole && !overview) {
 			const extent = this.model.extent(this.sheet);
 			if (extent && overlaps(extent, seen(view, size))) this.blanks++;

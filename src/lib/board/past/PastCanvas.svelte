@@ -10,7 +10,7 @@
 
 	const { past }: { past: PastView } = $props();
 	let holder: HTMLDivElement;
-	let scene: HTMLCanvasElement;
+	let scene: HTMLDivElement;
 
 	/** Way of the pointer from which on a press is no click, px. */
 	const SLACK = 4;
@@ -107,7 +107,7 @@
 	onpointercancel={() => (press = undefined)}
 	onkeydown={onKey}
 >
-	<canvas bind:this={scene}></canvas>
+	<div class="scene" bind:this={scene}></div>
 	{#each frames as { id, x, y, w, h } (id)}
 		<div class="picked" style="left: {x - 4}px; top: {y - 4}px; width: {w + 8}px; height: {h + 8}px"></div>
 	{/each}
@@ -131,7 +131,7 @@
 		pointer-events: none;
 		content: '';
 	}
-	canvas {
+	.scene {
 		position: absolute;
 		inset: 0;
 		width: 100%;

@@ -86,6 +86,7 @@
 		top: 0;
 		width: 0;
 		height: 0;
+		will-change: transform;
 		pointer-events: none;
 	}
 	.pointer,

@@ -56,7 +56,7 @@
 		ctx.fillStyle = shown.ground;
 		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		const view = fitBox(shown.view, { w: WIDTH, h: HEIGHT }, 6, 1);
-		const base = { scale: view.scale * ratio, x: view.x, y: view.y };
+		const base = { scale: view.scale * ratio, x: view.x, y: view.y, ratio };
 		for (const drawing of shown.drawings) paintDrawing(ctx, drawing, base);
 	}
 </script>

@@ -3,7 +3,7 @@
 	import type { BoardObject } from '$core/board/objects';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
-	import { colourOf } from './colour-of';
+	import { colourOf } from '$core/board/colour-of';
 	import { describe } from './describe';
 	import { lineOf } from './tree';
 

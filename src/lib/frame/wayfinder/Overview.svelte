@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A small picture of the whole sheet with the view in it; press or drag to go there. */
 	import { chalkOn, type Surface } from '$core/board/colours';
-	import { colourOf } from './colour-of';
+	import { colourOf } from '$core/board/colour-of';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { fitBox, seen, type View } from '$core/geometry/view';

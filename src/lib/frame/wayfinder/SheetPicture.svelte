@@ -6,7 +6,7 @@
 	import { fitBox } from '$core/geometry/view';
 	import type { Board } from '../../board/board.svelte';
 	import type { Calm } from '../../ui/calmly.svelte';
-	import { colourOf } from './colour-of';
+	import { colourOf } from '$core/board/colour-of';
 
 	const { board, sheet, pace }: { board: Board; sheet: Sheet; pace: Calm } = $props();
 	const SIZE = { w: 36, h: 24 };

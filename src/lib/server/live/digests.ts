@@ -20,7 +20,7 @@ export class Digests {
 		const known = this.recent.get(name);
 		if (known && Date.now() - known.at < STALE) return known.done;
 		const done = this.log.settled(name).then(async () => {
-			await snapshot(database().db, boardId, name, 1);
+			await snapshot(database().db, boardId, name, true);
 		});
 		const digest = { done, at: Date.now() };
 		this.recent.set(name, digest);

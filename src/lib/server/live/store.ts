@@ -12,8 +12,11 @@ type Snapshot = typeof snapshots.$inferSelect;
 /** The database, or a transaction in it. */
 type Executor = Pick<Database, 'select' | 'insert' | 'delete' | 'execute'>;
 
-/** A snapshot is made when this many updates have come since the last one. */
-const SNAPSHOT_AFTER = 300;
+/**
+ * A snapshot is made when this many updates have come since the last one, and on a large board when they are as many as this
+ * many bytes of it go into: making one takes as long as the board is large, and an update is to cost the same everywhere.
+ */
+const SNAPSHOT_AFTER = { updates: 300, bytes: 2500 };
 /**
  * Between snapshots that are kept so that earlier moments are found fast: this many updates where a snapshot is no larger than
  * some times what they take in the log, this many in any case, or this many bytes of the log.
@@ -97,27 +100,31 @@ export async function catchUp(db: Executor, document: string, doc: Y.Doc, origin
 /**
  * Makes a snapshot from what is in the database, never from memory: what a snapshot stands for is exactly
  * what the log holds up to that row. What happened since the last one is written into the journal along with it.
- * Does nothing while fewer than `after` updates have come. Two servers that try at once follow each other.
+ * Two servers that try at once follow each other.
+ * @param isNow whether it is made as soon as there is anything new, and not only when enough has come
  */
 export async function snapshot(
 	db: Database,
 	boardId: string,
 	document: string,
-	after = SNAPSHOT_AFTER,
+	isNow = false,
 ): Promise<boolean> {
+	const [last] = await db
+		.select({ upTo: snapshots.upTo, bytes: sql<number>`pg_column_size(${snapshots.data})`.mapWith(Number) })
+		.from(snapshots)
+		.where(eq(snapshots.document, document))
+		.orderBy(desc(snapshots.upTo))
+		.limit(1);
 	const [waiting] = await db
-		.select({ count: sql<number>`count(*)`.mapWith(Number) })
+		.select({
+			count: sql<number>`count(*)`.mapWith(Number),
+			bytes: sql<number>`coalesce(sum(pg_column_size(${updates.data})), 0)`.mapWith(Number),
+		})
 		.from(updates)
-		.where(
-			and(
-				eq(updates.document, document),
-				gt(
-					updates.id,
-					sql`coalesce((select max(${snapshots.upTo}) from ${snapshots} where ${snapshots.document} = ${document}), 0)`,
-				),
-			),
-		);
-	if ((waiting?.count ?? 0) < Math.max(1, after)) return false;
+		.where(and(eq(updates.document, document), gt(updates.id, last?.upTo ?? 0)));
+	const { count, bytes } = waiting ?? { count: 0, bytes: 0 };
+	const enough = Math.max(SNAPSHOT_AFTER.updates, ((last?.bytes ?? 0) + bytes) / SNAPSHOT_AFTER.bytes);
+	if (count < (isNow ? 1 : enough)) return false;
 	let left = true;
 	while (left) left = await db.transaction((tx) => takeIn(tx, boardId, document));
 	return true;

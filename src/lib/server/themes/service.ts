@@ -26,29 +26,45 @@ export async function proposeThemes(notes: NoteText[], count?: number): Promise<
 
 /** Texts are encoded when they have not changed for this long, ms. */
 const QUIET = 1500;
+/** Texts encoded at one go: whoever asks for themes meanwhile waits for no more than these. */
+const PIECE = 20;
 
-/** Encodes the notes of a board as they arrive; returns the way to stop. */
+/**
+ * Encodes the notes of a board as they arrive; returns the way to stop. On a board with more notes than can be sorted at
+ * once nobody asks for all of them, and getting each one ready would keep the machine busy for minutes.
+ */
 export function readyNotes(model: BoardModel): () => void {
 	const changed = new Set<string>();
 	let timer: NodeJS.Timeout | undefined;
-	const run = (): void => {
-		const texts = [...changed]
+	let isStopped = false;
+	const run = async (): Promise<void> => {
+		const ids = [...changed];
+		changed.clear();
+		if (countNotes(model) > MOST_NOTES) return;
+		const texts = ids
 			.flatMap((id) => model.find(id) ?? [])
 			.filter((object) => object.kind === 'note')
 			.map((note) => plainText(note.text))
 			.filter((text) => text.trim() !== '');
-		changed.clear();
-		if (texts.length > 0)
-			encode(texts).catch((error: unknown) => log.warn({ err: error }, 'vectors are not ready'));
+		for (let at = 0; at < texts.length && !isStopped; at += PIECE) await encode(texts.slice(at, at + PIECE));
 	};
 	const stop = model.onChange((change) => {
 		for (const id of change.changed) changed.add(id);
 		clearTimeout(timer);
-		timer = setTimeout(run, QUIET);
+		timer = setTimeout(() => {
+			run().catch((error: unknown) => log.warn({ err: error }, 'vectors are not ready'));
+		}, QUIET);
 		timer.unref();
 	});
 	return () => {
+		isStopped = true;
 		stop();
 		clearTimeout(timer);
 	};
+}
+
+function countNotes(model: BoardModel): number {
+	let count = 0;
+	for (const { kind } of model.objects.values()) if (kind === 'note') count++;
+	return count;
 }

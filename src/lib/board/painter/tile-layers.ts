@@ -1,0 +1,217 @@
+/**
+ * The tiles on the screen: an element each, in a layer for each scale that the browser moves and stretches as a whole.
+ * Nothing is painted while the view moves; one line of style says where a layer is.
+ */
+import type { Ground } from '$core/board/ground';
+import type { Box } from '$core/geometry/box';
+import { seen, type Size, type View } from '$core/geometry/view';
+import { keyOf, TILE } from './protocol';
+import type { Level, TilePictures } from './tile-store';
+
+/** Screen pixels from which on stretched tiles are not smoothed: without a graphics processor that cannot be kept up. */
+const LARGE = 1_200_000;
+/** Other levels shown behind the wanted one at most. */
+const BEHIND = 2;
+/** More tiles than this in view are far too small to be of use. */
+const MOST_TILES = 400;
+/** By how much stretched tiles overlap, so that no seams are seen between them, tile pixels. */
+const LAP = 1.5;
+
+const LAYER = 'position:absolute;left:0;top:0;width:0;height:0;transform-origin:0 0;will-change:transform';
+
+/** The whole sheet in one picture, and what part of the board it shows at which scale. */
+export interface SheetOverview {
+	box: Box;
+	scale: number;
+	canvas: HTMLCanvasElement;
+}
+
+export interface Shown {
+	level: Level;
+	view: View;
+	size: Size;
+	/** Screen pixels a CSS pixel. */
+	ratio: number;
+}
+
+interface Layer {
+	level: Level;
+	element: HTMLElement;
+	/** The tile at its corner: numbers stay small wherever on the board it is. */
+	tx: number;
+	ty: number;
+}
+
+const setStyle = (
+	style: CSSStyleDeclaration,
+	name: 'transform' | 'display' | 'imageRendering',
+	value: string,
+): void => {
+	if (style[name] !== value) style[name] = value;
+};
+
+export class TileLayers implements TilePictures {
+	private readonly host = document.createElement('div');
+	private readonly tiles = new Map<string, HTMLCanvasElement>();
+	private readonly layers = new Map<number, Layer>();
+	private overview: SheetOverview | undefined;
+	/** Whether something shows through the tiles. */
+	private isClear = false;
+
+	/** @param place the element that they fill */
+	constructor(place: HTMLElement) {
+		this.host.style.cssText = 'position:absolute;inset:0;overflow:clip;pointer-events:none;display:none';
+		this.host.dataset['testid'] = 'tiles';
+		place.append(this.host);
+	}
+
+	/** Puts them on the screen, or takes them off. */
+	setShown(isShown: boolean): void {
+		setStyle(this.host.style, 'display', isShown ? '' : 'none');
+	}
+
+	/** What lies under them: the ground's colour, or a veil of it over what plays beneath. */
+	setGround({ colour, picture }: Ground): void {
+		this.isClear = picture?.moves ?? false;
+		this.host.style.background = this.isClear
+			? `color-mix(in srgb, ${colour} ${picture!.veil * 100}%, transparent)`
+			: colour;
+	}
+
+	put(level: Level, tx: number, ty: number, picture: ImageBitmap): void {
+		const key = keyOf(level.number, tx, ty);
+		this.remove(key);
+		const canvas = this.newCanvas();
+		canvas.getContext('bitmaprenderer', { alpha: this.isClear })!.transferFromImageBitmap(picture);
+		const layer = this.layerOf(level, tx, ty);
+		canvas.style.cssText = `position:absolute;left:${(tx - layer.tx) * TILE}px;top:${(ty - layer.ty) * TILE}px;width:var(--side);height:var(--side)`;
+		layer.element.append(canvas);
+		this.tiles.set(key, canvas);
+	}
+
+	patch(key: string, x: number, y: number, picture: ImageBitmap): void {
+		const tile = this.tiles.get(key);
+		if (!tile) return;
+		const ctx = tile.getContext('2d', { alpha: this.isClear }) ?? this.paintable(key, tile);
+		if (this.isClear) ctx.clearRect(x, y, picture.width, picture.height);
+		ctx.drawImage(picture, x, y);
+	}
+
+	remove(key: string): void {
+		this.tiles.get(key)?.remove();
+		this.tiles.delete(key);
+	}
+
+	removeLevel(level: Level): void {
+		this.layers.get(level.number)?.element.remove();
+		this.layers.delete(level.number);
+	}
+
+	/** The whole sheet, shown where tiles are missing. */
+	setOverview(box: Box, scale: number, picture: ImageBitmap): SheetOverview {
+		const canvas = this.overview?.canvas ?? document.createElement('canvas');
+		[canvas.width, canvas.height] = [picture.width, picture.height];
+		canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(picture);
+		if (!this.overview) {
+			canvas.style.cssText = `${LAYER};display:none`;
+			this.host.prepend(canvas);
+		}
+		canvas.style.width = `${canvas.width}px`;
+		canvas.style.height = `${canvas.height}px`;
+		return (this.overview = { box, scale, canvas });
+	}
+
+	/** Takes everything off the screen, as when another sheet is shown. */
+	clear(): void {
+		this.host.replaceChildren();
+		this.tiles.clear();
+		this.layers.clear();
+		this.overview = undefined;
+	}
+
+	destroy(): void {
+		this.clear();
+		this.host.remove();
+	}
+
+	/**
+	 * Moves everything to where the view has it.
+	 * @param has whether there is an up-to-date tile of the wanted level
+	 * @returns whether the wanted level has all that is in view; where not, others are seen behind it
+	 */
+	show(shown: Shown, has: (tx: number, ty: number) => boolean): boolean {
+		const { level: wanted, view, size, ratio } = shown;
+		const k = view.scale * ratio;
+		const isWhole = coversAll(wanted, seen(view, size), has);
+		const others = isWhole ? [] : [...this.layers.values()].filter(({ level }) => level !== wanted);
+		others.sort((a, b) => Math.abs(Math.log2(a.level.scale / k)) - Math.abs(Math.log2(b.level.scale / k)));
+		const visible = new Set(others.slice(0, BEHIND).map(({ level }) => level)).add(wanted);
+		const isRough = size.w * size.h * ratio * ratio > LARGE;
+		for (const layer of this.layers.values()) {
+			setStyle(layer.element.style, 'display', visible.has(layer.level) ? '' : 'none');
+			if (visible.has(layer.level)) this.moveLayer(layer, shown, isRough);
+		}
+		// The wanted one lies over the others.
+		const top = this.layers.get(wanted.number)?.element;
+		if (top && top !== this.host.lastChild) this.host.append(top);
+		if (this.overview) {
+			const { canvas, box, scale } = this.overview;
+			setStyle(canvas.style, 'display', isWhole ? 'none' : '');
+			const [x, y] = [(box.x - view.x) * view.scale, (box.y - view.y) * view.scale];
+			if (!isWhole)
+				setStyle(canvas.style, 'transform', `translate(${x}px,${y}px) scale(${view.scale / scale})`);
+		}
+		return isWhole;
+	}
+
+	private moveLayer({ level, element, tx, ty }: Layer, { view, ratio }: Shown, isRough: boolean): void {
+		const k = view.scale * ratio;
+		const isExact = level.scale === k;
+		// At rest tiles lie on whole pixels, so that they are as sharp as they were painted.
+		const place = (value: number): number => (isExact ? Math.round(value) : value);
+		const side = isExact ? TILE : (TILE * k) / level.scale;
+		const x = (place(-view.x * k) + tx * side) / ratio;
+		const y = (place(-view.y * k) + ty * side) / ratio;
+		setStyle(element.style, 'transform', `translate(${x}px,${y}px) scale(${side / TILE / ratio})`);
+		const wide = `${isExact ? TILE : TILE + LAP}px`;
+		if (element.style.getPropertyValue('--side') !== wide) element.style.setProperty('--side', wide);
+		setStyle(element.style, 'imageRendering', isRough && !isExact ? 'pixelated' : '');
+	}
+
+	private layerOf(level: Level, tx: number, ty: number): Layer {
+		let layer = this.layers.get(level.number);
+		if (!layer) {
+			const element = document.createElement('div');
+			element.style.cssText = `${LAYER};--side:${TILE}px;display:none`;
+			this.host.append(element);
+			this.layers.set(level.number, (layer = { level, element, tx, ty }));
+		}
+		return layer;
+	}
+
+	private newCanvas(): HTMLCanvasElement {
+		const canvas = document.createElement('canvas');
+		[canvas.width, canvas.height] = [TILE, TILE];
+		return canvas;
+	}
+
+	/** Replaces a tile that only shows a picture by one that can be painted on. */
+	private paintable(key: string, tile: HTMLCanvasElement): CanvasRenderingContext2D {
+		const canvas = this.newCanvas();
+		canvas.style.cssText = tile.style.cssText;
+		const ctx = canvas.getContext('2d', { alpha: this.isClear })!;
+		ctx.drawImage(tile, 0, 0);
+		tile.replaceWith(canvas);
+		this.tiles.set(key, canvas);
+		return ctx;
+	}
+}
+
+/** Whether there are tiles for all of a box, board units. */
+function coversAll({ scale }: Level, box: Box, has: (tx: number, ty: number) => boolean): boolean {
+	const side = TILE / scale;
+	if ((box.w / side) * (box.h / side) > MOST_TILES) return false;
+	for (let ty = Math.floor(box.y / side); ty * side < box.y + box.h; ty++)
+		for (let tx = Math.floor(box.x / side); tx * side < box.x + box.w; tx++) if (!has(tx, ty)) return false;
+	return true;
+}
