@@ -1,4 +1,5 @@
 /** Saved means committed: what anybody was told is saved is there, whatever happens to the server. */
+import { randomBytes } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { connect, until, type TestClient } from '../support/client';
@@ -105,6 +106,39 @@ describe('saving', () => {
 		const again = await connect(server, owner, board);
 		expect(again.texts().sort()).toEqual(texts);
 		again.destroy();
+	});
+
+	it('makes fewer snapshots of a large board, which take as long as it is large, but one when its journal is asked for', async () => {
+		const large = await makeBoard(owner);
+		const document = `board/${large}/stage`;
+		const doc = new Y.Doc();
+		// Chance is not to be packed: this is as large in the database as it is here.
+		doc.getMap('ballast').set('bytes', randomBytes(2_000_000));
+		const [me] = await server.sql`select person_id from memberships where board_id = ${large}`;
+		await server.sql`insert into updates (board_id, document, person_id, data)
+			values (${large}, ${document}, ${me!['person_id']}, ${Buffer.from(Y.encodeStateAsUpdate(doc))})`;
+		const ilka = await connect(server, owner, large);
+		for (let i = 0; i < 330; i++) ilka.write(`large ${i}`);
+		await until(() => !unsaved(ilka), 'all is saved');
+		const count = async (): Promise<number> => {
+			const [row] = await server.sql`select count(*) from snapshots where document = ${document}`;
+			return Number(row!['count']);
+		};
+		const changedAt = async (): Promise<Date> => {
+			const [row] = await server.sql`select changed_at from boards where id = ${large}`;
+			return row!['changed_at'] as Date;
+		};
+		// Each time the board says that it was changed, a small one gets a snapshot right after: by the second time the first is through.
+		for (const round of ['once', 'twice']) {
+			const last = await changedAt();
+			ilka.write(round);
+			await until(async () => (await changedAt()) > last, `the board says ${round} that it was changed`);
+		}
+		const first = await count();
+		expect((await owner.request('GET', `/api/boards/${large}/journal`)).status).toBe(200);
+		await until(async () => (await count()) > first, 'a snapshot was made');
+		expect(first).toBe(0);
+		ilka.destroy();
 	});
 });
 

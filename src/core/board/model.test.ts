@@ -144,6 +144,19 @@ describe('a model that follows a board', () => {
 		expect(board.model.setAside.size).toBe(0);
 	});
 
+	it.each(SEEDS)('finds the same ways a little at a time while edits rain in (seed %i)', (seed) => {
+		const random = randomFrom(seed * 31);
+		const board = testBoard();
+		const hasty = new BoardModel(board.doc, 24, 0);
+		for (let i = 0; i < 90; i++) {
+			pick(random, DEEDS)(board, random);
+			// Often in the middle of keeping lines apart, and sometimes done with it.
+			for (let slices = Math.floor(random() * 6); slices > 0; slices--) hasty.settle(0);
+			if (i % 30 === 29) expect(told(hasty)).toEqual(told(board.model));
+		}
+		hasty.destroy();
+	});
+
 	it.each(SEEDS)(
 		'shows two people the same, also after they were cut off from each other (seed %i)',
 		(seed) => {

@@ -37,6 +37,21 @@ describe('a plain copy', () => {
 		}
 	});
 
+	it('lists a sheet in the order in which it is painted, and draws any part of the list', () => {
+		const { board, all } = sample();
+		const copy = new PlainBoard(roughMeasure);
+		copy.put(all);
+		const { id: sheet } = board.model.sheets[0]!;
+		const ids = copy.inOrderOn(sheet);
+		expect(ids).toEqual(inPaintOrder(board.model.onSheet(sheet)).map(({ id }) => id));
+		const part = copy.drawingsOf([...ids.slice(5, 25), 'unknown'], 'slate', true);
+		expect(part.map(({ id }) => id)).toEqual(ids.slice(5, 25));
+		const known = new Map(
+			copy.drawingsIn(sheet, EVERYWHERE, 'slate', true).map(({ id, drawing }) => [id, drawing]),
+		);
+		for (const { id, drawing } of part) if (known.has(id)) expect(drawing).toBe(known.get(id));
+	});
+
 	it('says which parts look different: where something was, and where it is', () => {
 		const { board, all } = sample();
 		const copy = new PlainBoard(roughMeasure);

@@ -10,6 +10,7 @@ import { overlaps } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { DirectPainter } from './direct';
 import { faceSources } from './faces';
+import { Pace } from './pace';
 import type { Painter, SheetPicture } from './painter';
 import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
 import type { SceneCanvas } from './scene-canvas';
@@ -18,8 +19,6 @@ import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
 const REST = 100;
-/** How long nothing moved when it counts as still, ms. */
-const STILL = 180;
 /** Objects handed to the worker at one go. */
 const CHUNK = 1500;
 /** Changed objects handed over in one frame. */
@@ -51,9 +50,10 @@ export class TilePainter implements Painter {
 	private waiting: { seq: number; shown: () => void }[] = [];
 	private frame: number | undefined;
 	private restTimer: ReturnType<typeof setTimeout> | undefined;
-	/** When something moved last; a timer runs while it counts as moving. */
-	private movedAt = 0;
-	private moving: ReturnType<typeof setTimeout> | undefined;
+	private readonly pace = new Pace(
+		() => this.lifted.length > 0,
+		(moves) => this.say({ is: 'pace', moves }),
+	);
 	private viewSent = '';
 	private isLoaded = false;
 	private isGone = false;
@@ -90,7 +90,7 @@ export class TilePainter implements Painter {
 
 	setView(view: View, size: Size, pixelRatio: number): void {
 		const before = this.view.scale * this.ratio;
-		if (view !== this.view) this.move();
+		if (view !== this.view) this.pace.move();
 		this.view = view;
 		this.size = size;
 		this.ratio = pixelRatio;
@@ -116,7 +116,7 @@ export class TilePainter implements Painter {
 
 	lift(ids: Iterable<string>): void {
 		this.lifted = [...ids];
-		if (this.lifted.length > 0) this.move();
+		if (this.lifted.length > 0) this.pace.move();
 		this.direct?.lift(this.lifted);
 		this.hide();
 	}
@@ -145,7 +145,7 @@ export class TilePainter implements Painter {
 		this.isGone = true;
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		clearTimeout(this.restTimer);
-		clearTimeout(this.moving);
+		this.pace.destroy();
 		this.worker.terminate();
 		this.direct?.destroy();
 		this.layers.destroy();
@@ -159,19 +159,6 @@ export class TilePainter implements Painter {
 		for (const { shown } of this.waiting.splice(0)) shown();
 		// One that cannot be loaded, without a network say, says nothing; one that broke is a fault.
 		if (message) reportError(new Error(`The worker that paints tiles stopped: ${message}`));
-	}
-
-	/** Notes that something moves. */
-	private move(): void {
-		this.movedAt = performance.now();
-		if (this.moving !== undefined) return;
-		this.say({ is: 'pace', moves: true });
-		const look = (): void => {
-			const rests = this.lifted.length > 0 ? 0 : performance.now() - this.movedAt;
-			this.moving = rests < STILL ? setTimeout(look, STILL - rests) : undefined;
-			if (this.moving === undefined) this.say({ is: 'pace', moves: false });
-		};
-		this.moving = setTimeout(look, STILL);
 	}
 
 	private say(message: ToWorker): void {
@@ -317,7 +304,7 @@ export class TilePainter implements Painter {
 
 	/** Painting direct is for a view that rests: while it moves, even a rough picture is better. */
 	private takeOverIfMoving(): void {
-		if (this.moving !== undefined && this.overview) this.takeOver();
+		if (this.pace.moves && this.overview) this.takeOver();
 	}
 
 	/** From here on the tiles are shown. */
@@ -356,5 +343,6 @@ export class TilePainter implements Painter {
 export const canPaintTiles = (): boolean =>
 	typeof Worker !== 'undefined' &&
 	typeof OffscreenCanvas !== 'undefined' &&
+	typeof ImageBitmapRenderingContext !== 'undefined' &&
 	'transferToImageBitmap' in OffscreenCanvas.prototype &&
 	typeof createImageBitmap !== 'undefined';

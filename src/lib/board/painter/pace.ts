@@ -1,0 +1,39 @@
+/** How long nothing moved when it counts as still, ms. */
+const STILL = 180;
+
+/** Whether the view or something on it is on the move, told when that changes. */
+export class Pace {
+	private movedAt = 0;
+	private timer: ReturnType<typeof setTimeout> | undefined;
+
+	/**
+	 * @param isHeld whether a hand has hold of something, which counts as moving
+	 * @param onchange told when something begins to move, and when all is still again
+	 */
+	constructor(
+		private readonly isHeld: () => boolean,
+		private readonly onchange: (moves: boolean) => void,
+	) {}
+
+	get moves(): boolean {
+		return this.timer !== undefined;
+	}
+
+	/** Notes that something moved. */
+	move(): void {
+		this.movedAt = performance.now();
+		if (this.moves) return;
+		this.onchange(true);
+		this.look();
+	}
+
+	destroy(): void {
+		clearTimeout(this.timer);
+	}
+
+	private look(): void {
+		const rests = this.isHeld() ? 0 : performance.now() - this.movedAt;
+		this.timer = rests < STILL ? setTimeout(() => this.look(), STILL - rests) : undefined;
+		if (!this.moves) this.onchange(false);
+	}
+}

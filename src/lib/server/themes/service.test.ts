@@ -1,0 +1,55 @@
+/** Vectors got ready before anybody asks. */
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { addObjects, moveObjects, setText } from '$core/board/edits';
+import { noteAt, shapeAt, testBoard } from '$core/board/testing';
+import { encode } from './encoder';
+import { MOST_NOTES, readyNotes } from './service';
+
+vi.mock('./encoder', () => ({ encode: vi.fn(() => Promise.resolve([])), sort: vi.fn() }));
+const asked = vi.mocked(encode);
+
+beforeEach(() => {
+	vi.useFakeTimers();
+	asked.mockClear();
+});
+afterEach(() => void vi.useRealTimers());
+
+const texts = (): string[] => asked.mock.calls.flatMap(([all]) => [...all]);
+
+describe('notes that were written', () => {
+	it('are encoded once it is quiet, notes only, and a few at a time', async () => {
+		const { hand, model, sheet } = testBoard();
+		readyNotes(model);
+		const notes = Array.from({ length: 45 }, (_, i) => noteAt(sheet, i * 200, 0, `Note ${i}`));
+		const ids = addObjects(hand, model, [...notes, shapeAt(sheet, 0, 300, 'A shape')]);
+		setText(hand, ids[0]!, 'Other words');
+		expect(asked).not.toHaveBeenCalled();
+		await vi.advanceTimersByTimeAsync(2000);
+		expect(texts()).toHaveLength(45);
+		expect(texts()).toContain('Other words');
+		expect(texts()).not.toContain('A shape');
+		expect(Math.max(...asked.mock.calls.map(([all]) => all.length))).toBeLessThanOrEqual(20);
+	});
+
+	it('are left alone on a board with more of them than can be sorted at once', async () => {
+		const { hand, model, sheet } = testBoard();
+		const ids = addObjects(
+			hand,
+			model,
+			Array.from({ length: MOST_NOTES + 1 }, (_, i) => noteAt(sheet, i * 200, 0, `Note ${i}`)),
+		);
+		readyNotes(model);
+		moveObjects(hand, model, ids.slice(0, 3), 10, 0);
+		await vi.advanceTimersByTimeAsync(2000);
+		expect(asked).not.toHaveBeenCalled();
+	});
+
+	it('are not gone on with when the board is closed', async () => {
+		const { hand, model, sheet } = testBoard();
+		const stop = readyNotes(model);
+		addObjects(hand, model, [noteAt(sheet, 0, 0, 'Too late')]);
+		stop();
+		await vi.advanceTimersByTimeAsync(2000);
+		expect(asked).not.toHaveBeenCalled();
+	});
+});
