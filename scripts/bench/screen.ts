@@ -131,7 +131,6 @@ function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 				await wait(100);
 			}
 
-			performance.mark('bench begin');
 			let longTasks = 0;
 			const observer = new PerformanceObserver((list) => (longTasks += list.getEntries().length));
 			observer.observe({ type: 'longtask' });
@@ -164,7 +163,6 @@ function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 				else board.pan(i % 60 < 30 ? -12 : 12, i % 40 < 20 ? -7 : 7);
 				spent += performance.now() - start;
 			}
-			performance.mark('bench end');
 			if (isDrag) point('pointerup', grip.x + 8, grip.y + 8);
 			window.requestAnimationFrame = native;
 			await wait(100);
@@ -197,14 +195,7 @@ export async function benchFrames(
 	const label = `${count} objects, ${painter}${ratio === 1 ? '' : `, ${ratio} device pixels`}${edits ? `, ${edits} edits/s` : ''}`;
 	const stop = edits > 0 ? await editing(server, person, board, edits) : undefined;
 	for (const move of MOVES) {
-		const dir = process.env['TRACE'];
-		if (dir)
-			await browser.startTracing(page, {
-				path: `${dir}/${label}-${move}.json`.replaceAll(/[ ,%]+/g, '_').replace('edits/s', 'edits'),
-				categories: ['devtools.timeline', 'toplevel', 'v8', 'blink', 'cc', 'viz', 'blink.user_timing', 'disabled-by-default-v8.cpu_profiler', 'benchmark'],
-			});
 		const { script, interval, longTasks, blanks } = await moveView(page, move, 120);
-		if (dir) await browser.stopTracing();
 		figure(`frame, ${move}: script p95`, p95(script), 'ms', label);
 		figure(`frame, ${move}: interval p95`, p95(interval), 'ms', label);
 		figure(`frame, ${move}: tasks over 50 ms`, longTasks, 'tasks', label);

@@ -43,9 +43,13 @@ const SOFT = 2;
 const WHOLE = 0.3;
 /** Parts of a tile that are painted one by one at most. */
 const MOST_PARTS = 12;
-/** While things move: how often what changed is painted at most, and the longest rest after a piece of work, ms. */
+/**
+ * While things move: how often what changed is painted at most, ms; how many times as long as a piece of work the rest after it is,
+ * and how long at most, ms.
+ */
 const CALM = 60;
-const MOST_REST = 24;
+const REST = { pan: 1.5, zoom: 3 };
+const MOST_REST = 200;
 
 const scope = self as unknown as {
 	postMessage(message: FromWorker, transfer?: Transferable[]): void;
@@ -254,8 +258,9 @@ turn.port1.onmessage = () => {
 	void work().then((wait) => {
 		const now = performance.now();
 		isRunning = false;
-		// While things move, the page and the browser's own painting get as much time as this takes.
-		restUntil = isMoving ? now + Math.min(MOST_REST, now - start) : 0;
+		// While things move, the page and the browser's own painting get more time than this takes.
+		const times = wanted?.isExact ? REST.pan : REST.zoom;
+		restUntil = isMoving ? now + Math.min(MOST_REST, times * (now - start)) : 0;
 		if (wait === 0) run();
 		else if (wait !== undefined) runIn(wait);
 	});

@@ -370,7 +370,7 @@ export class Board extends Viewpoint {
 	private routeLater(): void {
 		this.routing ??= whenIdle((budget) => {
 			this.routing = undefined;
-			// On a large board each slice would make a painter that is not ready begin again.
+			// On a large board that takes seconds, which a painter has better uses for while it has much to do.
 			const waits = this.model.objects.size > LARGE && this.painter?.isBusy;
 			if (waits || !this.model.settle(budget)) this.routeLater();
 		});

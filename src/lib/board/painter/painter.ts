@@ -18,7 +18,7 @@ export interface Painter {
 	readonly name: 'direct' | 'tiles';
 	/** Frames in which a part of the view had nothing to show at all; for measuring. */
 	readonly blanks: number;
-	/** Whether it is still taking the board over: then each change costs it more than later. */
+	/** Whether it is still taking the board over, or the view is on the move: what can wait had better wait. */
 	readonly isBusy: boolean;
 	/** The sheet to show. */
 	setSheet(sheet: string): void;

@@ -79,7 +79,7 @@ export class TilePainter implements Painter {
 	}
 
 	get isBusy(): boolean {
-		return this.direct !== undefined && !this.isAlone;
+		return (this.direct !== undefined && !this.isAlone) || this.pace.moves;
 	}
 
 	setSheet(sheet: string): void {
