@@ -113,7 +113,7 @@ describe('saving', () => {
 		const document = `board/${large}/stage`;
 		const doc = new Y.Doc();
 		// Chance is not to be packed: this is as large in the database as it is here.
-		doc.getMap('ballast').set('bytes', randomBytes(2_000_000));
+		doc.getMap('ballast').set('bytes', new Uint8Array(randomBytes(2_000_000)));
 		const [me] = await server.sql`select person_id from memberships where board_id = ${large}`;
 		await server.sql`insert into updates (board_id, document, person_id, data)
 			values (${large}, ${document}, ${me!['person_id']}, ${Buffer.from(Y.encodeStateAsUpdate(doc))})`;

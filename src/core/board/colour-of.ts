@@ -1,6 +1,6 @@
 /** The colour by which an object is known in small pictures; undefined for what is not shown in them. */
-import { chalkOn, pigmentColours, type Surface } from '$core/board/colours';
-import type { BoardObject } from '$core/board/objects';
+import { chalkOn, pigmentColours, type Surface } from './colours';
+import type { BoardObject } from './objects';
 
 export function colourOf(object: BoardObject, surface: Surface): string | undefined {
 	if (object.kind === 'connector' || object.kind === 'group') return undefined;

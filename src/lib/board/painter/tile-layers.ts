@@ -15,7 +15,7 @@ const BEHIND = 2;
 /** More tiles than this in view are far too small to be of use. */
 const MOST_TILES = 400;
 /** By how much stretched tiles overlap, so that no seams are seen between them, tile pixels. */
-const LAP = 1.5;
+const LAP = 0.6;
 
 const LAYER = 'position:absolute;left:0;top:0;width:0;height:0;transform-origin:0 0;will-change:transform';
 
