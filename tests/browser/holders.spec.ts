@@ -466,4 +466,5 @@ test('a ground that moves plays under the board for all, and is out of sight whi
 	// Who wants no motion sees its first moment, painted.
 	await maren.page.emulateMedia({ reducedMotion: 'reduce' });
 	await expect(ground).toHaveCount(0);
+	await expect.poll(() => alpha(maren.page)).toBe(255);
 });

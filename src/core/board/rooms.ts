@@ -54,9 +54,12 @@ export class Rooms {
 		return keys.length > 0;
 	}
 
-	/** Forgets everything. */
-	forget(): void {
-		for (const key of this.rooms.keys()) this.index.remove(key);
-		this.rooms.clear();
+	/** Forgets everything about a sheet. */
+	forget(sheet: string): void {
+		for (const key of this.rooms.keys()) {
+			if (this.index.sheetOf(key) !== sheet) continue;
+			this.rooms.delete(key);
+			this.index.remove(key);
+		}
 	}
 }

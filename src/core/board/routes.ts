@@ -194,7 +194,7 @@ export class Routes {
 	/** Notes that much changed on a sheet: every way there is found anew. */
 	disturbAll(sheet: string): void {
 		for (const [id, known] of this.known) if (known.sheet === sheet && known.plain) this.pending.add(id);
-		this.rooms.forget();
+		this.rooms.forget(sheet);
 		this.spoil(sheet);
 	}
 

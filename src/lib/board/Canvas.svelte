@@ -2,6 +2,7 @@
 	import { goToAddress } from './places';
 	import { m } from '$lib/paraglide/messages';
 	import { onMount } from 'svelte';
+	import { prefersReducedMotion } from 'svelte/motion';
 	import type { Board } from './board.svelte';
 	import { copy, cut, paste } from './clipboard';
 	import { Gestures } from './gestures.svelte';
@@ -67,6 +68,8 @@
 		board.panning = event.type === 'keydown';
 		gestures?.refresh();
 	}
+
+	const groundWished = (): string => `${board.showing} ${board.still}`;
 
 	/** Tiles where the browser can paint them; `?painter=direct` in the address compares. */
 	function pickPainter(): Painter {
@@ -137,11 +140,13 @@
 		wasEditing = isEditing;
 	});
 
-	// Shown to others, the board has a bare ground.
-	let wasShowing = false;
+	// Shown to others, the board has a bare ground; who wishes nothing to move has one that stands still.
+	$effect(() => void (board.still = prefersReducedMotion.current));
+	let ground = groundWished();
 	$effect(() => {
-		if (board.showing === wasShowing) return;
-		wasShowing = board.showing;
+		const now = groundWished();
+		if (now === ground) return;
+		ground = now;
 		board.painter?.setSheet(board.sheet);
 	});
 

@@ -1,19 +1,13 @@
 <script lang="ts">
 	/** A picture on the ground that moves, side by side under the canvas; a canvas would show only its first moment. */
-	import { prefersReducedMotion } from 'svelte/motion';
 	import type { Board } from './board.svelte';
 	import { LEAST_PICTURE } from './painter/grain';
 	import { fileAddress } from './painter/images';
 
 	const { board }: { board: Board } = $props();
 
-	// Listened to all the time: a wish for no motion is followed at once, whatever else the ground is asked for.
-	let isStill = $state(prefersReducedMotion.current);
-	$effect(() => void (isStill = prefersReducedMotion.current));
-
 	const style = $derived.by(() => {
 		void board.room.version;
-		void isStill;
 		const { picture, colour } = board.ground;
 		if (!picture?.moves) return undefined;
 		const { x, y, scale } = board.view;

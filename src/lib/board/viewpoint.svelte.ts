@@ -21,6 +21,9 @@ export abstract class Viewpoint {
 	/** Asks the live layer to draw again. */
 	wake: () => void = () => {};
 
+	/** Whether the person wishes to see nothing that moves by itself. */
+	still = $state(prefersReducedMotion.current);
+
 	constructor(readonly model: BoardModel) {}
 
 	/** The ground of the sheet that is shown. */
@@ -32,7 +35,7 @@ export abstract class Viewpoint {
 	readonly groundOn = (id: string): Ground =>
 		wishedGround(groundOf(this.model.sheets.find((sheet) => sheet.id === id)), {
 			bare: this.showing,
-			still: prefersReducedMotion.current,
+			still: this.still,
 		});
 
 	/** Whether the board is shown to others: on the whole screen, with nothing that can be moved. */

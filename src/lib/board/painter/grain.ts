@@ -44,7 +44,7 @@ export function paintGround(
 }
 
 /** The bare ground of a part: its colour, or only a veil of it where a picture plays beneath. In the units of `ctx`. */
-export function layGround(ctx: Canvas2D, ground: Ground, x: number, y: number, w: number, h: number): void {
+function layGround(ctx: Canvas2D, ground: Ground, x: number, y: number, w: number, h: number): void {
 	const isClear = ground.picture?.moves ?? false;
 	if (isClear) {
 		ctx.clearRect(x, y, w, h);
