@@ -7,6 +7,7 @@ const at = (path) => fileURLToPath(new URL(path, import.meta.url));
 await build({
 	entryPoints: {
 		server: at('../server/main.ts'),
+		'workers/snapshots': at('../src/workers/snapshots.ts'),
 		'workers/themes': at('../src/workers/themes.ts'),
 		'cli/seed': at('./seed.ts'),
 		'cli/migrate': at('./migrate.ts'),

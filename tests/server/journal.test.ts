@@ -6,6 +6,7 @@ import { removeObjects, setText } from '$core/board/edits';
 import type { Happening } from '$core/journal/happenings';
 import { readSegment } from '$core/journal/segment';
 import { beginThread } from '$core/talk/edits';
+import { largeBoard } from '../../scripts/bench/boards';
 import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, idOf, makeBoard, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
@@ -44,6 +45,23 @@ async function eventually(who: TestPerson, board: string, line: string): Promise
 const everything = async (board: string): Promise<TestClient> => connect(server, owner, board);
 
 describe('the journal', () => {
+	it('is written on for a large board too, in a thread of its own', async () => {
+		const board = await largeBoard(server.sql, owner.name, 2500);
+		const client = await connect(server, owner, board);
+		const id = client.write('One more among many');
+		await saved(client);
+		const page = await eventually(owner, board, `${owner.name} added note One more among many`);
+		const many = page.happenings.filter(({ count }) => count > 400);
+		expect(many.reduce((sum, { count }) => sum + count, 0)).toBeGreaterThan(1500);
+		setText(client.hand, id, 'And one change');
+		await saved(client);
+		await eventually(owner, board, `${owner.name} wrote note And one change`);
+		const again = await connect(server, owner, board);
+		expect(again.model.find(id)).toBeDefined();
+		client.destroy();
+		again.destroy();
+	});
+
 	it('says who did what and when, filtered by person, kind, sheet and time', async () => {
 		const board = await makeBoard(owner, 'idea-round');
 		const maren = await newcomer(server, owner, board, 'editor');

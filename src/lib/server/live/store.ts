@@ -1,10 +1,14 @@
 /** Loading documents from snapshot and log, and making new snapshots, with which the journal is written on. */
 import type { Happening } from '$core/journal/happenings';
-import { JournalReader } from '$core/journal/reader';
+import type { LoggedUpdate } from '$core/journal/reader';
+import { takeIn, type TakenIn } from '$core/journal/take-in';
+import type { Layer } from '$core/session/layers';
 import { and, asc, desc, eq, gt, sql } from 'drizzle-orm';
 import * as Y from 'yjs';
 import { schema, type Database } from '../db';
+import { AskedWorker } from '../asked-worker';
 import { log } from '../log';
+import { once } from '../once';
 import { parseName } from './names';
 
 const { happenings, updates, snapshots } = schema;
@@ -24,8 +28,8 @@ const SNAPSHOT_AFTER = { updates: 300, bytes: 2500 };
 const KEPT_EVERY = { updates: 4000, times: 4, mostUpdates: 20_000, bytes: 2 * 1024 * 1024 };
 /** Updates taken in at one go; more follow in the next. */
 const MOST = 4000;
-/** Updates read before others get their turn. */
-const SLICE = 400;
+/** Bytes from which on a snapshot is made in a thread of its own: it would keep everybody waiting here. */
+const LARGE = 256 * 1024;
 /** Happenings in one statement. */
 const ROWS = 1000;
 
@@ -126,29 +130,41 @@ export async function snapshot(
 	const enough = Math.max(SNAPSHOT_AFTER.updates, ((last?.bytes ?? 0) + bytes) / SNAPSHOT_AFTER.bytes);
 	if (count < (isNow ? 1 : enough)) return false;
 	let left = true;
-	while (left) left = await db.transaction((tx) => takeIn(tx, boardId, document));
+	while (left) left = await db.transaction((tx) => goOn(tx, boardId, document));
 	return true;
 }
 
+/** What the thread that makes snapshots is asked. */
+export interface SnapshotQuestion {
+	layer: Layer;
+	before: Uint8Array | undefined;
+	rows: LoggedUpdate[];
+}
+
+const worker = (): AskedWorker<SnapshotQuestion, TakenIn> =>
+	once('snapshots-worker', () => new AskedWorker('snapshots'));
+
+/** Takes rows in here, or in a thread of its own where it takes long. */
+function takeInSomewhere({ layer, before, rows }: SnapshotQuestion): Promise<TakenIn> {
+	const bytes = rows.reduce((sum, { data }) => sum + data.length, before?.length ?? 0);
+	if (bytes > LARGE && worker().isBuilt) return worker().ask({ layer, before, rows });
+	return takeIn(layer, before, rows, () => new Promise((done) => setImmediate(done)));
+}
+
 /** Takes the next updates into a new snapshot and the journal. Returns whether there are more. */
-async function takeIn(tx: Executor, boardId: string, document: string): Promise<boolean> {
+async function goOn(tx: Executor, boardId: string, document: string): Promise<boolean> {
 	await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`snapshot ${document}`}, 0))`);
 	const last = await newest(tx, document);
 	const rows = await since(tx, document, last?.upTo ?? 0).limit(MOST);
 	const end = rows.at(-1);
 	if (!end) return false;
-	const doc = new Y.Doc();
-	if (last) Y.applyUpdate(doc, last.data);
-	const reader = new JournalReader(parseName(document)!.layer, doc);
-	for (const [i, { id, data, personId, at }] of rows.entries()) {
-		if (i % SLICE === SLICE - 1) await new Promise((done) => setImmediate(done));
-		try {
-			reader.take({ data, personId, at: at.getTime() });
-		} catch (error) {
-			cannot(error, document, id);
-		}
-	}
-	await writeHappenings(tx, boardId, reader.happenings);
+	const taken = await takeInSomewhere({
+		layer: parseName(document)!.layer,
+		before: last?.data,
+		rows: rows.map(({ data, personId, at }) => ({ data, personId, at: at.getTime() })),
+	});
+	for (const { row, error } of taken.failed) cannot(error, document, rows[row]!.id);
+	await writeHappenings(tx, boardId, taken.happenings);
 	await thinOut(tx, document, last);
 	await tx.insert(snapshots).values({
 		document,
@@ -157,10 +173,8 @@ async function takeIn(tx: Executor, boardId: string, document: string): Promise<
 		at: end.at,
 		updates: (last?.updates ?? 0) + rows.length,
 		logBytes: (last?.logBytes ?? 0) + rows.reduce((sum, { data }) => sum + data.length, 0),
-		data: Y.encodeStateAsUpdate(doc),
+		data: taken.data,
 	});
-	reader.destroy();
-	doc.destroy();
 	return rows.length === MOST;
 }
 

@@ -4,29 +4,15 @@
  */
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { resolve } from 'node:path';
-import { Worker } from 'node:worker_threads';
 import type { NoteText, ThemeProposal } from '$core/themes';
+import { AskedWorker } from '../asked-worker';
 import { database, schema } from '../db';
-import { log } from '../log';
 import { once } from '../once';
 
 export type ThemesQuestion =
-	| { id: number; ask: 'encode'; texts: string[] }
-	| {
-			id: number;
-			ask: 'sort';
-			notes: NoteText[];
-			vectors: number[][] | undefined;
-			count: number | undefined;
-	  };
-export type ThemesAnswer =
-	| { id: number; vectors: Float32Array[] }
-	| { id: number; proposal: ThemeProposal }
-	| { id: number; error: string };
-
-type Unnumbered<T> = T extends { id: number } ? Omit<T, 'id'> : never;
+	| { ask: 'encode'; texts: string[] }
+	| { ask: 'sort'; notes: NoteText[]; vectors: number[][] | undefined; count: number | undefined };
+export type ThemesAnswer = { vectors: Float32Array[] } | { proposal: ThemeProposal };
 
 /** Name of the encoder in the cache; another one gets another name. */
 export const ENCODER = 'use-lite-en-1';
@@ -34,49 +20,8 @@ const IN_MEMORY = 20_000;
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
 
-class ThemesWorker {
-	private worker: Worker | undefined;
-	private next = 1;
-	private readonly waiting = new Map<
-		number,
-		{ resolve: (answer: ThemesAnswer) => void; reject: (reason: Error) => void }
-	>();
-
-	/** Asks the worker and waits for its answer; a worker that died is started anew by the next question. */
-	ask(question: Unnumbered<ThemesQuestion>): Promise<ThemesAnswer> {
-		const id = this.next++;
-		return new Promise((resolveAnswer, reject) => {
-			this.waiting.set(id, { resolve: resolveAnswer, reject });
-			this.start().postMessage({ ...question, id });
-		});
-	}
-
-	private start(): Worker {
-		if (this.worker) return this.worker;
-		const path = resolve('build/workers/themes.js');
-		if (!existsSync(path)) throw new Error('The themes worker is not built.');
-		const worker = new Worker(path);
-		worker.unref();
-		worker.on('message', (answer: ThemesAnswer) => {
-			const asked = this.waiting.get(answer.id);
-			this.waiting.delete(answer.id);
-			if ('error' in answer) asked?.reject(new Error(answer.error));
-			else asked?.resolve(answer);
-		});
-		const fail = (error: unknown): void => {
-			log.error({ err: error }, 'the themes worker ended');
-			if (this.worker === worker) this.worker = undefined;
-			for (const { reject } of this.waiting.values()) reject(new Error('The themes worker ended.'));
-			this.waiting.clear();
-		};
-		worker.on('error', fail);
-		worker.on('exit', fail);
-		this.worker = worker;
-		return worker;
-	}
-}
-
-const worker = (): ThemesWorker => once('themes-worker', () => new ThemesWorker());
+const worker = (): AskedWorker<ThemesQuestion, ThemesAnswer> =>
+	once('themes-worker', () => new AskedWorker('themes'));
 const memory = (): Map<string, Float32Array> => once('vectors', () => new Map());
 
 function remember(hash: string, vector: Float32Array): void {
