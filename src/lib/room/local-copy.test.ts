@@ -38,6 +38,25 @@ describe('what a browser keeps of a board', () => {
 		expect(kept['k49']).toBe(49);
 	});
 
+	it('keeps at once what was changed here, and writes what others changed together, as one piece', async () => {
+		const person = someone();
+		const copy = await copyOf(person);
+		const [doc, elsewhere] = [new Y.Doc(), new Y.Doc()];
+		copy.follow(stage, doc);
+		elsewhere.on('update', (data: Uint8Array) => Y.applyUpdate(doc, data, 'sync'));
+		for (let i = 0; i < 30; i++) elsewhere.getMap('m').set(`k${i}`, i);
+		await new Promise((done) => setTimeout(done));
+		expect(await copy.read(stage)).toEqual([]);
+		await expect.poll(async () => (await copy.read(stage)).length).toBe(1);
+		expect(Object.keys(readIn(await copy.read(stage)))).toHaveLength(30);
+		doc.getMap('m').set('mine', true);
+		await new Promise((done) => setTimeout(done));
+		expect(readIn(await copy.read(stage))['mine']).toBe(true);
+		elsewhere.getMap('m').set('last', true);
+		await copy.close();
+		expect(readIn(await (await copyOf(person)).read(stage))['last']).toBe(true);
+	});
+
 	it('keeps people, documents, and boards made anew apart', async () => {
 		const person = someone();
 		const copy = await copyOf(person);
@@ -66,11 +85,14 @@ describe('what a browser keeps of a board', () => {
 
 	it('merges many pieces into one without losing any, also while new ones come', async () => {
 		const person = someone();
-		const copy = await copyOf(person);
 		const doc = new Y.Doc();
-		copy.follow(stage, doc);
-		for (let i = 0; i < MANY_PIECES; i++) doc.getMap('m').set(`k${i}`, i);
-		await copy.close();
+		for (let i = 0; i < MANY_PIECES; i++) {
+			const copy = (await LocalCopy.open(person))!;
+			const stop = copy.follow(stage, doc);
+			doc.getMap('m').set(`k${i}`, i);
+			stop();
+			await copy.close();
+		}
 		const again = await copyOf(person);
 		const tidying = again.tidy(stage);
 		const other = new Y.Doc();

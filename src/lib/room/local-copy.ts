@@ -38,12 +38,16 @@ const STORE = 'wandtafel/';
 /** Pieces of a document from which on they are merged into one. */
 export const MANY_PIECES = 200;
 
+/** How long what others wrote may wait to be kept, ms: the server has it. */
+const CALM = 400;
+
 const keyOf = ({ name, madeAt }: DocumentKey): string => `${name}@${madeAt}`;
 
 export class LocalCopy {
 	/** Updates on their way into the store, in order. */
 	private queue: Row[] = [];
 	private writing: Promise<void> | undefined;
+	private timer: ReturnType<typeof setTimeout> | undefined;
 
 	private constructor(private readonly db: IDBPDatabase<Schema>) {}
 
@@ -82,15 +86,20 @@ export class LocalCopy {
 		);
 	}
 
-	/** Keeps a piece. Many that come at once are written together. */
-	keep(document: DocumentKey, piece: Piece): void {
+	/**
+	 * Keeps a piece. Many that come at once are written together.
+	 * @param canWait whether it can be had from the server again, and so need not be written in this very moment
+	 */
+	keep(document: DocumentKey, piece: Piece, canWait = false): void {
 		this.queue.push({ ...piece, document: keyOf(document) });
-		this.writing ??= this.write().finally(() => (this.writing = undefined));
+		if (canWait) this.timer ??= setTimeout(() => this.start(), CALM);
+		else this.start();
 	}
 
 	/** Keeps what changes in a document from now on; returns the way to stop it. */
 	follow(document: DocumentKey, doc: Y.Doc): () => void {
-		const onUpdate = (data: Uint8Array): void => this.keep(document, { data });
+		const onUpdate = (data: Uint8Array, _origin: unknown, _doc: Y.Doc, { local }: Y.Transaction): void =>
+			this.keep(document, { data }, !local);
 		doc.on('update', onUpdate);
 		return () => doc.off('update', onUpdate);
 	}
@@ -113,13 +122,20 @@ export class LocalCopy {
 
 	/** Closes the store when everything is written. */
 	async close(): Promise<void> {
+		this.start();
 		await this.writing;
 		this.db.close();
 	}
 
+	private start(): void {
+		clearTimeout(this.timer);
+		this.timer = undefined;
+		this.writing ??= this.write().finally(() => (this.writing = undefined));
+	}
+
 	private async write(): Promise<void> {
 		while (this.queue.length > 0) {
-			const rows = this.queue;
+			const rows = merged(this.queue);
 			this.queue = [];
 			try {
 				const change = this.db.transaction('updates', 'readwrite');
@@ -131,6 +147,24 @@ export class LocalCopy {
 			}
 		}
 	}
+}
+
+/** One row for all the small changes of a document: writing a row costs more than the change itself. */
+function merged(queue: readonly Row[]): Row[] {
+	const small = new Map<string, Uint8Array[]>();
+	for (const { document, data, packed } of queue) {
+		if (packed) continue;
+		const same = small.get(document);
+		if (same) same.push(data);
+		else small.set(document, [data]);
+	}
+	return [
+		...queue.filter(({ packed }) => packed),
+		...[...small].map(([document, all]) => ({
+			document,
+			data: all.length > 1 ? Y.mergeUpdates(all) : all[0]!,
+		})),
+	];
 }
 
 /**
