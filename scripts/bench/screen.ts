@@ -1,7 +1,7 @@
 /** Measures in a real browser: opening a board, and frames while the view moves. */
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { figure, p95 } from './report';
-import { moveObjects } from '$core/board/edits';
+import { patch } from '$core/board/edits';
 import { readSession } from '$core/session/runsheet';
 import { connect } from '../../tests/support/client';
 import { makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
@@ -205,7 +205,10 @@ export async function benchFrames(
 	await page.context().close();
 }
 
-/** Another person who moves and rewrites notes all the time; gives the way to stop them. */
+/**
+ * Another person who moves notes all the time; gives the way to stop them. They have the document and nothing to look at: what their own
+ * screen costs them is not to be measured here.
+ */
 async function editing(
 	server: TestServer,
 	person: TestPerson,
@@ -214,15 +217,19 @@ async function editing(
 ): Promise<() => void> {
 	const client = await connect(server, person, board);
 	const notes = [...client.model.objects.values()].filter((object) => object.kind === 'note');
+	client.model.destroy();
 	let at = 0;
 	const timer = setInterval(() => {
-		const note = notes[(at * 37) % notes.length]!;
+		const { id, box } = notes[(at * 37) % notes.length]!;
+		const [x, y, w, h, angle] = box;
 		at++;
-		moveObjects(client.hand, client.model, [note.id], at % 2 ? 6 : -6, 0);
+		const moved = [x + (at % 2 ? 6 : -6), y, w, h, angle];
+		client.doc.transact(() => patch(client.hand, id, { box: moved }), client.hand.origin);
 	}, 1000 / perSecond);
 	return () => {
 		clearInterval(timer);
-		client.destroy();
+		client.disconnect();
+		client.provider.destroy();
 	};
 }
 
