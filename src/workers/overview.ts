@@ -8,6 +8,7 @@ import type { PlainBoard } from '$core/board/plain';
 import { inflate, type Box } from '$core/geometry/box';
 import { isCoarse, paintDrawing } from '$lib/board/painter/primitives';
 import type { Images } from '$lib/board/painter/images';
+import { SMALL } from '$lib/board/painter/protocol';
 
 /** Longest side and scale, pixels and pixels a unit. */
 const SIDE = 2048;
@@ -181,4 +182,14 @@ export class Overview {
 			if (!hidden.has(id)) paintDrawing(ctx, drawing, base, undefined, images);
 		ctx.setTransform(1, 0, 0, 1, 0, 0);
 	}
+}
+
+/** A picture small enough for the page to paint it in no time. */
+export function shrunk(picture: ImageBitmap): ImageBitmap {
+	const k = Math.min(1, SMALL.w / picture.width, SMALL.h / picture.height);
+	const canvas = new OffscreenCanvas(Math.ceil(picture.width * k), Math.ceil(picture.height * k));
+	const ctx = canvas.getContext('2d')!;
+	ctx.imageSmoothingQuality = 'medium';
+	ctx.drawImage(picture, 0, 0, canvas.width, canvas.height);
+	return canvas.transferToImageBitmap();
 }

@@ -9,7 +9,7 @@ import { browserMeasure } from '$lib/board/measure';
 import { fileAddress, Images } from '$lib/board/painter/images';
 import { paintGround } from '$lib/board/painter/grain';
 import { isCoarse, paintDrawing, type Base } from '$lib/board/painter/primitives';
-import { Overview } from './overview';
+import { Overview, shrunk } from './overview';
 import {
 	keyOf,
 	TILE,
@@ -114,7 +114,10 @@ function paintPart(
 
 const overview = new Overview(
 	() => ({ board, sheet, ground, isClear: pads === CLEAR, hidden, images }),
-	(of, box, scale, bitmap) => scope.postMessage({ is: 'overview', sheet: of, box, scale, bitmap }, [bitmap]),
+	(of, box, scale, bitmap) => {
+		const small = shrunk(bitmap);
+		scope.postMessage({ is: 'overview', sheet: of, box, scale, bitmap, small }, [bitmap, small]);
+	},
 );
 
 /** Notes a part that is out of date; parts that touch become one, and so do very many. */

@@ -185,13 +185,9 @@ test('what is put down never vanishes for a frame', async ({ ilka: { page } }) =
 			const frames: boolean[] = [];
 			(window as unknown as { seenFrames: boolean[] }).seenFrames = frames;
 			const look = (): void => {
-				const live = document.querySelector<HTMLCanvasElement>('[data-testid="live"]')!;
-				const { left, top } = live.getBoundingClientRect();
-				const carried = live.getContext('2d')!.getImageData(x! - left, y! - top, 1, 1).data;
 				const { sceneReader } = window as unknown as { sceneReader: SceneReader };
-				const shows = [[...carried], sceneReader.at(x!, y!)].some(
-					([r, g, b, a]) => a! > 200 && r! > 180 && g! > 130 && b! < 150,
-				);
+				const [r, g, b, a] = sceneReader.at(x!, y!, true);
+				const shows = a! > 200 && r! > 180 && g! > 130 && b! < 150;
 				frames.push(shows);
 				if (frames.length < 400) requestAnimationFrame(look);
 			};

@@ -199,8 +199,16 @@
 		height: 100%;
 		overflow: clip;
 		touch-action: none;
-		outline-offset: -3px;
+		outline: none;
 		user-select: none;
+	}
+	/* As a layer of its own: an outline would be painted anew with all that moves inside it. */
+	.canvas:focus-visible::after {
+		content: '';
+		position: absolute;
+		inset: 0;
+		border: 3px solid var(--frame-accent);
+		pointer-events: none;
 	}
 	.scene,
 	canvas {

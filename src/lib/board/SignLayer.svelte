@@ -1,11 +1,13 @@
 <script lang="ts">
 	/**
 	 * A layer of signs that stand on the board and keep their size. It moves as a whole; only a change of scale moves signs against each
-	 * other. Each sign has the class `at` and its place as `--x` and `--y`, board units.
+	 * other. Each sign has the class `at` and its place as `--x` and `--y`, board units. Without any sign there had better
+	 * be no layer: an empty one costs as much to move as a full one.
 	 */
 	import { toBoard } from '$core/geometry/view';
 	import type { Snippet } from 'svelte';
 	import type { Board } from './board.svelte';
+	import { makeMovable } from './painter/movable';
 
 	interface Props {
 		board: Board;
@@ -18,6 +20,7 @@
 </script>
 
 <div
+	{@attach makeMovable}
 	class="signs"
 	style:transform="translate({-origin.x * board.view.scale}px,{-origin.y * board.view.scale}px)"
 	style:--scale={board.view.scale}
@@ -33,8 +36,6 @@
 		top: 0;
 		width: 0;
 		height: 0;
-		/* A layer of its own moves without anything being painted or put in layers anew. */
-		will-change: transform;
 	}
 	.signs > :global(.at) {
 		position: absolute;

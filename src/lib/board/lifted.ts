@@ -9,7 +9,9 @@ import { inPaintOrder } from '$core/board/scene';
 import { inflate, unionOf, type Box } from '$core/geometry/box';
 import type { Board } from './board.svelte';
 import { fileAddress, Images } from './painter/images';
+import { makeMovable } from './painter/movable';
 import { paintDrawing, type Base } from './painter/primitives';
+import { paintStill } from './painter/still';
 import { TOOL_TABLE } from './tools';
 
 /** Longest side of the picture, canvas pixels; more is painted coarser while it is on the move. */
@@ -124,25 +126,24 @@ export class Lifted {
 		const round = inflate(unionOf(bounds) ?? { x: 0, y: 0, w: 1, h: 1 }, 6);
 		const fine = Math.min(scale, LONGEST / round.w, LONGEST / round.h);
 		const canvas = document.createElement('canvas');
-		[canvas.width, canvas.height] = [
-			Math.max(1, Math.ceil(round.w * fine)),
-			Math.max(1, Math.ceil(round.h * fine)),
-		];
-		const ctx = canvas.getContext('2d')!;
 		const context = { ...board.context, coarse: false };
 		const base = { scale: fine, x: round.x, y: round.y, ratio: devicePixelRatio };
-		for (const object of inPaintOrder(carried))
-			paintDrawing(ctx, drawingOf(object, context), base, undefined, this.images);
+		const [w, h] = [Math.max(1, Math.ceil(round.w * fine)), Math.max(1, Math.ceil(round.h * fine))];
+		paintStill(canvas, w, h, (ctx) => {
+			for (const object of inPaintOrder(carried))
+				paintDrawing(ctx, drawingOf(object, context), base, undefined, this.images);
+		});
 		const box = {
 			...round,
 			x: round.x - back.dx,
 			y: round.y - back.dy,
-			w: canvas.width / fine,
-			h: canvas.height / fine,
+			w: w / fine,
+			h: h / fine,
 		};
-		canvas.style.cssText = 'position:absolute;left:0;top:0;pointer-events:none;will-change:transform';
-		canvas.style.width = `${(canvas.width / fine) * (scale / devicePixelRatio)}px`;
-		canvas.style.height = `${(canvas.height / fine) * (scale / devicePixelRatio)}px`;
+		canvas.style.cssText = 'position:absolute;left:0;top:0;pointer-events:none';
+		makeMovable(canvas);
+		canvas.style.width = `${(w / fine) * (scale / devicePixelRatio)}px`;
+		canvas.style.height = `${(h / fine) * (scale / devicePixelRatio)}px`;
 		this.over.before(canvas);
 		return (this.picture = {
 			canvas,

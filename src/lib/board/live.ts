@@ -32,8 +32,6 @@ const MOST_OUTLINED = 30;
 export class LiveLayer {
 	private readonly ctx: CanvasRenderingContext2D;
 	private frame: number | undefined;
-	/** Whether the canvas is empty. */
-	private isBlank = false;
 	private readonly lifted: Lifted;
 	private readonly fineness = new Fineness(() => this.ask());
 	private lastView: View | undefined;
@@ -67,15 +65,18 @@ export class LiveLayer {
 		const start = performance.now();
 		const ratio = this.fineness.ratio(devicePixelRatio);
 		const [w, h] = [Math.round(size.w * ratio), Math.round(size.h * ratio)];
+		// The browser copies every pixel of it in each frame in which anything moves: an empty one has hardly any.
+		const isBlank = !this.hasContent();
+		canvas.style.opacity = isBlank ? '0' : '1';
+		if (isBlank) {
+			if (canvas.width > 1) [canvas.width, canvas.height] = [1, 1];
+			return this.lifted.putAway();
+		}
 		if (canvas.width !== w || canvas.height !== h) [canvas.width, canvas.height] = [w, h];
-		else if (!this.isBlank) {
+		else {
 			ctx.setTransform(1, 0, 0, 1, 0, 0);
 			ctx.clearRect(0, 0, w, h);
 		}
-		// An empty canvas is not put over the scene at all: on a large screen that alone takes much of a frame.
-		this.isBlank = !this.hasContent();
-		canvas.style.opacity = this.isBlank ? '0' : '1';
-		if (this.isBlank) return this.lifted.putAway();
 		const surface = board.context.surface;
 		const k = view.scale * ratio;
 		const inBoard = (): void => ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);

@@ -351,6 +351,11 @@
 		flex: 1;
 		min-height: 0;
 	}
+	/* Looked through as a whole: while something moves on the board, the browser does not go through every row and button beside it. */
+	.frame > :global(:is(header, footer)),
+	.middle > :global(:is(nav, aside)) {
+		isolation: isolate;
+	}
 	.place {
 		flex: 1;
 		position: relative;

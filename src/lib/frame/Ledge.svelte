@@ -24,6 +24,7 @@
 	import Selection from './ledge/Selection.svelte';
 	import Shelf from './ledge/Shelf.svelte';
 	import SurfaceProperties from './ledge/SurfaceProperties.svelte';
+	import ZoomPercent from './ledge/ZoomPercent.svelte';
 
 	interface Props {
 		board: Board;
@@ -108,12 +109,7 @@
 			title={m.command_zoom_out()}
 			onclick={() => board.zoom(0.8)}><Minus size={18} /></button
 		>
-		<button
-			class="percent wide-only"
-			title={m.command_full_size()}
-			aria-label={m.zoom_percent({ percent: Math.round(board.view.scale * 100) })}
-			onclick={() => board.zoomTo(1)}>{Math.round(board.view.scale * 100)} %</button
-		>
+		<ZoomPercent {board} />
 		<button
 			class="icon-button wide-only"
 			aria-label={m.command_zoom_in()}
@@ -197,14 +193,6 @@
 		height: 100%;
 		padding: 0 10px;
 		border-left: 1px solid var(--frame-line);
-	}
-	.percent {
-		min-width: 50px;
-		font-size: var(--size-note);
-		font-variant-numeric: tabular-nums;
-		font-weight: 700;
-		text-align: center;
-		cursor: pointer;
 	}
 	.bar {
 		width: 1px;

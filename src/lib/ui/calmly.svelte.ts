@@ -6,6 +6,9 @@
 /** Least time between two rounds, ms, and how many times longer than a round itself the pause is. */
 const LEAST = 60;
 const PAUSE = 12;
+/** How often it is looked whether a hand has come to rest, and after how long nobody waits for that any more, ms. */
+const LOOK = 150;
+const PATIENCE = 1500;
 
 export interface Calm {
 	/** Follows the counter, calmly. */
@@ -17,15 +20,27 @@ export interface Calm {
 /**
  * @param counter what is followed
  * @param now when this changes (the sheet that is shown), the counter is followed at once
+ * @param isBusy whether something is on the move, which lists had better not disturb
  */
-export function calmly(counter: () => number, now: () => unknown = () => undefined): Calm {
+export function calmly(
+	counter: () => number,
+	now: () => unknown = () => undefined,
+	isBusy: () => boolean = () => false,
+): Calm {
 	let version = $state(counter());
 	let cost = 0;
 	let last = -Infinity;
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	let key: unknown = now();
+	let since: number | undefined;
 	const follow = (): void => {
 		timer = undefined;
+		since ??= performance.now();
+		if (isBusy() && performance.now() - since < PATIENCE) {
+			timer = setTimeout(follow, LOOK);
+			return;
+		}
+		since = undefined;
 		last = performance.now();
 		version++;
 	};
@@ -34,7 +49,10 @@ export function calmly(counter: () => number, now: () => unknown = () => undefin
 		const isNow = now() !== key;
 		key = now();
 		const wait = isNow ? 0 : last + Math.max(LEAST, cost * PAUSE) - performance.now();
-		if (isNow) clearTimeout(timer);
+		if (isNow) {
+			clearTimeout(timer);
+			since = -Infinity;
+		}
 		if (isNow || timer === undefined) timer = setTimeout(follow, Math.max(0, wait));
 	});
 	$effect(() => () => clearTimeout(timer));

@@ -13,19 +13,25 @@ const SLOW = 3;
 export class Fineness {
 	private slow = 0;
 	private timer: ReturnType<typeof setTimeout> | undefined;
-	private isMoving = false;
+	private movedAt = 0;
 
 	/** @param onrest called when everything rests again, and is to be painted fine */
 	constructor(private readonly onrest: () => void) {}
 
 	/** Notes that something moved. */
 	move(): void {
-		this.isMoving = true;
-		clearTimeout(this.timer);
-		this.timer = setTimeout(() => {
-			this.isMoving = false;
-			this.onrest();
-		}, REST);
+		this.movedAt = performance.now();
+		this.timer ??= setTimeout(() => this.look(), REST);
+	}
+
+	private get isMoving(): boolean {
+		return this.timer !== undefined;
+	}
+
+	private look(): void {
+		const waits = this.movedAt + REST - performance.now();
+		this.timer = waits > 0 ? setTimeout(() => this.look(), waits) : undefined;
+		if (!this.isMoving) this.onrest();
 	}
 
 	/** Canvas pixels a CSS pixel to paint with now, on a screen that has `full` of them; never less than one. */

@@ -33,6 +33,9 @@ export type ToWorker =
 	/** Tiles that the page does not keep any more. */
 	| { is: 'forget'; keys: string[] };
 
+/** The most that the small picture of a sheet measures, pixels. */
+export const SMALL = { w: 400, h: 250 };
+
 export interface Patch {
 	key: string;
 	/** Where on the tile, canvas pixels. */
@@ -46,7 +49,8 @@ export type FromWorker =
 	| { is: 'patches'; sheet: string; patches: Patch[] }
 	/** Tiles whose content is out of date. */
 	| { is: 'stale'; keys: string[] }
-	| { is: 'overview'; sheet: string; box: Box; scale: number; bitmap: ImageBitmap }
+	/** The whole sheet, and the same again no larger than `SMALL`. */
+	| { is: 'overview'; sheet: string; box: Box; scale: number; bitmap: ImageBitmap; small: ImageBitmap }
 	/** Everything that was said up to `seq` is on the tiles in view. */
 	| { is: 'done'; seq: number }
 	| { is: 'covered'; level: number };

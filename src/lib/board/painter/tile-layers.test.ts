@@ -2,31 +2,41 @@
 /** Tiles as elements on the page. */
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { plainGround } from '$core/board/ground';
-import { keyOf, TILE } from './protocol';
+import { keyOf, TILE, type Patch } from './protocol';
 import { TileLayers, type Shown } from './tile-layers';
 import type { Level } from './tile-store';
 
-/** What each canvas shows: the picture it was given, and what was painted over it. */
-let shown: WeakMap<HTMLCanvasElement, { picture?: ImageBitmap; painted: unknown[] }>;
+/** What each canvas shows: a picture from elsewhere, or what one was put together of. */
+let shown: WeakMap<HTMLCanvasElement, unknown>;
+/** Whether each canvas that was made lets something shine through. */
+let alphas: boolean[];
+/** How it stands with the animation that lets an element be moved. */
+let moved: WeakMap<Element, string>;
+
+/** The test's page has canvases, but nothing that paints on them; a picture is the list of what was done for it. */
+class Aside {
+	private done: unknown[] = [];
+	getContext = () => ({
+		drawImage: (...what: unknown[]) => this.done.push(what),
+		clearRect: (...what: unknown[]) => this.done.push(['cleared', ...what]),
+	});
+	transferToImageBitmap = (): unknown => this.done.splice(0);
+}
 
 beforeEach(() => {
-	shown = new WeakMap();
+	[shown, alphas, moved] = [new WeakMap(), [], new WeakMap()];
 	document.body.replaceChildren();
-	// The test's page has canvases, but nothing that paints on them: once one kind of context was asked for, there is no other.
-	const kinds = new WeakMap<HTMLCanvasElement, string>();
+	vi.stubGlobal('OffscreenCanvas', Aside);
+	Element.prototype.animate = function (this: Element) {
+		return { pause: () => void moved.set(this, 'paused') } as Animation;
+	};
 	vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockImplementation(function (
 		this: HTMLCanvasElement,
-		kind: string,
+		_kind: string,
+		options?: { alpha?: boolean },
 	) {
-		if ((kinds.get(this) ?? kind) !== kind) return null;
-		kinds.set(this, kind);
-		const it = shown.get(this) ?? { painted: [] };
-		shown.set(this, it);
-		return {
-			transferFromImageBitmap: (picture: ImageBitmap) => (it.picture = picture),
-			drawImage: (image: unknown, x: number, y: number) => it.painted.push([image, x, y]),
-			clearRect: () => it.painted.push('cleared'),
-		} as never;
+		if (!shown.has(this) && options?.alpha !== undefined) alphas.push(options.alpha);
+		return { transferFromImageBitmap: (picture: unknown) => shown.set(this, picture) } as never;
 	});
 });
 
@@ -136,25 +146,31 @@ describe('tiles on the screen', () => {
 		expect([rendering(1, 0.8), rendering(2, 0.8), rendering(2, 0.5)]).toEqual(['', 'pixelated', '']);
 	});
 
-	it('take a patch over the picture they show, whatever it was', () => {
+	it('take patches in the picture they show, and stay the same elements', () => {
 		const { layers, host } = made();
 		const one = level(1, 1);
+		layers.put(one, 0, 0, picture());
+		const tile = host.querySelector('canvas')!;
+		const [first, second] = [picture(20, 10), picture(5, 5)];
+		const patch = (bitmap: ImageBitmap, x: number, y: number): Patch => ({
+			key: keyOf(1, 0, 0),
+			x,
+			y,
+			bitmap,
+		});
+		layers.patch(keyOf(1, 0, 0), [patch(first, 30, 40), patch(second, 1, 2)]);
+		expect(shown.get(tile)).toEqual([
+			[tile, 0, 0],
+			['cleared', 30, 40, 20, 10],
+			[first, 30, 40],
+			['cleared', 1, 2, 5, 5],
+			[second, 1, 2],
+		]);
 		const whole = picture();
 		layers.put(one, 0, 0, whole);
-		const before = host.querySelector('canvas')!;
-		expect(shown.get(before)!.picture).toBe(whole);
-		const [first, second] = [picture(20, 10), picture(5, 5)];
-		layers.patch(keyOf(1, 0, 0), 30, 40, first);
-		const after = host.querySelector('canvas')!;
-		expect(shown.get(after)!.painted).toEqual([
-			[before, 0, 0],
-			[first, 30, 40],
-		]);
-		expect(after.style.left).toBe(before.style.left);
-		layers.patch(keyOf(1, 0, 0), 1, 2, second);
-		expect(shown.get(host.querySelector('canvas')!)!.painted).toHaveLength(3);
-		layers.patch(keyOf(1, 9, 9), 0, 0, second);
-		expect(host.querySelectorAll('canvas')).toHaveLength(1);
+		layers.patch(keyOf(1, 9, 9), [patch(second, 0, 0)]);
+		expect([...host.querySelectorAll('canvas')]).toEqual([tile]);
+		expect(shown.get(tile)).toBe(whole);
 	});
 
 	it('let what plays beneath shine through a veil, and are opaque otherwise', () => {
@@ -165,8 +181,19 @@ describe('tiles on the screen', () => {
 		layers.setGround({ ...plainGround('slate'), picture: moving } as never);
 		const one = level(1, 1);
 		layers.put(one, 0, 0, picture());
-		layers.patch(keyOf(1, 0, 0), 0, 0, picture(4, 4));
-		expect(shown.get(host.querySelector('canvas')!)!.painted).toContain('cleared');
+		expect(alphas).toEqual([true]);
+		layers.clear();
+		layers.setGround({ ...plainGround('slate'), colour: '#102030' });
+		layers.put(one, 0, 0, picture());
+		expect(alphas).toEqual([true, false]);
+	});
+
+	it('are moved by the browser alone, with nothing but one line of style', () => {
+		const { layers, host } = made();
+		const one = level(1, 1);
+		layers.put(one, 0, 0, picture());
+		layers.setOverview({ x: 0, y: 0, w: 1, h: 1 }, 1, picture(1, 1));
+		expect([...host.children].map((element) => moved.get(element))).toEqual(['paused', 'paused']);
 	});
 
 	it('are gone with their level, and with the sheet', () => {

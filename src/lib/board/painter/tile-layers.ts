@@ -5,7 +5,8 @@
 import type { Ground } from '$core/board/ground';
 import type { Box } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
-import { keyOf, TILE } from './protocol';
+import { makeMovable } from './movable';
+import { keyOf, TILE, type Patch } from './protocol';
 import type { Level, TilePictures } from './tile-store';
 
 /** Screen pixels from which on stretched tiles are not smoothed: without a graphics processor that cannot be kept up. */
@@ -17,7 +18,7 @@ const MOST_TILES = 400;
 /** By how much stretched tiles overlap, so that no seams are seen between them, tile pixels. */
 const LAP = 0.6;
 
-const LAYER = 'position:absolute;left:0;top:0;width:0;height:0;transform-origin:0 0;will-change:transform';
+const LAYER = 'position:absolute;left:0;top:0;width:0;height:0;transform-origin:0 0';
 
 /** The whole sheet in one picture, and what part of the board it shows at which scale. */
 export interface SheetOverview {
@@ -40,6 +41,8 @@ interface Layer {
 	/** The tile at its corner: numbers stay small wherever on the board it is. */
 	tx: number;
 	ty: number;
+	/** The side of its tiles, as a style. */
+	wide: string;
 }
 
 const setStyle = (
@@ -57,6 +60,7 @@ export class TileLayers implements TilePictures {
 	private overview: SheetOverview | undefined;
 	/** Whether something shows through the tiles. */
 	private isClear = false;
+	private aside: OffscreenCanvas | undefined;
 
 	/** @param place the element that they fill */
 	constructor(place: HTMLElement) {
@@ -80,21 +84,32 @@ export class TileLayers implements TilePictures {
 
 	put(level: Level, tx: number, ty: number, picture: ImageBitmap): void {
 		const key = keyOf(level.number, tx, ty);
-		this.remove(key);
-		const canvas = this.newCanvas();
-		canvas.getContext('bitmaprenderer', { alpha: this.isClear })!.transferFromImageBitmap(picture);
+		const before = this.tiles.get(key);
+		if (before) {
+			this.hand(before, picture);
+			return;
+		}
+		const canvas = document.createElement('canvas');
+		[canvas.width, canvas.height] = [TILE, TILE];
+		this.hand(canvas, picture);
 		const layer = this.layerOf(level, tx, ty);
 		canvas.style.cssText = `position:absolute;left:${(tx - layer.tx) * TILE}px;top:${(ty - layer.ty) * TILE}px;width:var(--side);height:var(--side)`;
 		layer.element.append(canvas);
 		this.tiles.set(key, canvas);
 	}
 
-	patch(key: string, x: number, y: number, picture: ImageBitmap): void {
+	/** The tile is put together aside, for a canvas that is painted on costs something in every frame from then on. */
+	patch(key: string, patches: readonly Patch[]): void {
 		const tile = this.tiles.get(key);
 		if (!tile) return;
-		const ctx = tile.getContext('2d', { alpha: this.isClear }) ?? this.paintable(key, tile);
-		if (this.isClear) ctx.clearRect(x, y, picture.width, picture.height);
-		ctx.drawImage(picture, x, y);
+		const aside = (this.aside ??= new OffscreenCanvas(TILE, TILE));
+		const ctx = aside.getContext('2d')!;
+		ctx.drawImage(tile, 0, 0);
+		for (const { x, y, bitmap } of patches) {
+			ctx.clearRect(x, y, bitmap.width, bitmap.height);
+			ctx.drawImage(bitmap, x, y);
+		}
+		this.hand(tile, aside.transferToImageBitmap());
 	}
 
 	remove(key: string): void {
@@ -114,6 +129,7 @@ export class TileLayers implements TilePictures {
 		canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(picture);
 		if (!this.overview) {
 			canvas.style.cssText = `${LAYER};display:none`;
+			makeMovable(canvas);
 			this.host.prepend(canvas);
 		}
 		canvas.style.width = `${canvas.width}px`;
@@ -164,7 +180,8 @@ export class TileLayers implements TilePictures {
 		return isWhole;
 	}
 
-	private moveLayer({ level, element, tx, ty }: Layer, { view, ratio }: Shown, isRough: boolean): void {
+	private moveLayer(layer: Layer, { view, ratio }: Shown, isRough: boolean): void {
+		const { level, element, tx, ty } = layer;
 		const k = view.scale * ratio;
 		const isExact = level.scale === k;
 		// At rest tiles lie on whole pixels, so that they are as sharp as they were painted.
@@ -174,7 +191,7 @@ export class TileLayers implements TilePictures {
 		const y = (place(-view.y * k) + ty * side) / ratio;
 		setStyle(element.style, 'transform', `translate(${x}px,${y}px) scale(${side / TILE / ratio})`);
 		const wide = `${isExact ? TILE : TILE + LAP}px`;
-		if (element.style.getPropertyValue('--side') !== wide) element.style.setProperty('--side', wide);
+		if (layer.wide !== wide) element.style.setProperty('--side', (layer.wide = wide));
 		setStyle(element.style, 'imageRendering', isRough && !isExact ? 'pixelated' : '');
 	}
 
@@ -183,27 +200,15 @@ export class TileLayers implements TilePictures {
 		if (!layer) {
 			const element = document.createElement('div');
 			element.style.cssText = `${LAYER};--side:${TILE}px;display:none`;
+			makeMovable(element);
 			this.host.append(element);
-			this.layers.set(level.number, (layer = { level, element, tx, ty }));
+			this.layers.set(level.number, (layer = { level, element, tx, ty, wide: `${TILE}px` }));
 		}
 		return layer;
 	}
 
-	private newCanvas(): HTMLCanvasElement {
-		const canvas = document.createElement('canvas');
-		[canvas.width, canvas.height] = [TILE, TILE];
-		return canvas;
-	}
-
-	/** Replaces a tile that only shows a picture by one that can be painted on. */
-	private paintable(key: string, tile: HTMLCanvasElement): CanvasRenderingContext2D {
-		const canvas = this.newCanvas();
-		canvas.style.cssText = tile.style.cssText;
-		const ctx = canvas.getContext('2d', { alpha: this.isClear })!;
-		ctx.drawImage(tile, 0, 0);
-		tile.replaceWith(canvas);
-		this.tiles.set(key, canvas);
-		return ctx;
+	private hand(canvas: HTMLCanvasElement, picture: ImageBitmap): void {
+		canvas.getContext('bitmaprenderer', { alpha: this.isClear })!.transferFromImageBitmap(picture);
 	}
 }
 

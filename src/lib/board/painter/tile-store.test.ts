@@ -1,6 +1,6 @@
 /** The tiles that a page keeps. */
 import { describe, expect, it, vi } from 'vitest';
-import { keyOf } from './protocol';
+import { keyOf, type Patch } from './protocol';
 import { TileStore } from './tile-store';
 
 const bitmap = () => ({ close: vi.fn() }) as unknown as ImageBitmap & { close: ReturnType<typeof vi.fn> };
@@ -32,11 +32,16 @@ describe('kept tiles', () => {
 		const { store, pictures } = made();
 		const level = store.levelAt(1);
 		store.put(level, 0, 0, bitmap());
-		const [there, nowhere] = [bitmap(), bitmap()];
-		store.patch(keyOf(level.number, 0, 0), 10, 20, there);
-		store.patch(keyOf(level.number, 5, 5), 10, 20, nowhere);
-		expect(pictures.patch.mock.calls).toEqual([[keyOf(level.number, 0, 0), 10, 20, there]]);
-		for (const patch of [there, nowhere]) expect(patch.close).toHaveBeenCalledOnce();
+		const patch = (tx: number, x: number): Patch => ({
+			key: keyOf(level.number, tx, 0),
+			x,
+			y: 20,
+			bitmap: bitmap(),
+		});
+		const patches = [patch(0, 10), patch(5, 10), patch(0, 30)];
+		store.patch(patches);
+		expect(pictures.patch.mock.calls).toEqual([[keyOf(level.number, 0, 0), [patches[0], patches[2]]]]);
+		for (const { bitmap } of patches) expect(bitmap.close).toHaveBeenCalledOnce();
 	});
 
 	it('that are out of date are shown, but do not count as there', () => {

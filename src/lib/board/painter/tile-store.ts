@@ -1,5 +1,5 @@
 /** Which tiles the page keeps: by level (one scale), with a cap on their memory. */
-import { keyOf } from './protocol';
+import { keyOf, type Patch } from './protocol';
 
 export interface Level {
 	number: number;
@@ -10,8 +10,8 @@ export interface Level {
 /** Whoever holds the pictures of the tiles. */
 export interface TilePictures {
 	put(level: Level, tx: number, ty: number, picture: ImageBitmap): void;
-	/** Puts a picture over part of a tile, at a place in tile pixels. */
-	patch(key: string, x: number, y: number, picture: ImageBitmap): void;
+	/** Puts pictures in the place of parts of a tile. */
+	patch(key: string, patches: readonly Patch[]): void;
 	remove(key: string): void;
 	removeLevel(level: Level): void;
 	clear(): void;
@@ -64,10 +64,16 @@ export class TileStore {
 		}
 	}
 
-	/** Paints a part of a tile anew. */
-	patch(key: string, x: number, y: number, picture: ImageBitmap): void {
-		if (this.tiles.has(key)) this.pictures.patch(key, x, y, picture);
-		picture.close();
+	/** Puts parts of tiles in their places. */
+	patch(patches: readonly Patch[]): void {
+		const byTile = new Map<string, Patch[]>();
+		for (const patch of patches) {
+			const same = byTile.get(patch.key);
+			if (same) same.push(patch);
+			else byTile.set(patch.key, [patch]);
+		}
+		for (const [key, same] of byTile) if (this.tiles.has(key)) this.pictures.patch(key, same);
+		for (const { bitmap } of patches) bitmap.close();
 	}
 
 	/** Gives up the tiles that were not shown for longest; returns their keys. Those of `level` stay longest. */

@@ -5,11 +5,11 @@
  */
 import { plainGround, type Ground } from '$core/board/ground';
 import type { BoardModel } from '$core/board/model';
-import { paintedOf } from '$core/board/plain';
 import { overlaps } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { DirectPainter } from './direct';
 import { faceSources } from './faces';
+import { HandOver } from './hand-over';
 import { Pace } from './pace';
 import type { Painter, SheetPicture } from './painter';
 import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
@@ -19,10 +19,6 @@ import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
 const REST = 100;
-/** Objects handed to the worker at one go. */
-const CHUNK = 1500;
-/** Changed objects handed over in one frame. */
-const FRAME = 120;
 
 export class TilePainter implements Painter {
 	readonly name = 'tiles';
@@ -33,6 +29,7 @@ export class TilePainter implements Painter {
 	/** Paints until the worker has caught up with the start. */
 	private direct: DirectPainter | undefined;
 	private overview: SheetOverview | undefined;
+	private small: ImageBitmap | undefined;
 	/** How many overviews came. */
 	private pictures = 0;
 	private sheet = '';
@@ -44,18 +41,17 @@ export class TilePainter implements Painter {
 	private lifted: readonly string[] = [];
 	private editing: Edited | undefined;
 	private seq = 0;
-	private readonly changed = new Set<string>();
-	private readonly removed = new Set<string>();
 	/** Callbacks that wait for the worker to have shown everything up to a number. */
 	private waiting: { seq: number; shown: () => void }[] = [];
 	private frame: number | undefined;
 	private restTimer: ReturnType<typeof setTimeout> | undefined;
+	private scaledAt = 0;
 	private readonly pace = new Pace(
 		() => this.lifted.length > 0,
 		(moves) => this.say({ is: 'pace', moves }),
 	);
+	private readonly handing: HandOver;
 	private viewSent = '';
-	private isLoaded = false;
 	private isGone = false;
 	/** Whether there is no worker any more. */
 	private isAlone = false;
@@ -75,7 +71,12 @@ export class TilePainter implements Painter {
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
 		this.worker.onerror = ({ message }) => this.doWithout(message);
 		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio, boardId });
-		void this.load();
+		this.handing = new HandOver(
+			model,
+			(objects) => this.say({ is: 'objects', ...objects, seq: ++this.seq }),
+			() => this.ask(),
+		);
+		void this.handing.all(() => (this.isGone || this.isAlone ? undefined : this.sheet));
 	}
 
 	get isBusy(): boolean {
@@ -102,14 +103,7 @@ export class TilePainter implements Painter {
 
 	apply(changed: Iterable<string>, removed: Iterable<string>): void {
 		this.direct?.apply(changed, removed);
-		for (const id of changed) {
-			this.changed.add(id);
-			this.removed.delete(id);
-		}
-		for (const id of removed) {
-			this.removed.add(id);
-			this.changed.delete(id);
-		}
+		this.handing.note(changed, removed);
 		if (JSON.stringify(this.groundOn(this.sheet)) !== JSON.stringify(this.ground)) this.showSheet();
 		this.ask();
 	}
@@ -124,7 +118,7 @@ export class TilePainter implements Painter {
 	drop(shown: () => void): void {
 		this.lifted = [];
 		// What was written with the drop has to reach the worker before it shows the objects again.
-		this.flush();
+		this.handing.now();
 		this.hide();
 		if (this.direct) this.direct.drop(shown);
 		else this.waiting.push({ seq: this.seq, shown });
@@ -133,12 +127,13 @@ export class TilePainter implements Painter {
 	setEditing(id: string | undefined, part?: string): void {
 		this.editing = id === undefined ? undefined : { id, part };
 		this.direct?.setEditing(id, part);
-		this.flush();
+		this.handing.now();
 		this.hide();
 	}
 
 	picture(): SheetPicture | undefined {
-		return this.overview && { image: this.overview.canvas, box: this.overview.box, version: this.pictures };
+		const { overview, small, pictures } = this;
+		return overview && small && { image: small, box: overview.box, version: pictures };
 	}
 
 	destroy(): void {
@@ -194,46 +189,6 @@ export class TilePainter implements Painter {
 		this.direct.setView(this.view, this.size, this.ratio);
 	}
 
-	/**
-	 * Hands the whole board to the worker, in pieces that leave the page free: first the sheet that is shown, which
-	 * can be painted then, after it the others.
-	 */
-	private async load(): Promise<void> {
-		// Only then is it known which sheet is shown.
-		await new Promise((done) => setTimeout(done));
-		const shown: string[] = [];
-		const others: string[] = [];
-		for (const { id, sheet } of this.model.objects.values()) (sheet === this.sheet ? shown : others).push(id);
-		for (const ids of [shown, others]) {
-			for (let i = 0; i < ids.length; i += CHUNK) {
-				await new Promise((done) => setTimeout(done));
-				if (this.isGone || this.isAlone) return;
-				this.put(ids.slice(i, i + CHUNK), [], ids === others || i + CHUNK >= ids.length);
-			}
-			if (ids === shown && ids.length === 0) this.put([], [], true);
-		}
-		this.isLoaded = true;
-		this.flush();
-	}
-
-	private put(ids: readonly string[], removed: string[], last: boolean): void {
-		const put = JSON.stringify(ids.flatMap((id) => paintedOf(this.model, id) ?? []));
-		this.say({ is: 'objects', put, removed, seq: ++this.seq, last });
-	}
-
-	/**
-	 * Hands over what changed.
-	 * @param most how many objects at most; the others follow in the next frames
-	 */
-	private flush(most = Infinity): void {
-		if (!this.isLoaded || (this.changed.size === 0 && this.removed.size === 0)) return;
-		const ids = [...this.changed].slice(0, most);
-		this.put(ids, [...this.removed], true);
-		for (const id of ids) this.changed.delete(id);
-		this.removed.clear();
-		if (this.changed.size > 0) this.ask();
-	}
-
 	/** Decides which level is wanted: that of the view once it rests, and a near one while it changes. */
 	private wantLevel(isZooming: boolean): void {
 		const scale = this.view.scale * this.ratio;
@@ -242,12 +197,18 @@ export class TilePainter implements Painter {
 			const step = 2 ** Math.round(Math.log2(scale));
 			const gap = Math.abs(Math.log2(scale / this.level.scale));
 			if (gap > 1) this.level = this.store.levelAt(step);
-			clearTimeout(this.restTimer);
-			this.restTimer = setTimeout(() => {
-				this.level = this.store.levelAt(this.view.scale * this.ratio);
-				this.ask();
-			}, REST);
+			this.scaledAt = performance.now();
+			this.restTimer ??= setTimeout(() => this.lookForRest(), REST);
 		}
+	}
+
+	/** One timer for many steps of a zoom: setting one in each frame costs more than all else that is done here. */
+	private lookForRest(): void {
+		const waits = this.scaledAt + REST - performance.now();
+		this.restTimer = waits > 0 ? setTimeout(() => this.lookForRest(), waits) : undefined;
+		if (this.restTimer !== undefined) return;
+		this.level = this.store.levelAt(this.view.scale * this.ratio);
+		this.ask();
 	}
 
 	private sendView(): void {
@@ -275,7 +236,7 @@ export class TilePainter implements Painter {
 				break;
 			}
 			case 'patches':
-				for (const { key, x, y, bitmap } of message.patches) this.store.patch(key, x, y, bitmap);
+				this.store.patch(message.patches);
 				break;
 			case 'stale':
 				this.store.markStale(message.keys);
@@ -283,6 +244,8 @@ export class TilePainter implements Painter {
 				break;
 			case 'overview':
 				this.overview = this.layers.setOverview(message.box, message.scale, message.bitmap);
+				this.small?.close();
+				this.small = message.small;
 				this.pictures++;
 				this.onpicture();
 				this.takeOverIfMoving();
@@ -325,7 +288,7 @@ export class TilePainter implements Painter {
 	private paint(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.frame = undefined;
-		this.flush(FRAME);
+		this.handing.some(this.pace.moves);
 		this.sendView();
 		if (this.direct || !this.level) return;
 		const { level, view, size, ratio, overview } = this;

@@ -6,6 +6,7 @@
 	import { onMount } from 'svelte';
 	import { SIGN_LOOKS } from '../../ui/signs';
 	import type { Board } from '../board.svelte';
+	import { makeMovable } from '../painter/movable';
 	import Aside from './Aside.svelte';
 
 	const { board }: { board: Board } = $props();
@@ -26,6 +27,7 @@
 	let timer: ReturnType<typeof setTimeout>;
 	$effect(() => {
 		void scale;
+		if (here.length === 0) return;
 		isZooming = true;
 		clearTimeout(timer);
 		timer = setTimeout(() => (isZooming = false), 120);
@@ -42,42 +44,45 @@
 	};
 </script>
 
-<div
-	class="pointers"
-	class:zooming={isZooming}
-	style:transform="translate({-origin.x * scale}px,{-origin.y * scale}px)"
-	style:--scale={scale}
-	style:--pace="{pace}ms"
->
-	{#each here as { client, person, name, cursor, aside, heard } (client)}
-		{@const { ground, ink } = PIGMENT_COLOURS[pigmentOf(person)]}
-		<div
-			class="pointer"
-			class:idle={now - heard > IDLE_AFTER}
-			style:--x={cursor![0]}
-			style:--y={cursor![1]}
-			style:--ground={ground}
-			style:--ink={ink}
-			data-testid="pointer"
-		>
-			<svg width="15" height="17" viewBox="0 0 15 17" aria-hidden="true"
-				><path d="M1 1 L5 16 L8.5 11 L14 9 Z" /></svg
+{#if here.length > 0 || room.company.signs.length > 0 || own}
+	<div
+		{@attach makeMovable}
+		class="pointers"
+		class:zooming={isZooming}
+		style:transform="translate({-origin.x * scale}px,{-origin.y * scale}px)"
+		style:--scale={scale}
+		style:--pace="{pace}ms"
+	>
+		{#each here as { client, person, name, cursor, aside, heard } (client)}
+			{@const { ground, ink } = PIGMENT_COLOURS[pigmentOf(person)]}
+			<div
+				class="pointer"
+				class:idle={now - heard > IDLE_AFTER}
+				style:--x={cursor![0]}
+				style:--y={cursor![1]}
+				style:--ground={ground}
+				style:--ink={ink}
+				data-testid="pointer"
 			>
-			<span class="name">{name}</span>
-			{#if aside}<span class="aside" role="status">{aside}</span>{/if}
-		</div>
-	{/each}
-	{#each room.company.signs as { key, client, is, name } (key)}
-		{@const [x, y] = spotOf(client)}
-		{@const { icon: Icon, label } = SIGN_LOOKS[is]}
-		<div class="sign" style:--x={x} style:--y={y} role="status" data-testid="quick-sign">
-			<Icon size={22} aria-hidden="true" /><span>{name}</span><span class="sr-only">{label()}</span>
-		</div>
-	{/each}
-	{#if own}
-		<div class="pointer mine" style:--x={own.x} style:--y={own.y}><Aside {board} /></div>
-	{/if}
-</div>
+				<svg width="15" height="17" viewBox="0 0 15 17" aria-hidden="true"
+					><path d="M1 1 L5 16 L8.5 11 L14 9 Z" /></svg
+				>
+				<span class="name">{name}</span>
+				{#if aside}<span class="aside" role="status">{aside}</span>{/if}
+			</div>
+		{/each}
+		{#each room.company.signs as { key, client, is, name } (key)}
+			{@const [x, y] = spotOf(client)}
+			{@const { icon: Icon, label } = SIGN_LOOKS[is]}
+			<div class="sign" style:--x={x} style:--y={y} role="status" data-testid="quick-sign">
+				<Icon size={22} aria-hidden="true" /><span>{name}</span><span class="sr-only">{label()}</span>
+			</div>
+		{/each}
+		{#if own}
+			<div class="pointer mine" style:--x={own.x} style:--y={own.y}><Aside {board} /></div>
+		{/if}
+	</div>
+{/if}
 
 <style>
 	.pointers {
@@ -86,7 +91,6 @@
 		top: 0;
 		width: 0;
 		height: 0;
-		will-change: transform;
 		pointer-events: none;
 	}
 	.pointer,

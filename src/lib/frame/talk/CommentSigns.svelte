@@ -26,6 +26,7 @@
 		}),
 	);
 	const draft = $derived(talk.draft && talk.placeOf(talk.draft));
+	const drafted = $derived(draft?.sheet === board.sheet ? draft.at : undefined);
 
 	const SLOP = 5;
 	let carried = $state.raw<{ id: string; dx: number; dy: number } | undefined>();
@@ -64,39 +65,41 @@
 	}
 </script>
 
-<SignLayer {board} name="comment-signs">
-	{#each signs as sign (sign.thread.id)}
-		{@const isCarried = carried?.id === sign.thread.id}
-		<button
-			class="at sign"
-			class:shown={sign.thread.id === talk.shown}
-			style:--x={sign.at.x}
-			style:--y={sign.at.y}
-			style:translate={isCarried ? `${carried!.dx}px ${carried!.dy}px` : undefined}
-			aria-label={m.comment_sign({
-				number: sign.thread.number ?? '',
-				name: sign.thread.by[1],
-				text: sign.thread.remarks[0]!.text.slice(0, 80),
-			})}
-			title={sign.thread.remarks[0]!.text}
-			tabindex="-1"
-			data-testid="comment-sign"
-			onpointerdown={(event) => onDown(event, sign)}
-			onpointermove={(event) => onMove(event, sign)}
-			onpointerup={() => onUp(sign)}
-			onpointercancel={() => {
-				start = undefined;
-				carried = undefined;
-			}}
-			onclick={() => onClick(sign.thread)}><ThreadSign thread={sign.thread} /></button
-		>
-	{/each}
-	{#if draft && draft.sheet === board.sheet}
-		<span class="at sign draft" style:--x={draft.at.x} style:--y={draft.at.y}
-			><ThreadSign thread={{ number: undefined, resolved: undefined }} /></span
-		>
-	{/if}
-</SignLayer>
+{#if signs.length > 0 || drafted}
+	<SignLayer {board} name="comment-signs">
+		{#each signs as sign (sign.thread.id)}
+			{@const isCarried = carried?.id === sign.thread.id}
+			<button
+				class="at sign"
+				class:shown={sign.thread.id === talk.shown}
+				style:--x={sign.at.x}
+				style:--y={sign.at.y}
+				style:translate={isCarried ? `${carried!.dx}px ${carried!.dy}px` : undefined}
+				aria-label={m.comment_sign({
+					number: sign.thread.number ?? '',
+					name: sign.thread.by[1],
+					text: sign.thread.remarks[0]!.text.slice(0, 80),
+				})}
+				title={sign.thread.remarks[0]!.text}
+				tabindex="-1"
+				data-testid="comment-sign"
+				onpointerdown={(event) => onDown(event, sign)}
+				onpointermove={(event) => onMove(event, sign)}
+				onpointerup={() => onUp(sign)}
+				onpointercancel={() => {
+					start = undefined;
+					carried = undefined;
+				}}
+				onclick={() => onClick(sign.thread)}><ThreadSign thread={sign.thread} /></button
+			>
+		{/each}
+		{#if drafted}
+			<span class="at sign draft" style:--x={drafted.x} style:--y={drafted.y}
+				><ThreadSign thread={{ number: undefined, resolved: undefined }} /></span
+			>
+		{/if}
+	</SignLayer>
+{/if}
 
 <style>
 	.sign {

@@ -64,89 +64,91 @@
 	const stepOf = (id: string): number | undefined => ('steps' in choice ? choice.steps[id] : undefined);
 </script>
 
-<SignLayer {board} name="vote-signs">
-	{#each signs as { id, name, x, y, isLow, isLeft } (id)}
-		{@const result = results.get(id)}
-		<div class="at sign" style:--x={x} style:--y={y} onfocusin={(event) => bringIn(event, id)}>
-			{#if isOpen && vote.mayVote && isNear}
-				{#if vote.terms.method === 'dots'}
-					{@const count = dotsOn(id)}
-					{#if count > 0}<button
-							class="less"
-							aria-label={m.dot_less({ name })}
-							title={m.dot_less({ name })}
-							onclick={() => votes.cast(vote, withoutDot(choice, id))}
-							>{#each { length: count }, i (i)}<i></i>{/each}</button
-						>{/if}
-					{#if left > 0 && count < vote.terms.most}<button
+{#if signs.length > 0}
+	<SignLayer {board} name="vote-signs">
+		{#each signs as { id, name, x, y, isLow, isLeft } (id)}
+			{@const result = results.get(id)}
+			<div class="at sign" style:--x={x} style:--y={y} onfocusin={(event) => bringIn(event, id)}>
+				{#if isOpen && vote.mayVote && isNear}
+					{#if vote.terms.method === 'dots'}
+						{@const count = dotsOn(id)}
+						{#if count > 0}<button
+								class="less"
+								aria-label={m.dot_less({ name })}
+								title={m.dot_less({ name })}
+								onclick={() => votes.cast(vote, withoutDot(choice, id))}
+								>{#each { length: count }, i (i)}<i></i>{/each}</button
+							>{/if}
+						{#if left > 0 && count < vote.terms.most}<button
+								class="more"
+								aria-label={m.dot_more({ name })}
+								title={m.dot_more({ name })}
+								onclick={() => votes.cast(vote, withDot(asVote(vote), choice, id))}>+</button
+							>{/if}
+					{:else if vote.terms.method === 'ranking'}
+						{@const at = placeOf(id)}
+						<button
 							class="more"
-							aria-label={m.dot_more({ name })}
-							title={m.dot_more({ name })}
-							onclick={() => votes.cast(vote, withDot(asVote(vote), choice, id))}>+</button
-						>{/if}
-				{:else if vote.terms.method === 'ranking'}
-					{@const at = placeOf(id)}
-					<button
-						class="more"
-						class:on={at >= 0}
-						aria-label={at >= 0 ? m.rank_out({ name }) : m.rank_add({ name })}
-						title={at >= 0 ? m.rank_out({ name }) : m.rank_add({ name })}
-						onclick={() =>
-							votes.cast(
-								vote,
-								placed(choice, id, at >= 0 || !('order' in choice) ? undefined : choice.order.length),
-							)}>{at >= 0 ? at + 1 : '+'}</button
-					>
-				{:else if vote.terms.method === 'rating'}
-					{@const step = stepOf(id)}
-					<button
-						class="more"
-						class:on={step !== undefined}
-						aria-label={m.rate({ name, low: ends[0], high: ends[1] })}
-						title={m.rate({ name, low: ends[0], high: ends[1] })}
-						onkeydown={(event) => digit(event, id)}
-						onclick={() =>
-							votes.cast(vote, rated(choice, id, step === vote.terms.steps ? undefined : (step ?? 0) + 1))}
-						>{step ?? '+'}</button
-					>
-				{:else}
-					{@const place = placeOn(id)}
-					<button
-						class="more"
-						class:on={place !== undefined}
-						aria-label={m.matrix_of({ name })}
-						title={m.matrix_of({ name })}
-						aria-expanded={padOf === id}
-						onclick={() => (padOf = padOf === id ? undefined : id)}>{place?.join(' · ') ?? '+'}</button
-					>
-					{#if padOf === id}
-						<div class="pad" class:up={isLow} class:right={isLeft}>
-							<MatrixPad
-								terms={vote.terms}
-								{choice}
-								option={id}
-								{name}
-								oncast={(next) => {
-									votes.cast(vote, next);
-									padOf = undefined;
-								}}
-								onclose={() => (padOf = undefined)}
-							/>
-						</div>
+							class:on={at >= 0}
+							aria-label={at >= 0 ? m.rank_out({ name }) : m.rank_add({ name })}
+							title={at >= 0 ? m.rank_out({ name }) : m.rank_add({ name })}
+							onclick={() =>
+								votes.cast(
+									vote,
+									placed(choice, id, at >= 0 || !('order' in choice) ? undefined : choice.order.length),
+								)}>{at >= 0 ? at + 1 : '+'}</button
+						>
+					{:else if vote.terms.method === 'rating'}
+						{@const step = stepOf(id)}
+						<button
+							class="more"
+							class:on={step !== undefined}
+							aria-label={m.rate({ name, low: ends[0], high: ends[1] })}
+							title={m.rate({ name, low: ends[0], high: ends[1] })}
+							onkeydown={(event) => digit(event, id)}
+							onclick={() =>
+								votes.cast(vote, rated(choice, id, step === vote.terms.steps ? undefined : (step ?? 0) + 1))}
+							>{step ?? '+'}</button
+						>
+					{:else}
+						{@const place = placeOn(id)}
+						<button
+							class="more"
+							class:on={place !== undefined}
+							aria-label={m.matrix_of({ name })}
+							title={m.matrix_of({ name })}
+							aria-expanded={padOf === id}
+							onclick={() => (padOf = padOf === id ? undefined : id)}>{place?.join(' · ') ?? '+'}</button
+						>
+						{#if padOf === id}
+							<div class="pad" class:up={isLow} class:right={isLeft}>
+								<MatrixPad
+									terms={vote.terms}
+									{choice}
+									option={id}
+									{name}
+									oncast={(next) => {
+										votes.cast(vote, next);
+										padOf = undefined;
+									}}
+									onclose={() => (padOf = undefined)}
+								/>
+							</div>
+						{/if}
 					{/if}
 				{/if}
-			{/if}
-			{#if result && vote.outcome && result.voters > 0}
-				<span
-					class="result"
-					class:first={result.rank === 1}
-					title={`${result.rank}. ${scoreWords(vote.outcome.rule, result.score)}`}
-					>{scoreShort(vote.outcome.rule, result.score)}</span
-				>
-			{/if}
-		</div>
-	{/each}
-</SignLayer>
+				{#if result && vote.outcome && result.voters > 0}
+					<span
+						class="result"
+						class:first={result.rank === 1}
+						title={`${result.rank}. ${scoreWords(vote.outcome.rule, result.score)}`}
+						>{scoreShort(vote.outcome.rule, result.score)}</span
+					>
+				{/if}
+			</div>
+		{/each}
+	</SignLayer>
+{/if}
 
 <style>
 	.sign {

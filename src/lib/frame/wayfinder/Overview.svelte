@@ -1,30 +1,43 @@
 <script lang="ts">
 	/** A small picture of the whole sheet with the view in it; press or drag to go there. */
-	import { chalkOn, type Surface } from '$core/board/colours';
+	import { chalkOn } from '$core/board/colours';
 	import { colourOf } from '$core/board/colour-of';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { fitBox, seen, type View } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
+	import type { SheetPicture } from '../../board/painter/painter';
+	import { makeMovable } from '../../board/painter/movable';
+	import { paintStill } from '../../board/painter/still';
 	import { onMount } from 'svelte';
 	import { calmly } from '../../ui/calmly.svelte';
 
+	interface Content {
+		/** What it shows, board units, and its pixels a unit. */
+		box: Box;
+		k: number;
+	}
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
 	const SETTLED = 250;
+	let place: HTMLDivElement;
 	let canvas: HTMLCanvasElement;
-	let picture: View = { x: 0, y: 0, scale: 1 };
-	let frame: number | undefined;
-
+	let frame: HTMLCanvasElement;
 	const pace = calmly(
 		() => board.room.version,
 		() => board.sheet,
+		() => board.painter?.isBusy ?? false,
 	);
+	/** The part of the board round everything and the view, as it fits into the picture. */
+	const fitted = $derived.by((): View => {
+		void pace.version;
+		const all = board.model.extent(board.sheet);
+		return fitBox(unionOf([seen(board.view, board.size), ...(all ? [all] : [])])!, SIZE, 8, 1);
+	});
 
-	/** The sheet without the view on it; drawn anew only when the sheet or its frame changed. */
-	let content: { canvas: HTMLCanvasElement; box: Box } | undefined;
-	let contentKey = '';
+	/** What the canvas shows: painted anew only when the sheet has changed, and moved to where it belongs. */
+	let content = $state.raw<Content>();
 	/** The board itself is painted first. */
 	let isSettled = $state(false);
 	onMount(() => {
@@ -32,93 +45,129 @@
 		return () => clearTimeout(settling);
 	});
 
+	/** Which of the painter's pictures was copied last. */
+	let copied: number | undefined;
+
 	function paint(): void {
-		frame = undefined;
-		const ratio = devicePixelRatio;
-		const view = seen(board.view, board.size);
-		const all = board.model.extent(board.sheet);
-		picture = fitBox(unionOf([view, ...(all ? [all] : [])])!, SIZE, 8, 1);
-		const { surface } = board.context;
 		const made = board.painter?.picture();
-		const key = [pace.version, board.sheet, surface, ratio].join();
-		if (!made && isSettled && key !== contentKey && all) {
-			pace.timed(() => paintContent(all, surface, ratio));
-			contentKey = key;
-		}
-		const ctx = canvas.getContext('2d')!;
-		if (canvas.width !== SIZE.w * ratio) [canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
-		ctx.setTransform(1, 0, 0, 1, 0, 0);
-		ctx.fillStyle = board.ground.colour;
-		ctx.fillRect(0, 0, canvas.width, canvas.height);
-		const k = picture.scale * ratio;
-		ctx.setTransform(k, 0, 0, k, -picture.x * k, -picture.y * k);
-		const shown = made ? { canvas: made.image, box: made.box } : content;
-		if (shown && all) ctx.drawImage(shown.canvas, shown.box.x, shown.box.y, shown.box.w, shown.box.h);
-		ctx.strokeStyle = chalkOn('white', surface);
-		ctx.lineWidth = 1.5 / picture.scale;
-		ctx.strokeRect(view.x, view.y, view.w, view.h);
+		const all = board.model.extent(board.sheet);
+		if (!made) copied = undefined;
+		if (!all) content = copied = undefined;
+		else if (made) {
+			if (made.version !== copied) content = copy(made);
+			copied = made.version;
+		} else if (isSettled) content = pace.timed(() => paintContent(all));
 	}
 
-	/** Where the painter has no picture: draws all that is on the sheet, whatever the view: moving about costs no more than copying it. */
-	function paintContent(all: Box, surface: Surface, ratio: number): void {
-		const fitted = fitBox(all, SIZE, 0, 1);
-		const k = fitted.scale * ratio;
-		const made = document.createElement('canvas');
-		[made.width, made.height] = [Math.max(1, Math.ceil(all.w * k)), Math.max(1, Math.ceil(all.h * k))];
-		const ctx = made.getContext('2d')!;
-		ctx.setTransform(k, 0, 0, k, -all.x * k, -all.y * k);
-		const here = [...board.model.objects.values()].filter((object) => object.sheet === board.sheet);
-		for (const object of inPaintOrder(here)) {
-			const colour = colourOf(object, surface);
-			if (!colour) continue;
-			const [x, y, w, h] = object.box;
-			ctx.fillStyle = colour;
-			ctx.fillRect(x, y, w, h);
-		}
-		content = { canvas: made, box: { x: all.x, y: all.y, w: made.width / k, h: made.height / k } };
+	/** As large as it is ever shown here, so that moving it about costs nothing. */
+	const sized = (box: Box): { w: number; h: number; k: number } => {
+		const k = fitBox(box, SIZE, 0, 1).scale * devicePixelRatio;
+		return { w: Math.max(1, Math.ceil(box.w * k)), h: Math.max(1, Math.ceil(box.h * k)), k };
+	};
+
+	/** The painter's own picture of the sheet, smaller. */
+	function copy({ image, box }: SheetPicture): Content {
+		const { w, h, k } = sized(box);
+		paintStill(canvas, w, h, (ctx) => {
+			ctx.imageSmoothingQuality = 'medium';
+			ctx.drawImage(image, 0, 0, box.w * k, box.h * k);
+		});
+		return { box, k };
+	}
+
+	/** Where the painter has no picture: draws all that is on the sheet, whatever the view. */
+	function paintContent(all: Box): Content {
+		const { w, h, k } = sized(all);
+		const { surface } = board.context;
+		paintStill(canvas, w, h, (ctx) => {
+			ctx.setTransform(k, 0, 0, k, -all.x * k, -all.y * k);
+			const here = [...board.model.objects.values()].filter((object) => object.sheet === board.sheet);
+			for (const object of inPaintOrder(here)) {
+				const colour = colourOf(object, surface);
+				if (!colour) continue;
+				const [x, y, w, h] = object.box;
+				ctx.fillStyle = colour;
+				ctx.fillRect(x, y, w, h);
+			}
+		});
+		return { box: all, k };
 	}
 
 	$effect(() => {
 		void pace.version;
 		void board.pictures;
 		void isSettled;
-		void board.view;
-		void board.size;
 		void board.sheet;
-		frame ??= requestAnimationFrame(paint);
-		return () => {
-			if (frame !== undefined) cancelAnimationFrame(frame);
-			frame = undefined;
-		};
+		const asked = requestAnimationFrame(paint);
+		return () => cancelAnimationFrame(asked);
 	});
+
+	/** The frame round what is seen, on a small canvas of its own: that costs less than an element that changes its size. */
+	$effect(() => {
+		const view = seen(board.view, board.size);
+		const colour = chalkOn('white', board.context.surface);
+		const { x, y, scale } = fitted;
+		const ctx = frame.getContext('2d')!;
+		const k = scale * devicePixelRatio;
+		ctx.clearRect(0, 0, frame.width, frame.height);
+		ctx.strokeStyle = colour;
+		ctx.lineWidth = 1.5 * devicePixelRatio;
+		ctx.strokeRect((view.x - x) * k, (view.y - y) * k, view.w * k, view.h * k);
+	});
+
+	/** Where the picture of everything is, as a style. */
+	const placed = ({ box, k }: Content): string =>
+		`transform:translate(${(box.x - fitted.x) * fitted.scale}px,${(box.y - fitted.y) * fitted.scale}px) scale(${fitted.scale / k})`;
 
 	function go(event: PointerEvent): void {
 		if (event.buttons === 0) return;
-		canvas.setPointerCapture(event.pointerId);
-		const round = canvas.getBoundingClientRect();
-		const x = picture.x + (event.clientX - round.left) / picture.scale;
-		const y = picture.y + (event.clientY - round.top) / picture.scale;
+		place.setPointerCapture(event.pointerId);
+		const round = place.getBoundingClientRect();
+		const x = fitted.x + (event.clientX - round.left) / fitted.scale;
+		const y = fitted.y + (event.clientY - round.top) / fitted.scale;
 		const part: Box = seen(board.view, board.size);
 		board.setView({ ...board.view, x: x - part.w / 2, y: y - part.h / 2 });
 	}
 </script>
 
-<div role="img" aria-label={m.overview()}>
+<div
+	class="overview"
+	role="img"
+	aria-label={m.overview()}
+	style:width="{SIZE.w}px"
+	style:height="{SIZE.h}px"
+	style:background={board.ground.colour}
+	bind:this={place}
+	onpointerdown={go}
+	onpointermove={go}
+>
+	<canvas bind:this={canvas} hidden={!content} style={content && placed(content)} {@attach makeMovable}
+	></canvas>
 	<canvas
-		bind:this={canvas}
+		bind:this={frame}
+		width={SIZE.w * devicePixelRatio}
+		height={SIZE.h * devicePixelRatio}
 		style:width="{SIZE.w}px"
 		style:height="{SIZE.h}px"
-		onpointerdown={go}
-		onpointermove={go}
 	></canvas>
 </div>
 
 <style>
-	canvas {
-		display: block;
+	.overview {
+		position: relative;
+		overflow: clip;
+		box-sizing: content-box;
 		border: 1px solid var(--frame-line);
 		border-radius: var(--radius-control);
 		cursor: pointer;
 		touch-action: none;
+	}
+	canvas {
+		position: absolute;
+		left: 0;
+		top: 0;
+		max-width: none;
+		transform-origin: 0 0;
+		pointer-events: none;
 	}
 </style>

@@ -5,6 +5,7 @@
 	import { inPaintOrder } from '$core/board/scene';
 	import { fitBox } from '$core/geometry/view';
 	import type { Board } from '../../board/board.svelte';
+	import { paintStill } from '../../board/painter/still';
 	import type { Calm } from '../../ui/calmly.svelte';
 	import { colourOf } from '$core/board/colour-of';
 
@@ -17,25 +18,25 @@
 	$effect(() => {
 		void pace.version;
 		const ratio = devicePixelRatio;
-		[canvas.width, canvas.height] = [SIZE.w * ratio, SIZE.h * ratio];
-		const ctx = canvas.getContext('2d')!;
 		const ground = groundOf(sheet);
-		ctx.fillStyle = ground.colour;
-		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		const all = board.model.extent(sheet.id);
-		if (!all) return;
-		const view = fitBox(all, SIZE, 2, 1);
-		const k = view.scale * ratio;
-		ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
-		const objects = [];
-		for (const object of board.model.inOrder(sheet.id)) if (objects.push(object) >= MOST) break;
-		for (const object of inPaintOrder(objects)) {
-			const colour = colourOf(object, ground.surface);
-			if (!colour) continue;
-			const [x, y, w, h] = object.box;
-			ctx.fillStyle = colour;
-			ctx.fillRect(x, y, Math.max(w, 1 / view.scale), Math.max(h, 1 / view.scale));
-		}
+		paintStill(canvas, SIZE.w * ratio, SIZE.h * ratio, (ctx) => {
+			ctx.fillStyle = ground.colour;
+			ctx.fillRect(0, 0, canvas.width, canvas.height);
+			if (!all) return;
+			const view = fitBox(all, SIZE, 2, 1);
+			const k = view.scale * ratio;
+			ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
+			const objects = [];
+			for (const object of board.model.inOrder(sheet.id)) if (objects.push(object) >= MOST) break;
+			for (const object of inPaintOrder(objects)) {
+				const colour = colourOf(object, ground.surface);
+				if (!colour) continue;
+				const [x, y, w, h] = object.box;
+				ctx.fillStyle = colour;
+				ctx.fillRect(x, y, Math.max(w, 1 / view.scale), Math.max(h, 1 / view.scale));
+			}
+		});
 	});
 </script>
 

@@ -36,6 +36,7 @@
 	const pace = calmly(
 		() => board.room.version,
 		() => board.sheet,
+		() => board.painter?.isBusy ?? false,
 	);
 	const tree = $derived.by(() => {
 		void pace.version;
