@@ -156,6 +156,7 @@ function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 				}
 				last = time;
 				spent = 0;
+				performance.mark('bench frame');
 				const start = performance.now();
 				if (isDrag)
 					point('pointermove', grip.x + 8 + 90 * Math.sin(i / 12), grip.y + 8 + 60 * Math.sin(i / 9));
@@ -171,6 +172,35 @@ function moveView(page: Page, move: Move, frames: number): Promise<Frames> {
 		},
 		[move, frames] as const,
 	);
+}
+
+interface TraceEvent {
+	name: string;
+	pid: number;
+	tid: number;
+	ts: number;
+	/** Processor time of the thread, microseconds. */
+	tdur?: number;
+}
+
+/**
+ * What the script of each frame took of a processor, ms: callbacks of frames with all that follows from them. On a machine that has more to do
+ * than it has cores, the clock counts what others did meanwhile as well.
+ */
+function processorTimes(trace: string): number[] {
+	const { traceEvents } = JSON.parse(trace) as { traceEvents: TraceEvent[] };
+	const marks = traceEvents.filter(({ name }) => name === 'bench frame').sort((a, b) => a.ts - b.ts);
+	const page = marks[0];
+	const callbacks = traceEvents.filter(
+		({ name, pid, tid }) => name === 'FireAnimationFrame' && pid === page?.pid && tid === page.tid,
+	);
+	return marks
+		.slice(1)
+		.map(({ ts }, i) =>
+			callbacks
+				.filter((each) => each.ts >= marks[i]!.ts && each.ts < ts)
+				.reduce((sum, { tdur }) => sum + (tdur ?? 0) / 1000, 0),
+		);
 }
 
 export interface FrameCase {
@@ -195,8 +225,11 @@ export async function benchFrames(
 	const label = `${count} objects, ${painter}${ratio === 1 ? '' : `, ${ratio} device pixels`}${edits ? `, ${edits} edits/s` : ''}`;
 	const stop = edits > 0 ? await editing(server, person, board, edits) : undefined;
 	for (const move of MOVES) {
+		await browser.startTracing(page, { categories: ['devtools.timeline', 'blink.user_timing'] });
 		const { script, interval, longTasks, blanks } = await moveView(page, move, 120);
+		const own = processorTimes((await browser.stopTracing()).toString());
 		figure(`frame, ${move}: script p95`, p95(script), 'ms', label);
+		figure(`frame, ${move}: script p95, processor time`, p95(own), 'ms', label);
 		figure(`frame, ${move}: interval p95`, p95(interval), 'ms', label);
 		figure(`frame, ${move}: tasks over 50 ms`, longTasks, 'tasks', label);
 		figure(`frame, ${move}: blank frames`, blanks, 'frames', label);
