@@ -2,13 +2,13 @@
  * The whole sheet in one picture, so that there is always something to show: first a rough one, every object a spot of its
  * colour, which is there in no time however many there are; then, in slices, one that is painted like the tiles.
  */
-import { colourOf } from '$core/board/colour-of';
 import type { Ground } from '$core/board/ground';
 import type { PlainBoard } from '$core/board/plain';
 import { inflate, type Box } from '$core/geometry/box';
 import { isCoarse, paintDrawing } from '$lib/board/painter/primitives';
 import type { Images } from '$lib/board/painter/images';
 import { SMALL } from '$lib/board/painter/protocol';
+import { paintSpots } from '$lib/board/painter/spots';
 
 /** Longest side and scale, pixels and pixels a unit. */
 const SIDE = 2048;
@@ -92,14 +92,8 @@ export class Overview {
 		const { board, sheet, ground, hidden } = this.scene();
 		const { ctx, box, scale } = this.blank();
 		ctx.setTransform(scale, 0, 0, scale, -box.x * scale, -box.y * scale);
-		for (const id of board.inOrderOn(sheet)) {
-			const object = board.find(id)!;
-			const colour = hidden.has(id) ? undefined : colourOf(object, ground.surface);
-			if (!colour) continue;
-			const [x, y, w, h] = object.box;
-			ctx.fillStyle = colour;
-			ctx.fillRect(x, y, w, h);
-		}
+		const shown = board.inOrderOn(sheet).flatMap((id) => (hidden.has(id) ? [] : board.find(id)!));
+		paintSpots(ctx, shown, ground.surface);
 		this.isThere = true;
 		this.send(sheet, box, scale, await createImageBitmap(ctx.canvas));
 	}

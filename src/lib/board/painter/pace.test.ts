@@ -8,7 +8,7 @@ afterEach(() => void vi.useRealTimers());
 describe('the pace of a board', () => {
 	it('is told once when things begin to move, and once when they have been still for a while', () => {
 		const told = vi.fn();
-		const pace = new Pace(() => false, told);
+		const pace = new Pace(told);
 		for (let i = 0; i < 10; i++) {
 			pace.move();
 			vi.advanceTimersByTime(100);
@@ -25,7 +25,7 @@ describe('the pace of a board', () => {
 	it('stays while a hand holds something, however still', () => {
 		const told = vi.fn();
 		let isHeld = true;
-		const pace = new Pace(() => isHeld, told);
+		const pace = new Pace(told, undefined, () => isHeld);
 		pace.move();
 		vi.advanceTimersByTime(5000);
 		expect(pace.moves).toBe(true);
@@ -36,7 +36,7 @@ describe('the pace of a board', () => {
 
 	it('says nothing any more when it is given up', () => {
 		const told = vi.fn();
-		const pace = new Pace(() => false, told);
+		const pace = new Pace(told);
 		pace.move();
 		pace.destroy();
 		vi.advanceTimersByTime(1000);

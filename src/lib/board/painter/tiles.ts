@@ -44,12 +44,12 @@ export class TilePainter implements Painter {
 	/** Callbacks that wait for the worker to have shown everything up to a number. */
 	private waiting: { seq: number; shown: () => void }[] = [];
 	private frame: number | undefined;
-	private restTimer: ReturnType<typeof setTimeout> | undefined;
-	private scaledAt = 0;
 	private readonly pace = new Pace(
-		() => this.lifted.length > 0,
 		(moves) => this.say({ is: 'pace', moves }),
+		undefined,
+		() => this.lifted.length > 0,
 	);
+	private readonly scaling = new Pace((scales) => !scales && this.wantExact(), REST);
 	private readonly handing: HandOver;
 	private viewSent = '';
 	private isGone = false;
@@ -139,7 +139,7 @@ export class TilePainter implements Painter {
 	destroy(): void {
 		this.isGone = true;
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
-		clearTimeout(this.restTimer);
+		this.scaling.destroy();
 		this.pace.destroy();
 		this.worker.terminate();
 		this.direct?.destroy();
@@ -197,16 +197,12 @@ export class TilePainter implements Painter {
 			const step = 2 ** Math.round(Math.log2(scale));
 			const gap = Math.abs(Math.log2(scale / this.level.scale));
 			if (gap > 1) this.level = this.store.levelAt(step);
-			this.scaledAt = performance.now();
-			this.restTimer ??= setTimeout(() => this.lookForRest(), REST);
+			this.scaling.move();
 		}
 	}
 
-	/** One timer for many steps of a zoom: setting one in each frame costs more than all else that is done here. */
-	private lookForRest(): void {
-		const waits = this.scaledAt + REST - performance.now();
-		this.restTimer = waits > 0 ? setTimeout(() => this.lookForRest(), waits) : undefined;
-		if (this.restTimer !== undefined) return;
+	/** The scale rests: tiles of exactly that scale. */
+	private wantExact(): void {
 		this.level = this.store.levelAt(this.view.scale * this.ratio);
 		this.ask();
 	}

@@ -1,24 +1,18 @@
 <script lang="ts">
 	/** How large the board is shown, and the way back to its full size. */
 	import { m } from '$lib/paraglide/messages';
-	import { onDestroy } from 'svelte';
+	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
+	import { calmly } from '../../ui/calmly.svelte';
 
 	const { board }: { board: Board } = $props();
-	/** Nobody reads faster than this, ms; a new figure in each frame would have the whole ledge painted anew. */
-	const PACE = 90;
 	const percent = $derived(Math.round(board.view.scale * 100));
-	let shown = $state(0);
-	let timer: ReturnType<typeof setTimeout> | undefined;
-	$effect.pre(() => {
-		if (shown === 0) shown = percent;
-		if (percent === shown) return;
-		timer ??= setTimeout(() => {
-			timer = undefined;
-			shown = percent;
-		}, PACE);
+	/** A new figure in each frame would have the whole ledge painted anew, and nobody could read it. */
+	const pace = calmly(() => percent);
+	const shown = $derived.by(() => {
+		void pace.version;
+		return untrack(() => percent);
 	});
-	onDestroy(() => clearTimeout(timer));
 </script>
 
 <button

@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** A small picture of the whole sheet with the view in it; press or drag to go there. */
 	import { chalkOn } from '$core/board/colours';
-	import { colourOf } from '$core/board/colour-of';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { fitBox, seen, type View } from '$core/geometry/view';
@@ -9,6 +8,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import type { SheetPicture } from '../../board/painter/painter';
 	import { makeMovable } from '../../board/painter/movable';
+	import { paintSpots } from '../../board/painter/spots';
 	import { paintStill } from '../../board/painter/still';
 	import { onMount } from 'svelte';
 	import { calmly } from '../../ui/calmly.svelte';
@@ -82,13 +82,7 @@
 		paintStill(canvas, w, h, (ctx) => {
 			ctx.setTransform(k, 0, 0, k, -all.x * k, -all.y * k);
 			const here = [...board.model.objects.values()].filter((object) => object.sheet === board.sheet);
-			for (const object of inPaintOrder(here)) {
-				const colour = colourOf(object, surface);
-				if (!colour) continue;
-				const [x, y, w, h] = object.box;
-				ctx.fillStyle = colour;
-				ctx.fillRect(x, y, w, h);
-			}
+			paintSpots(ctx, inPaintOrder(here), surface);
 		});
 		return { box: all, k };
 	}
@@ -115,9 +109,9 @@
 		ctx.strokeRect((view.x - x) * k, (view.y - y) * k, view.w * k, view.h * k);
 	});
 
-	/** Where the picture of everything is, as a style. */
+	/** Where the picture of everything is, as a transform. */
 	const placed = ({ box, k }: Content): string =>
-		`transform:translate(${(box.x - fitted.x) * fitted.scale}px,${(box.y - fitted.y) * fitted.scale}px) scale(${fitted.scale / k})`;
+		`translate(${(box.x - fitted.x) * fitted.scale}px,${(box.y - fitted.y) * fitted.scale}px) scale(${fitted.scale / k})`;
 
 	function go(event: PointerEvent): void {
 		if (event.buttons === 0) return;
@@ -141,12 +135,16 @@
 	onpointerdown={go}
 	onpointermove={go}
 >
-	<canvas bind:this={canvas} hidden={!content} style={content && placed(content)} {@attach makeMovable}
+	<canvas
+		bind:this={canvas}
+		hidden={!content}
+		style:transform={content && placed(content)}
+		{@attach makeMovable}
 	></canvas>
 	<canvas
 		bind:this={frame}
-		width={SIZE.w * devicePixelRatio}
-		height={SIZE.h * devicePixelRatio}
+		width={Math.round(SIZE.w * devicePixelRatio)}
+		height={Math.round(SIZE.h * devicePixelRatio)}
 		style:width="{SIZE.w}px"
 		style:height="{SIZE.h}px"
 	></canvas>

@@ -5,9 +5,9 @@
 	import { inPaintOrder } from '$core/board/scene';
 	import { fitBox } from '$core/geometry/view';
 	import type { Board } from '../../board/board.svelte';
+	import { paintSpots } from '../../board/painter/spots';
 	import { paintStill } from '../../board/painter/still';
 	import type { Calm } from '../../ui/calmly.svelte';
-	import { colourOf } from '$core/board/colour-of';
 
 	const { board, sheet, pace }: { board: Board; sheet: Sheet; pace: Calm } = $props();
 	const SIZE = { w: 36, h: 24 };
@@ -20,7 +20,7 @@
 		const ratio = devicePixelRatio;
 		const ground = groundOf(sheet);
 		const all = board.model.extent(sheet.id);
-		paintStill(canvas, SIZE.w * ratio, SIZE.h * ratio, (ctx) => {
+		paintStill(canvas, Math.round(SIZE.w * ratio), Math.round(SIZE.h * ratio), (ctx) => {
 			ctx.fillStyle = ground.colour;
 			ctx.fillRect(0, 0, canvas.width, canvas.height);
 			if (!all) return;
@@ -29,13 +29,7 @@
 			ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
 			const objects = [];
 			for (const object of board.model.inOrder(sheet.id)) if (objects.push(object) >= MOST) break;
-			for (const object of inPaintOrder(objects)) {
-				const colour = colourOf(object, ground.surface);
-				if (!colour) continue;
-				const [x, y, w, h] = object.box;
-				ctx.fillStyle = colour;
-				ctx.fillRect(x, y, Math.max(w, 1 / view.scale), Math.max(h, 1 / view.scale));
-			}
+			paintSpots(ctx, inPaintOrder(objects), ground.surface, 1 / view.scale);
 		});
 	});
 </script>
