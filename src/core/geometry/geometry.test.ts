@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { boundsOf, distanceToSegment, overlaps, unionOf, type Box } from './box';
 import { freePlace } from './free-place';
 import { carry, handlePoint, resize } from './resize';
-import { fitBox, pan, reveal, seen, toBoard, toScreen, zoomAt } from './view';
+import { fitBox, pan, reveal, seen, shrinkBox, toBoard, toScreen, zoomAt } from './view';
 
 describe('boxes', () => {
 	it('bounds a box that is turned by a right angle', () => {
@@ -99,6 +99,17 @@ describe('views', () => {
 		expect(part.x).toBeLessThan(0);
 		expect(part.x + part.w).toBeGreaterThan(4000);
 		expect(part.x + part.w / 2).toBeCloseTo(2000);
+	});
+
+	it('shrinks a box into a small picture, however large it is, where a person could not zoom out as far', () => {
+		const box = { x: -2000, y: 500, w: 400_000, h: 90_000 };
+		const small = { w: 192, h: 118 };
+		const part = seen(shrinkBox(box, small, 8), small);
+		expect(part.x).toBeLessThan(box.x);
+		expect(part.x + part.w).toBeGreaterThan(box.x + box.w);
+		expect(shrinkBox(box, small).scale * box.w).toBeCloseTo(small.w);
+		expect(shrinkBox({ x: 0, y: 0, w: 10, h: 10 }, small, 8).scale).toBe(1);
+		expect(fitBox(box, small).scale).toBe(0.02);
 	});
 
 	it('moves no further than needed to show a box, and not at all when it is seen', () => {

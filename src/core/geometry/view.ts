@@ -49,15 +49,30 @@ export function zoomAt(view: View, at: Point, factor: number): View {
 	return { x: fixed.x - at.x / scale, y: fixed.y - at.y / scale, scale };
 }
 
-/** Shows a box whole and centred, with `margin` pixels round it, at most at `most` times its size. */
+/** The box in the middle of a screen. */
+const centred = (box: Box, size: Size, scale: number): View => ({
+	x: box.x + box.w / 2 - size.w / 2 / scale,
+	y: box.y + box.h / 2 - size.h / 2 / scale,
+	scale,
+});
+
+/** The scale at which a box fits into a room, at most `most`. */
+const fitting = (box: Box, room: Size, most: number): number =>
+	Math.min(room.w / Math.max(1, box.w), room.h / Math.max(1, box.h), most);
+
+/**
+ * Shows a box to somebody: whole and centred, with `margin` pixels round it, at most at `most` times its size, and at no scale that
+ * cannot be reached by hand.
+ */
 export function fitBox(box: Box, size: Size, margin = 48, most = 1.5): View {
 	const room = { w: Math.max(40, size.w - 2 * margin), h: Math.max(40, size.h - 2 * margin) };
-	const scale = clamp(Math.min(room.w / Math.max(1, box.w), room.h / Math.max(1, box.h), most));
-	return {
-		x: box.x + box.w / 2 - size.w / 2 / scale,
-		y: box.y + box.h / 2 - size.h / 2 / scale,
-		scale,
-	};
+	return centred(box, size, clamp(fitting(box, room, most)));
+}
+
+/** Makes a picture of a box, whole and centred however large it is, with `margin` pixels round it, at most at `most` times its size. */
+export function shrinkBox(box: Box, size: Size, margin = 0, most = 1): View {
+	const room = { w: Math.max(1, size.w - 2 * margin), h: Math.max(1, size.h - 2 * margin) };
+	return centred(box, size, fitting(box, room, most));
 }
 
 /** Moves the view as little as needed so that a box is seen; unchanged when it is. */

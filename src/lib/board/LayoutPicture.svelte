@@ -5,7 +5,7 @@
 	import { BoardModel } from '$core/board/model';
 	import { pictureOf } from '$core/board/scene';
 	import { addSheet } from '$core/board/sheets';
-	import { fitBox } from '$core/geometry/view';
+	import { shrinkBox } from '$core/geometry/view';
 	import { Sketch } from '$core/templates/sketch';
 	import * as Y from 'yjs';
 	import { loadFaces } from './faces';
@@ -43,7 +43,7 @@
 		ctx.fillStyle = ground.colour;
 		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		if (picture) {
-			const view = fitBox(picture.view, { w: width, h: height }, 10, 1);
+			const view = shrinkBox(picture.view, { w: width, h: height }, 10);
 			const base = { scale: view.scale * ratio, x: view.x, y: view.y, ratio };
 			for (const drawing of picture.drawings) paintDrawing(ctx, drawing, base);
 		}

@@ -26,6 +26,7 @@ export class DirectPainter implements Painter {
 	/** What is drawn at once is never blank. */
 	readonly blanks = 0;
 	readonly isBusy = false;
+	readonly makesPicture = false;
 	/** Drawings by object: with everything, and without what cannot be seen from far. */
 	private readonly drawings = { fine: new Map<string, Drawing>(), coarse: new Map<string, Drawing>() };
 	private readonly order: PaintOrder;

@@ -34,7 +34,9 @@ export interface Painter {
 	drop(shown: () => void): void;
 	/** Leaves out the text of the object that is being edited, or of one part of it. */
 	setEditing(id: string | undefined, part?: string): void;
-	/** The sheet in one picture; undefined where there is none. */
+	/** Whether it makes a picture of the sheet, sooner or later. */
+	readonly makesPicture: boolean;
+	/** The sheet in one picture; undefined where there is none yet, or never. */
 	picture(): SheetPicture | undefined;
 	destroy(): void;
 }

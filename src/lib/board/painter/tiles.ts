@@ -61,7 +61,7 @@ export class TilePainter implements Painter {
 		private readonly model: BoardModel,
 		private readonly boardId: string,
 		private readonly groundOn: (sheet: string) => Ground,
-		/** Told when there is a new picture of the sheet. */
+		/** Told when there is a new picture of the sheet, or there will never be one. */
 		private readonly onpicture: () => void = () => {},
 	) {
 		this.layers = new TileLayers(canvas.place);
@@ -81,6 +81,10 @@ export class TilePainter implements Painter {
 
 	get isBusy(): boolean {
 		return (this.direct !== undefined && !this.isAlone) || this.pace.moves;
+	}
+
+	get makesPicture(): boolean {
+		return !this.isAlone;
 	}
 
 	setSheet(sheet: string): void {
@@ -152,6 +156,7 @@ export class TilePainter implements Painter {
 		this.isAlone = true;
 		this.paintDirect();
 		for (const { shown } of this.waiting.splice(0)) shown();
+		this.onpicture();
 		// One that cannot be loaded, without a network say, says nothing; one that broke is a fault.
 		if (message) reportError(new Error(`The worker that paints tiles stopped: ${message}`));
 	}

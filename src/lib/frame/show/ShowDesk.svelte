@@ -3,7 +3,7 @@
 	import { countdown } from '$core/session/clock';
 	import { groundOf } from '$core/board/ground';
 	import { pictureOf } from '$core/board/scene';
-	import { fitBox } from '$core/geometry/view';
+	import { shrinkBox } from '$core/geometry/view';
 	import { slideFrom, slidesOf, writeShow } from '$core/session/show';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
@@ -55,7 +55,7 @@
 		if (!shown) return;
 		ctx.fillStyle = shown.ground;
 		ctx.fillRect(0, 0, canvas.width, canvas.height);
-		const view = fitBox(shown.view, { w: WIDTH, h: HEIGHT }, 6, 1);
+		const view = shrinkBox(shown.view, { w: WIDTH, h: HEIGHT }, 6);
 		const base = { scale: view.scale * ratio, x: view.x, y: view.y, ratio };
 		for (const drawing of shown.drawings) paintDrawing(ctx, drawing, base);
 	}

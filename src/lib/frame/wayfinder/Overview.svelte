@@ -3,7 +3,7 @@
 	import { chalkOn } from '$core/board/colours';
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
-	import { fitBox, seen, type View } from '$core/geometry/view';
+	import { shrinkBox, seen, type View } from '$core/geometry/view';
 	import { m } from '$lib/paraglide/messages';
 	import type { Board } from '../../board/board.svelte';
 	import type { SheetPicture } from '../../board/painter/painter';
@@ -21,6 +21,8 @@
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
 	const SETTLED = 250;
+	/** So many objects are only painted here when nobody else does it. */
+	const MANY = 3000;
 	let place: HTMLDivElement;
 	let canvas: HTMLCanvasElement;
 	let frame: HTMLCanvasElement;
@@ -33,7 +35,7 @@
 	const fitted = $derived.by((): View => {
 		void pace.version;
 		const all = board.model.extent(board.sheet);
-		return fitBox(unionOf([seen(board.view, board.size), ...(all ? [all] : [])])!, SIZE, 8, 1);
+		return shrinkBox(unionOf([seen(board.view, board.size), ...(all ? [all] : [])])!, SIZE, 8);
 	});
 
 	/** What the canvas shows: painted anew only when the sheet has changed, and moved to where it belongs. */
@@ -56,12 +58,15 @@
 		else if (made) {
 			if (made.version !== copied) content = copy(made);
 			copied = made.version;
-		} else if (isSettled) content = pace.timed(() => paintContent(all));
+		} else if (isSettled) content = waits() ? undefined : pace.timed(() => paintContent(all));
 	}
+
+	const waits = (): boolean =>
+		board.painter?.makesPicture === true && board.model.countOn(board.sheet) > MANY;
 
 	/** As large as it is ever shown here, so that moving it about costs nothing. */
 	const sized = (box: Box): { w: number; h: number; k: number } => {
-		const k = fitBox(box, SIZE, 0, 1).scale * devicePixelRatio;
+		const k = shrinkBox(box, SIZE).scale * devicePixelRatio;
 		return { w: Math.max(1, Math.ceil(box.w * k)), h: Math.max(1, Math.ceil(box.h * k)), k };
 	};
 

@@ -3,7 +3,7 @@
 	import { groundOf } from '$core/board/ground';
 	import type { Sheet } from '$core/board/objects';
 	import { inPaintOrder } from '$core/board/scene';
-	import { fitBox } from '$core/geometry/view';
+	import { shrinkBox } from '$core/geometry/view';
 	import type { Board } from '../../board/board.svelte';
 	import { paintSpots } from '../../board/painter/spots';
 	import { paintStill } from '../../board/painter/still';
@@ -24,7 +24,7 @@
 			ctx.fillStyle = ground.colour;
 			ctx.fillRect(0, 0, canvas.width, canvas.height);
 			if (!all) return;
-			const view = fitBox(all, SIZE, 2, 1);
+			const view = shrinkBox(all, SIZE, 2);
 			const k = view.scale * ratio;
 			ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
 			const objects = [];
