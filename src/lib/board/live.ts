@@ -23,7 +23,7 @@ import { bendHandles } from './tools/bend';
 import { growPoint, turnPoint } from './tools/knobs';
 import { resizeTarget } from './tools/pick';
 import type { Sketch } from './tools/tool';
-import type { Point } from '$core/geometry/box';
+import type { Box, Point } from '$core/geometry/box';
 
 const HANDLE = 9;
 /** Objects whose outlines are drawn one by one while they are moved. */
@@ -33,6 +33,8 @@ export class LiveLayer {
 	private readonly ctx: CanvasRenderingContext2D;
 	private frame: number | undefined;
 	private readonly lifted: Lifted;
+	/** The box round everything that is on the move, where it was taken up. */
+	private crowd: { of: ReadonlySet<string>; round: Box } | undefined;
 	private readonly fineness = new Fineness(() => this.ask());
 	private lastView: View | undefined;
 
@@ -134,9 +136,9 @@ export class LiveLayer {
 		this.paintCell(surface);
 		if (!board.mayEdit || board.editing || board.tool !== 'pick') return;
 		this.paintBendHandles();
-		const target = resizeTarget(board);
 		// Nothing can be taken hold of while everything is on the move.
-		if (!target || board.held.moved) return;
+		const target = board.held.moved ? undefined : resizeTarget(board);
+		if (!target) return;
 		if (board.selection.size > 1) {
 			ctx.setLineDash([5 / board.view.scale, 4 / board.view.scale]);
 			ctx.lineWidth = 1 / board.view.scale;
@@ -163,11 +165,19 @@ export class LiveLayer {
 	/** One box round everything that is being moved. */
 	private outlineAll(): void {
 		const { ctx, board } = this;
-		const round = resizeTarget(board);
-		if (!round) return;
+		const { lifted, preview } = board.held;
+		const { dx, dy } = board.held.moved!;
+		// Finding it takes as long as they are many: it is done once, and moved along.
+		if (this.crowd?.of !== lifted || !preview) {
+			const now = resizeTarget(board);
+			this.crowd = now && { of: lifted, round: preview ? { ...now, x: now.x - dx, y: now.y - dy } : now };
+		}
+		if (!this.crowd) return;
+		const { x, y, w, h } = this.crowd.round;
 		const unit = 1 / board.view.scale;
+		const [left, top] = preview ? [x + dx, y + dy] : [x, y];
 		ctx.setLineDash([5 * unit, 4 * unit]);
-		ctx.strokeRect(round.x - 3 * unit, round.y - 3 * unit, round.w + 6 * unit, round.h + 6 * unit);
+		ctx.strokeRect(left - 3 * unit, top - 3 * unit, w + 6 * unit, h + 6 * unit);
 		ctx.setLineDash([]);
 	}
 

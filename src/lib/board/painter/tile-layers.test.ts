@@ -116,16 +116,30 @@ describe('tiles on the screen', () => {
 		for (const each of levels) layers.put(each, 0, 0, picture());
 		const { canvas } = layers.setOverview({ x: 10, y: 20, w: 4000, h: 4000 }, 0.1, picture(400, 400));
 		const wanted = levels[3]!;
-		expect(layers.show(view(wanted), none)).toBe(false);
+		const wide = { size: { w: 4 * TILE, h: TILE } };
+		expect(layers.show(view(wanted, wide), none)).toBe(false);
 		expect(visible()).toHaveLength(4);
 		expect(visible()[0]).toBe(canvas);
 		expect(canvas.style.transform).toBe('translate(10px,20px) scale(10)');
 		expect(visible().map((each) => each.style.transform)).not.toContain('translate(0px,0px) scale(10)');
 		// What is wanted lies over all others.
-		expect(layers.show(view(levels[1]!), none)).toBe(false);
+		expect(layers.show(view(levels[1]!, wide), none)).toBe(false);
 		expect((host.lastElementChild as HTMLElement).style.transform).toBe('translate(0px,0px) scale(1)');
 		expect(layers.show(view(wanted), all)).toBe(true);
 		expect(visible()).toHaveLength(1);
+	});
+
+	it('hide what lies behind them where they cover all that is in view', () => {
+		const { layers, visible } = made();
+		const [far, near, wanted] = [level(1, 0.25), level(2, 0.5), level(3, 1)];
+		for (const each of [far, near, wanted]) layers.put(each, 0, 0, picture());
+		layers.setOverview({ x: 0, y: 0, w: 4000, h: 4000 }, 0.1, picture(400, 400));
+		const seen = (w: number): number => {
+			layers.show(view(wanted, { size: { w, h: TILE } }), (tx) => tx === 0);
+			return visible().length;
+		};
+		// One tile of half the scale reaches as far as two of those that are wanted, one of a quarter as far as four.
+		expect([TILE, 2 * TILE, 4 * TILE, 5 * TILE].map(seen)).toEqual([1, 2, 3, 4]);
 	});
 
 	it('are not there at all where far too many of them would be in view', () => {

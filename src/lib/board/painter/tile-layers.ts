@@ -158,10 +158,10 @@ export class TileLayers implements TilePictures {
 	show(shown: Shown, has: (tx: number, ty: number) => boolean): boolean {
 		const { level: wanted, view, size, ratio } = shown;
 		const k = view.scale * ratio;
-		const isWhole = coversAll(wanted, seen(view, size), has);
-		const others = isWhole ? [] : [...this.layers.values()].filter(({ level }) => level !== wanted);
-		others.sort((a, b) => Math.abs(Math.log2(a.level.scale / k)) - Math.abs(Math.log2(b.level.scale / k)));
-		const visible = new Set(others.slice(0, BEHIND).map(({ level }) => level)).add(wanted);
+		const box = seen(view, size);
+		const isWhole = coversAll(wanted, box, has);
+		const behind = isWhole ? { levels: [], isWhole } : this.behind(wanted, k, box);
+		const visible = new Set(behind.levels).add(wanted);
 		const isRough = size.w * size.h * ratio * ratio > LARGE;
 		for (const layer of this.layers.values()) {
 			setStyle(layer.element.style, 'display', visible.has(layer.level) ? '' : 'none');
@@ -172,12 +172,28 @@ export class TileLayers implements TilePictures {
 		if (top && top !== this.host.lastChild) this.host.append(top);
 		if (this.overview) {
 			const { canvas, box, scale } = this.overview;
-			setStyle(canvas.style, 'display', isWhole ? 'none' : '');
+			setStyle(canvas.style, 'display', behind.isWhole ? 'none' : '');
 			const [x, y] = [(box.x - view.x) * view.scale, (box.y - view.y) * view.scale];
-			if (!isWhole)
+			if (!behind.isWhole)
 				setStyle(canvas.style, 'transform', `translate(${x}px,${y}px) scale(${view.scale / scale})`);
 		}
 		return isWhole;
+	}
+
+	/**
+	 * The levels that are seen where the wanted one has gaps, those of the nearest scales; and whether nothing can be seen behind
+	 * them, so that the browser need not paint what lies there.
+	 */
+	private behind(wanted: Level, k: number, box: Box): { levels: Level[]; isWhole: boolean } {
+		const away = ({ scale }: Level): number => Math.abs(Math.log2(scale / k));
+		const others = [...this.layers.values()].map(({ level }) => level).filter((level) => level !== wanted);
+		const levels: Level[] = [];
+		for (const level of others.sort((a, b) => away(a) - away(b)).slice(0, BEHIND)) {
+			levels.push(level);
+			if (coversAll(level, box, (tx, ty) => this.tiles.has(keyOf(level.number, tx, ty))))
+				return { levels, isWhole: true };
+		}
+		return { levels, isWhole: false };
 	}
 
 	private moveLayer(layer: Layer, { view, ratio }: Shown, isRough: boolean): void {

@@ -22,8 +22,10 @@ interface Waiting {
 	reject: (reason: unknown) => void;
 }
 
-/** How long a batch waits for company, ms. */
-const WINDOW = 3;
+/** How long a batch waits for company, ms: longer when there was one just before. */
+const WINDOW = { alone: 3, busy: 12 };
+/** How long ago that may have been, ms. */
+const LATELY = 25;
 /** Rows in one statement at most. */
 const MOST = 500;
 
@@ -56,6 +58,7 @@ export class UpdateLog {
 	private queue: Waiting[] = [];
 	private timer: NodeJS.Timeout | undefined;
 	private writing = false;
+	private writtenAt = -Infinity;
 	/** Writes of each document that are not committed yet. */
 	private readonly open = new Map<string, Set<Promise<void>>>();
 
@@ -100,7 +103,8 @@ export class UpdateLog {
 
 	private wake(): void {
 		if (this.writing || this.timer) return;
-		this.timer = setTimeout(() => void this.flush(), WINDOW);
+		const wait = performance.now() - this.writtenAt < LATELY ? WINDOW.busy : WINDOW.alone;
+		this.timer = setTimeout(() => void this.flush(), wait);
 	}
 
 	private async flush(): Promise<void> {
@@ -111,6 +115,7 @@ export class UpdateLog {
 			await this.write(batch);
 		} finally {
 			this.writing = false;
+			this.writtenAt = performance.now();
 			if (this.queue.length > 0) this.wake();
 		}
 	}

@@ -9,6 +9,7 @@ import { addressOf, Doors } from './doors';
 import { CLOSE, guard, LARGEST_FRAME } from './gate';
 import { live } from './documents';
 import { takeIn } from './gathering';
+import { sendInRounds } from './rounds';
 
 const sockets = (): WebSocketServer =>
 	once('sockets', () => new WebSocketServer({ noServer: true, maxPayload: LARGEST_FRAME }));
@@ -51,6 +52,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 		sockets().handleUpgrade(request, socket, head, (ws) => {
 			// The library says why and closes; cut at once, the reason would not arrive.
 			ws.on('error', () => setTimeout(() => ws.terminate(), LAST_WORDS).unref());
+			sendInRounds(ws, socket);
 			const gate = guard(ws, person, (name, states) => takeIn(live().hub.documents, name, ws, states));
 			const timer = setTimeout(() => ws.close(CLOSE.policy, 'no document opened'), PATIENCE);
 			ws.once('close', () => clearTimeout(timer));

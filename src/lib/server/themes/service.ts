@@ -40,7 +40,7 @@ export function readyNotes(model: BoardModel): () => void {
 	const run = async (): Promise<void> => {
 		const ids = [...changed];
 		changed.clear();
-		if (countNotes(model) > MOST_NOTES) return;
+		if (hasTooMany(model)) return;
 		const texts = ids
 			.flatMap((id) => model.find(id) ?? [])
 			.filter((object) => object.kind === 'note')
@@ -63,8 +63,8 @@ export function readyNotes(model: BoardModel): () => void {
 	};
 }
 
-function countNotes(model: BoardModel): number {
+function hasTooMany(model: BoardModel): boolean {
 	let count = 0;
-	for (const { kind } of model.objects.values()) if (kind === 'note') count++;
-	return count;
+	for (const { kind } of model.objects.values()) if (kind === 'note' && ++count > MOST_NOTES) return true;
+	return false;
 }
