@@ -50,6 +50,7 @@ export class Overview {
 	private isSent = false;
 	/** Whether the page has a picture of this sheet. */
 	private isThere = false;
+	private sentScale = 0;
 
 	/** @param scene what there is to paint at this moment */
 	constructor(
@@ -78,6 +79,10 @@ export class Overview {
 	get isMissing(): boolean {
 		return !this.isThere;
 	}
+	/** Pixels a board unit of the picture that the page has; 0 when it has none. */
+	get scale(): number {
+		return this.isThere ? this.sentScale : 0;
+	}
 	/** Whether there is work now. */
 	get isDue(): boolean {
 		return !this.isSent && (this.next !== undefined || performance.now() - this.sentAt > EVERY);
@@ -94,8 +99,7 @@ export class Overview {
 		ctx.setTransform(scale, 0, 0, scale, -box.x * scale, -box.y * scale);
 		const shown = board.inOrderOn(sheet).flatMap((id) => (hidden.has(id) ? [] : board.find(id)!));
 		paintSpots(ctx, shown, ground.surface);
-		this.isThere = true;
-		this.send(sheet, box, scale, await createImageBitmap(ctx.canvas));
+		await this.hand(sheet, { ctx, box, scale });
 	}
 
 	/** A slice of the work. */
@@ -136,8 +140,13 @@ export class Overview {
 		}
 		if (this.dirty.length > 0) return;
 		this.isSent = true;
-		this.isThere = true;
 		this.sentAt = performance.now();
+		await this.hand(sheet, picture);
+	}
+
+	private async hand(sheet: string, { ctx, box, scale }: Picture): Promise<void> {
+		this.isThere = true;
+		this.sentScale = scale;
 		this.send(sheet, box, scale, await createImageBitmap(ctx.canvas));
 	}
 

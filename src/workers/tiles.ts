@@ -4,14 +4,14 @@
  */
 import { plainGround, type Ground } from '$core/board/ground';
 import { PlainBoard, type Dirty, type Painted } from '$core/board/plain';
-import { inflate, overlaps, unionOf, type Box } from '$core/geometry/box';
+import { inflate, overlaps, type Box } from '$core/geometry/box';
 import { browserMeasure } from '$lib/board/measure';
 import { fileAddress, Images } from '$lib/board/painter/images';
 import { paintGround } from '$lib/board/painter/grain';
 import { isCoarse, paintDrawing, type Base } from '$lib/board/painter/primitives';
 import { Overview, shrunk } from './overview';
+import { boxOfTile, keyOfTile, missingIn, partOn, SOFT, soil, type TileAt } from './tile-at';
 import {
-	keyOf,
 	TILE,
 	type FaceSource,
 	type FromWorker,
@@ -28,27 +28,20 @@ interface Wanted {
 	/** Whether it is the scale that is shown, and not one that stands in for it. */
 	isExact: boolean;
 }
-interface TileAt {
-	level: number;
-	scale: number;
-	tx: number;
-	ty: number;
-	/** Parts that are out of date, in board units. */
-	dirty: Box[];
-}
-
-/** Room round a dirty part for soft edges, pixels. */
-const SOFT = 2;
 /** Share of a tile from which on it is painted anew as a whole: the page puts that up without drawing anything. */
 const WHOLE = 0.3;
-/** Parts of a tile that are painted one by one at most. */
-const MOST_PARTS = 12;
 /**
  * While things move: how often what changed is painted at most, ms; how many times as long as a piece of work the rest after it is,
  * and how long at most, ms.
  */
 const CALM = 60;
-const REST = { pan: 1.5, zoom: 3 };
+/** How long a tile is painted at one go, ms: one that shows much takes a hundred times as long. */
+const SLICE = { still: 8, moving: 2.5 };
+/** Up to how many times the scale of the overview it will do while the scale changes, as it shows hardly less than tiles would. */
+const NEARLY = 2;
+/** Objects that are painted before the clock is looked at. */
+const FEW = 4;
+const REST = { pan: 1.5, zoom: 4 };
 const MOST_REST = 200;
 
 const scope = self as unknown as {
@@ -59,7 +52,7 @@ const scope = self as unknown as {
 const board = new PlainBoard(browserMeasure);
 const padOf = (alpha: boolean): OffscreenCanvasRenderingContext2D =>
 	new OffscreenCanvas(TILE, TILE).getContext('2d', { alpha })!;
-/** What whole tiles and parts of them are painted on: opaque, or clear where something plays beneath. */
+/** What tiles, and parts of others meanwhile, are painted on: opaque, or clear where something plays beneath. */
 const OPAQUE = { tile: padOf(false), part: padOf(false) };
 const CLEAR = { tile: padOf(true), part: padOf(true) };
 let pads = OPAQUE;
@@ -77,19 +70,15 @@ let editing: Edited | undefined;
 let images: Images | undefined;
 /** Whether something in view looks different without the page having said so: a picture came. */
 let isSpoiled = false;
-/** Tiles that the page has. */
+/** Tiles that the page has, and the one that is being painted. */
 const have = new Map<string, TileAt>();
+let making: { tile: TileAt; base: Base; ids: readonly string[]; at: number } | undefined;
 /** Whether the view or something on it is on the move, and when parts were painted anew last. */
 let isMoving = false;
 let patchedAt = 0;
 /** Numbers up to which everything was heard, and was told to be done. */
 let heard = 0;
 let told = 0;
-
-const boxOfTile = ({ tx, ty, scale }: TileAt): Box => {
-	const side = TILE / scale;
-	return { x: tx * side, y: ty * side, w: side, h: side };
-};
 
 /** The ground as it is painted on tiles: where a picture plays beneath, the page lays the veil over it. */
 function bare({ picture, ...rest }: Ground): Ground {
@@ -104,9 +93,16 @@ function paintPart(
 	h: number,
 ): void {
 	paintGround(target, ground, base, w, h, images);
+	paintObjects(target, base, board.drawingsIn(sheet, box, ground.surface, isCoarse(base)));
+}
+
+function paintObjects(
+	target: OffscreenCanvasRenderingContext2D,
+	base: Base,
+	drawn: ReturnType<PlainBoard['drawingsIn']>,
+): void {
 	target.textBaseline = 'alphabetic';
-	const coarse = isCoarse(base);
-	for (const { id, drawing } of board.drawingsIn(sheet, box, ground.surface, coarse)) {
+	for (const { id, drawing } of drawn) {
 		if (!hidden.has(id))
 			paintDrawing(target, drawing, base, id === editing?.id ? editing : undefined, images);
 	}
@@ -119,14 +115,6 @@ const overview = new Overview(
 		scope.postMessage({ is: 'overview', sheet: of, box, scale, bitmap, small }, [bitmap, small]);
 	},
 );
-
-/** Notes a part that is out of date; parts that touch become one, and so do very many. */
-function soil(tile: TileAt, box: Box): void {
-	const apart = tile.dirty.filter((each) => !overlaps(each, box));
-	const touching = tile.dirty.filter((each) => overlaps(each, box));
-	tile.dirty = [...apart, unionOf([...touching, box])!];
-	if (tile.dirty.length > MOST_PARTS) tile.dirty = [unionOf(tile.dirty)!];
-}
 
 /** Marks tiles out of date: those in view get the part painted anew, the others are given up. */
 function spoil(dirty: readonly Dirty[]): void {
@@ -151,10 +139,10 @@ function spoil(dirty: readonly Dirty[]): void {
 function patch(): void {
 	const patches: Patch[] = [];
 	for (const [key, tile] of have) {
-		if (tile.dirty.length === 0) continue;
+		if (tile.dirty.length === 0 || tile === making?.tile) continue;
 		const parts = tile.dirty.flatMap((box) => partOn(tile, box) ?? []);
 		tile.dirty = [];
-		if (parts.reduce((sum, { w, h }) => sum + w * h, 0) > WHOLE * TILE * TILE) paintTile(tile);
+		if (parts.reduce((sum, { w, h }) => sum + w * h, 0) > WHOLE * TILE * TILE) paintAnew(tile);
 		else for (const part of parts) patches.push(paintPatch(key, tile, part));
 	}
 	if (patches.length > 0)
@@ -164,50 +152,68 @@ function patch(): void {
 		);
 }
 
-/** Where a part of the board is on a tile, in whole pixels; undefined when it is not on it. */
-function partOn({ scale, tx, ty }: TileAt, box: Box): Box | undefined {
-	const [left, top] = [tx * TILE, ty * TILE];
-	const x = Math.max(0, Math.floor(box.x * scale - left) - SOFT);
-	const y = Math.max(0, Math.floor(box.y * scale - top) - SOFT);
-	const w = Math.min(TILE, Math.ceil((box.x + box.w) * scale - left) + SOFT) - x;
-	const h = Math.min(TILE, Math.ceil((box.y + box.h) * scale - top) + SOFT) - y;
-	return w > 0 && h > 0 ? { x, y, w, h } : undefined;
-}
+const baseOf = ({ scale, tx, ty }: TileAt, x = 0, y = 0): Base => ({
+	scale,
+	x: (tx * TILE + x) / scale,
+	y: (ty * TILE + y) / scale,
+	ratio: wanted?.ratio ?? 1,
+});
 
-function paintPatch(key: string, { scale, tx, ty }: TileAt, { x, y, w, h }: Box): Patch {
+/** A part of a tile, pixels; what others are painted on is left alone. */
+function pictureOf(tile: TileAt, { x, y, w, h }: Box): ImageBitmap {
 	const { part } = pads;
+	const { scale } = tile;
 	[part.canvas.width, part.canvas.height] = [w, h];
-	const base = { scale, x: (tx * TILE + x) / scale, y: (ty * TILE + y) / scale, ratio: wanted?.ratio ?? 1 };
+	const base = baseOf(tile, x, y);
 	paintPart(part, base, { x: base.x, y: base.y, w: w / scale, h: h / scale }, w, h);
-	return { key, x, y, bitmap: part.canvas.transferToImageBitmap() };
+	return part.canvas.transferToImageBitmap();
 }
 
-/** The next tile that is missing in a box, the nearest to its middle first. */
-function missing(box: Box): TileAt | undefined {
-	const { level, scale } = wanted!;
-	const side = TILE / scale;
-	const [cx, cy] = [(box.x + box.w / 2) / side - 0.5, (box.y + box.h / 2) / side - 0.5];
-	let best: TileAt | undefined;
-	let least = Infinity;
-	for (let ty = Math.floor(box.y / side); ty * side < box.y + box.h; ty++) {
-		for (let tx = Math.floor(box.x / side); tx * side < box.x + box.w; tx++) {
-			if (have.has(keyOf(level, tx, ty))) continue;
-			const distance = Math.hypot(tx - cx, ty - cy);
-			if (distance < least) [best, least] = [{ level, scale, tx, ty, dirty: [] }, distance];
-		}
+const paintPatch = (key: string, tile: TileAt, part: Box): Patch => ({
+	key,
+	x: part.x,
+	y: part.y,
+	bitmap: pictureOf(tile, part),
+});
+
+const paintAnew = (tile: TileAt): void => send(tile, pictureOf(tile, { x: 0, y: 0, w: TILE, h: TILE }));
+
+function send(tile: TileAt, bitmap: ImageBitmap): void {
+	const { level, tx, ty } = tile;
+	scope.postMessage({ is: 'tile', sheet, key: keyOfTile(tile), level, tx, ty, bitmap }, [bitmap]);
+}
+
+/** Begins to paint a tile. */
+function make(tile: TileAt): void {
+	const base = baseOf(tile);
+	paintGround(pads.tile, ground, base, TILE, TILE, images);
+	making = { tile, base, ids: board.idsIn(sheet, inflate(boxOfTile(tile), SOFT / tile.scale)), at: 0 };
+	have.set(keyOfTile(tile), tile);
+}
+
+/** Goes on with the tile that is being painted, for a short time; the page gets it when all is on it. */
+function makeOn({ tile, base, ids }: NonNullable<typeof making>): void {
+	const until = performance.now() + (isMoving ? SLICE.moving : SLICE.still);
+	while (making!.at < ids.length) {
+		const few = ids.slice(making!.at, (making!.at += FEW));
+		paintObjects(pads.tile, base, board.drawingsOf(few, ground.surface, isCoarse(base)));
+		if (performance.now() > until) return;
 	}
-	return best;
+	making = undefined;
+	send(tile, pads.tile.canvas.transferToImageBitmap());
+	// What changed meanwhile is painted over it.
+	if (tile.dirty.length > 0) isSpoiled = true;
 }
 
-function paintTile(tile: TileAt): void {
-	const { level, scale, tx, ty } = tile;
-	const side = TILE / scale;
-	const base = { scale, x: tx * side, y: ty * side, ratio: wanted!.ratio };
-	paintPart(pads.tile, base, inflate({ x: base.x, y: base.y, w: side, h: side }, SOFT / scale), TILE, TILE);
-	const key = keyOf(level, tx, ty);
-	have.set(key, tile);
-	const bitmap = pads.tile.canvas.transferToImageBitmap();
-	scope.postMessage({ is: 'tile', sheet, key, level, tx, ty, bitmap }, [bitmap]);
+/** Gives up the tile that is being painted where nobody wants it any more. */
+function review({ level, box, scale }: Wanted): void {
+	if (!making) return;
+	const { tile } = making;
+	const isKept = have.get(keyOfTile(tile)) === tile;
+	const isWanted = tile.level === level && overlaps(boxOfTile(tile), inflate(box, TILE / scale));
+	if (isKept && isWanted) return;
+	if (isKept) have.delete(keyOfTile(tile));
+	making = undefined;
 }
 
 /** One piece of work. Returns how long there is none, ms: 0 when there is more, nothing when there is none at all. */
@@ -227,9 +233,17 @@ async function work(): Promise<number | undefined> {
 		await overview.sketch();
 		return 0;
 	}
+	review(wanted);
+	const level = wanted;
+	const missing = (box: Box): TileAt | undefined => missingIn(box, level, (key) => have.has(key));
+	if (making) {
+		makeOn(making);
+		return 0;
+	}
+	if (isMoving && !wanted.isExact && wanted.scale < NEARLY * overview.scale) return patchIn;
 	const inView = missing(wanted.box);
 	if (inView) {
-		paintTile(inView);
+		make(inView);
 		return 0;
 	}
 	if (!isCoverTold) {
@@ -239,7 +253,7 @@ async function work(): Promise<number | undefined> {
 	}
 	const ahead = wanted.isExact ? missing(inflate(wanted.box, TILE / wanted.scale)) : undefined;
 	if (ahead) {
-		paintTile(ahead);
+		make(ahead);
 		return 0;
 	}
 	if (!isMoving && overview.isDue) {
@@ -323,6 +337,7 @@ scope.onmessage = ({ data }) => {
 			ground = bare(data.ground);
 			pads = ground.picture?.moves ? CLEAR : OPAQUE;
 			have.clear();
+			making = undefined;
 			overview.reset();
 			break;
 		case 'view':

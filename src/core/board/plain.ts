@@ -113,8 +113,13 @@ export class PlainBoard {
 
 	/** Drawings of what a box touches on a sheet, in the order in which they are painted. */
 	drawingsIn(sheet: string, box: Box, surface: Surface, coarse: boolean): { id: string; drawing: Drawing }[] {
-		const objects = this.order.sort(this.index.touching(sheet, box).map((id) => this.objects.get(id)!));
-		return this.drawn(objects, surface, coarse);
+		return this.drawingsOf(this.idsIn(sheet, box), surface, coarse);
+	}
+
+	/** Ids of what a box touches on a sheet, in the order in which it is painted. */
+	idsIn(sheet: string, box: Box): string[] {
+		const objects = this.index.touching(sheet, box).map((id) => this.objects.get(id)!);
+		return this.order.sort(objects).map(({ id }) => id);
 	}
 
 	/** Ids of everything on a sheet, in the order in which it is painted. */
