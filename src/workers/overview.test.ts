@@ -81,10 +81,12 @@ describe('the picture of a whole sheet', () => {
 		const { ids, hidden, overview, sent, core } = made(30);
 		hidden.add(ids[3]!);
 		expect(overview.isMissing).toBe(true);
+		expect(overview.scale).toBe(0);
 		await overview.sketch();
 		expect(overview.isMissing).toBe(false);
 		expect(sent).toHaveLength(1);
 		expect(sent[0]!.sheet).toBe(core.sheet);
+		expect(overview.scale).toBe(sent[0]!.scale);
 		expect(fills.filter(({ w, h }) => w === 160 && h === 96)).toHaveLength(29);
 		// What follows is still to be done.
 		expect(overview.isDue).toBe(true);
@@ -139,5 +141,6 @@ describe('the picture of a whole sheet', () => {
 		expect(sent.at(-1)!.x).toBeLessThan(-5000);
 		overview.reset();
 		expect(overview.isMissing).toBe(true);
+		expect(overview.scale).toBe(0);
 	});
 });

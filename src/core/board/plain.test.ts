@@ -30,6 +30,7 @@ describe('a plain copy', () => {
 		for (const { id: sheet } of board.model.sheets) {
 			expect(copy.extent(sheet)).toEqual(board.model.extent(sheet));
 			const drawn = copy.drawingsIn(sheet, EVERYWHERE, 'slate', false).map(({ id }) => id);
+			expect(copy.idsIn(sheet, EVERYWHERE)).toEqual(drawn);
 			const expected = inPaintOrder(board.model.onSheet(sheet))
 				.filter(({ id }) => board.model.boundsOf(id))
 				.map(({ id }) => id);
