@@ -23,7 +23,7 @@ describe('a document that everybody has left', () => {
 		expect(document.directConnectionsCount, 'held as if somebody had it open').toBe(1);
 		vi.advanceTimersByTime(59_000);
 		expect(unload).not.toHaveBeenCalled();
-		vi.advanceTimersByTime(2000);
+		vi.advanceTimersByTime(6000);
 		expect(unload).toHaveBeenCalledExactlyOnceWith(document);
 		expect(document.directConnectionsCount).toBe(0);
 	});
@@ -38,7 +38,19 @@ describe('a document that everybody has left', () => {
 		vi.advanceTimersByTime(200_000);
 		expect(unload).not.toHaveBeenCalled();
 		document.removeDirectConnection();
-		vi.advanceTimersByTime(61_000);
+		vi.advanceTimersByTime(66_000);
+		expect(unload).toHaveBeenCalledOnce();
+	});
+
+	it('is held for all of that time from when the last one left, whenever it was loaded', () => {
+		new Keeping(60_000, unload).hold(document);
+		const connection = { webSocket: {} } as Connection;
+		document.addConnection(connection);
+		vi.advanceTimersByTime(59_000);
+		document.removeConnection(connection);
+		vi.advanceTimersByTime(59_000);
+		expect(unload).not.toHaveBeenCalled();
+		vi.advanceTimersByTime(7000);
 		expect(unload).toHaveBeenCalledOnce();
 	});
 

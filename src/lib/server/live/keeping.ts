@@ -1,6 +1,9 @@
 /** Documents kept in memory for a while after everybody left, so that coming back is quick. */
 import type { Document } from '@hocuspocus/server';
 
+/** How often it is looked whether anybody has a document open, in the time that it is kept. */
+const LOOKS = 12;
+
 export class Keeping {
 	private readonly kept = new Map<string, NodeJS.Timeout>();
 
@@ -14,9 +17,12 @@ export class Keeping {
 	hold(document: Document): void {
 		if (this.time === 0) return;
 		document.addDirectConnection();
+		let unused = 0;
 		const look = (): void => {
 			const isUsed = document.getConnections().length > 0 || document.directConnectionsCount > 1;
-			if (isUsed) return this.later(document.name, look);
+			unused = isUsed ? 0 : unused + 1;
+			// At the first of these looks they may have left a moment ago.
+			if (unused <= LOOKS) return this.later(document.name, look);
 			this.kept.delete(document.name);
 			document.removeDirectConnection();
 			this.unload(document);
@@ -31,6 +37,6 @@ export class Keeping {
 	}
 
 	private later(name: string, look: () => void): void {
-		this.kept.set(name, setTimeout(look, this.time).unref());
+		this.kept.set(name, setTimeout(look, this.time / LOOKS).unref());
 	}
 }
