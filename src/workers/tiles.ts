@@ -41,7 +41,7 @@ const SLICE = { still: 8, moving: 2.5 };
 const NEARLY = 2;
 /** Objects that are painted before the clock is looked at. */
 const FEW = 4;
-const REST = { pan: 1.5, zoom: 4 };
+const REST = { pan: 1.5, ahead: 5, zoom: 4 };
 const MOST_REST = 200;
 
 const scope = self as unknown as {
@@ -76,6 +76,8 @@ let making: { tile: TileAt; base: Base; ids: readonly string[]; at: number } | u
 /** Whether the view or something on it is on the move, and when parts were painted anew last. */
 let isMoving = false;
 let patchedAt = 0;
+/** Whether what was painted last is not in view yet. */
+let isAhead = false;
 /** Numbers up to which everything was heard, and was told to be done. */
 let heard = 0;
 let told = 0;
@@ -236,6 +238,7 @@ async function work(): Promise<number | undefined> {
 	review(wanted);
 	const level = wanted;
 	const missing = (box: Box): TileAt | undefined => missingIn(box, level, (key) => have.has(key));
+	isAhead = making !== undefined && !overlaps(boxOfTile(making.tile), wanted.box);
 	if (making) {
 		makeOn(making);
 		return 0;
@@ -276,7 +279,7 @@ turn.port1.onmessage = () => {
 		const now = performance.now();
 		isRunning = false;
 		// While things move, the page and the browser's own painting get more time than this takes.
-		const times = wanted?.isExact ? REST.pan : REST.zoom;
+		const times = !wanted?.isExact ? REST.zoom : isAhead ? REST.ahead : REST.pan;
 		restUntil = isMoving ? now + Math.min(MOST_REST, times * (now - start)) : 0;
 		if (wait === 0) run();
 		else if (wait !== undefined) runIn(wait);
