@@ -1,6 +1,6 @@
 /**
  * Paints the board in tiles, beside the page. The newest view replaces what was wanted before; what changed
- * in view comes first, then what is missing in view, the overview, and a ring round the view.
+ * in view comes first, then what is missing in view, a ring round the view, and the overview.
  */
 import { plainGround, type Ground } from '$core/board/ground';
 import { PlainBoard, type Dirty, type Painted } from '$core/board/plain';
@@ -30,19 +30,18 @@ interface Wanted {
 }
 /** Share of a tile from which on it is painted anew as a whole: the page puts that up without drawing anything. */
 const WHOLE = 0.3;
+/** How long a tile is painted at one go, ms, since one that shows much takes a hundred times as long; and objects painted before the clock is looked at. */
+const SLICE = { still: 8, moving: 2.5 };
+const FEW = 4;
 /**
  * While things move: how often what changed is painted at most, ms; how many times as long as a piece of work the rest after it is,
  * and how long at most, ms.
  */
 const CALM = 60;
-/** How long a tile is painted at one go, ms: one that shows much takes a hundred times as long. */
-const SLICE = { still: 8, moving: 2.5 };
-/** Up to how many times the scale of the overview it will do while the scale changes, as it shows hardly less than tiles would. */
-const NEARLY = 2;
-/** Objects that are painted before the clock is looked at. */
-const FEW = 4;
 const REST = { pan: 1.5, ahead: 5, zoom: 4 };
 const MOST_REST = 200;
+/** Up to how many times its scale the overview will do while the scale changes, for it shows hardly less than tiles would. */
+const NEARLY = 2;
 
 const scope = self as unknown as {
 	postMessage(message: FromWorker, transfer?: Transferable[]): void;

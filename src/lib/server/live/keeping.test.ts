@@ -96,4 +96,18 @@ describe('the state of a document that is handed out', () => {
 		vi.advanceTimersByTime(6000);
 		expect(words(states.of(document, false))).toBe('three two one');
 	});
+
+	it('may be the older, the longer it takes to make', () => {
+		const states = new States();
+		states.watch(document);
+		write('one');
+		// Packing it takes a second.
+		vi.spyOn(performance, 'now').mockReturnValueOnce(0).mockReturnValueOnce(1000);
+		const first = states.of(document, false);
+		write('two ');
+		vi.advanceTimersByTime(20_000);
+		expect(states.of(document, false)).toBe(first);
+		vi.advanceTimersByTime(60_000);
+		expect(words(states.of(document, false))).toBe('two one');
+	});
 });

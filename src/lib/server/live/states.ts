@@ -21,8 +21,8 @@ export class States {
 	}
 
 	/**
-	 * The whole of a document as one packed update (Yjs' second encoding). It may be a few seconds old: everyone who opens a busy
-	 * board would cost as much as the first one otherwise. With `fresh` it is as it is now.
+	 * The whole of a document as one packed update (Yjs' second encoding). It may be a few seconds old, or more where it takes
+	 * long to make: everyone who opens a busy board would cost as much as the first one otherwise. With `fresh` it is as it is now.
 	 */
 	of(document: Document, fresh: boolean): Uint8Array {
 		const known = this.known.get(document);
