@@ -9,6 +9,7 @@ import { browserMeasure } from '$lib/board/measure';
 import { fileAddress, Images } from '$lib/board/painter/images';
 import { paintGround } from '$lib/board/painter/grain';
 import { isCoarse, paintDrawing, type Base } from '$lib/board/painter/primitives';
+import { hasGraphics } from './graphics';
 import { Overview, shrunk } from './overview';
 import { boxOfTile, keyOfTile, missingIn, partOn, SOFT, soil, type TileAt } from './tile-at';
 import {
@@ -64,6 +65,8 @@ let wanted: Wanted | undefined;
 let isCoverTold = false;
 let isComplete = false;
 let isReady = false;
+/** Whether the page knows if there is a graphics processor. */
+let isGraphicsTold = false;
 let hidden: ReadonlySet<string> = new Set();
 let editing: Edited | undefined;
 let images: Images | undefined;
@@ -252,6 +255,8 @@ async function work(): Promise<number | undefined> {
 		// Said for every view anew: the page may have looked elsewhere when it was said before.
 		isCoverTold = true;
 		scope.postMessage({ is: 'covered', level: wanted.level });
+		if (!isGraphicsTold) scope.postMessage({ is: 'graphics', isThere: hasGraphics() });
+		isGraphicsTold = true;
 	}
 	const ahead = wanted.isExact ? missing(inflate(wanted.box, TILE / wanted.scale)) : undefined;
 	if (ahead) {

@@ -53,6 +53,8 @@ export type FromWorker =
 	| { is: 'overview'; sheet: string; box: Box; scale: number; bitmap: ImageBitmap; small: ImageBitmap }
 	/** Everything that was said up to `seq` is on the tiles in view. */
 	| { is: 'done'; seq: number }
-	| { is: 'covered'; level: number };
+	| { is: 'covered'; level: number }
+	/** Whether there is a graphics processor, for which stretching pictures smoothly is no work; said once. */
+	| { is: 'graphics'; isThere: boolean };
 
 export const keyOf = (level: number, tx: number, ty: number): string => `${level}:${tx}:${ty}`;

@@ -148,16 +148,19 @@ describe('tiles on the screen', () => {
 		expect(layers.show(view(one, { view: { x: 0, y: 0, scale: 0.01 } }), all)).toBe(false);
 	});
 
-	it('are not smoothed on a large and fine screen while they are stretched', () => {
+	it('are smoothed while they are stretched where there is a graphics processor, and so is the overview', () => {
 		const { layers, visible } = made();
 		const one = level(1, 1);
 		layers.put(one, 0, 0, picture());
-		const size = { w: 1280, h: 800 };
-		const rendering = (ratio: number, scale: number): string => {
-			layers.show(view(one, { size, ratio, view: { x: 0, y: 0, scale } }), all);
-			return visible()[0]!.style.imageRendering;
+		layers.setOverview({ x: 0, y: 0, w: 4000, h: 4000 }, 0.1, picture(400, 400));
+		const rendering = (scale: number): string[] => {
+			layers.show(view(one, { view: { x: 0, y: 0, scale } }), none);
+			return visible().map((element) => element.style.imageRendering);
 		};
-		expect([rendering(1, 0.8), rendering(2, 0.8), rendering(2, 0.5)]).toEqual(['', 'pixelated', '']);
+		expect(rendering(0.8)).toEqual(['pixelated', 'pixelated']);
+		expect(rendering(1)).toEqual(['pixelated', '']);
+		layers.setSmooth(true);
+		expect(rendering(0.8)).toEqual(['', '']);
 	});
 
 	it('take patches in the picture they show, and stay the same elements', () => {

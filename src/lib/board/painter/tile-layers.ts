@@ -9,8 +9,6 @@ import { makeMovable } from './movable';
 import { keyOf, TILE, type Patch } from './protocol';
 import type { Level, TilePictures } from './tile-store';
 
-/** Screen pixels from which on stretched tiles are not smoothed: without a graphics processor that cannot be kept up. */
-const LARGE = 1_200_000;
 /** Other levels shown behind the wanted one at most. */
 const BEHIND = 2;
 /** More tiles than this in view are far too small to be of use. */
@@ -60,6 +58,8 @@ export class TileLayers implements TilePictures {
 	private overview: SheetOverview | undefined;
 	/** Whether something shows through the tiles. */
 	private isClear = false;
+	/** Whether what is stretched is smoothed: without a graphics processor that takes a third of a core at 60 frames a second. */
+	private isSmooth = false;
 	private aside: OffscreenCanvas | undefined;
 
 	/** @param place the element that they fill */
@@ -72,6 +72,11 @@ export class TileLayers implements TilePictures {
 	/** Puts them on the screen, or takes them off. */
 	setShown(isShown: boolean): void {
 		setStyle(this.host.style, 'display', isShown ? '' : 'none');
+	}
+
+	/** Says whether there is a graphics processor, so that what is stretched can be smoothed. */
+	setSmooth(isSmooth: boolean): void {
+		this.isSmooth = isSmooth;
 	}
 
 	/** What lies under them: the ground's colour, or a veil of it over what plays beneath. */
@@ -162,10 +167,9 @@ export class TileLayers implements TilePictures {
 		const isWhole = coversAll(wanted, box, has);
 		const behind = isWhole ? { levels: [], isWhole } : this.behind(wanted, k, box);
 		const visible = new Set(behind.levels).add(wanted);
-		const isRough = size.w * size.h * ratio * ratio > LARGE;
 		for (const layer of this.layers.values()) {
 			setStyle(layer.element.style, 'display', visible.has(layer.level) ? '' : 'none');
-			if (visible.has(layer.level)) this.moveLayer(layer, shown, isRough);
+			if (visible.has(layer.level)) this.moveLayer(layer, shown);
 		}
 		// The wanted one lies over the others.
 		const top = this.layers.get(wanted.number)?.element;
@@ -173,6 +177,7 @@ export class TileLayers implements TilePictures {
 		if (this.overview) {
 			const { canvas, box, scale } = this.overview;
 			setStyle(canvas.style, 'display', behind.isWhole ? 'none' : '');
+			setStyle(canvas.style, 'imageRendering', this.isSmooth ? '' : 'pixelated');
 			const [x, y] = [(box.x - view.x) * view.scale, (box.y - view.y) * view.scale];
 			if (!behind.isWhole)
 				setStyle(canvas.style, 'transform', `translate(${x}px,${y}px) scale(${view.scale / scale})`);
@@ -196,7 +201,7 @@ export class TileLayers implements TilePictures {
 		return { levels, isWhole: false };
 	}
 
-	private moveLayer(layer: Layer, { view, ratio }: Shown, isRough: boolean): void {
+	private moveLayer(layer: Layer, { view, ratio }: Shown): void {
 		const { level, element, tx, ty } = layer;
 		const k = view.scale * ratio;
 		const isExact = level.scale === k;
@@ -208,7 +213,7 @@ export class TileLayers implements TilePictures {
 		setStyle(element.style, 'transform', `translate(${x}px,${y}px) scale(${side / TILE / ratio})`);
 		const wide = `${isExact ? TILE : TILE + LAP}px`;
 		if (layer.wide !== wide) element.style.setProperty('--side', (layer.wide = wide));
-		setStyle(element.style, 'imageRendering', isRough && !isExact ? 'pixelated' : '');
+		setStyle(element.style, 'imageRendering', this.isSmooth || isExact ? '' : 'pixelated');
 	}
 
 	private layerOf(level: Level, tx: number, ty: number): Layer {

@@ -254,6 +254,9 @@ export class TilePainter implements Painter {
 			case 'covered':
 				if (message.level === this.level?.number) this.takeOver();
 				break;
+			case 'graphics':
+				this.layers.setSmooth(message.isThere);
+				break;
 			case 'done': {
 				const done = this.waiting.filter(({ seq }) => seq <= message.seq);
 				this.waiting = this.waiting.filter(({ seq }) => seq > message.seq);
