@@ -26,7 +26,10 @@ function browser({ name, masked }: { name?: string; masked?: string }) {
 }
 
 it('is found by the name of what paints, and the context is given back', () => {
-	const given = browser({ name: 'ANGLE (Intel, Mesa Intel(R) UHD Graphics 620, OpenGL 4.6)', masked: 'WebGL' });
+	const given = browser({
+		name: 'ANGLE (Intel, Mesa Intel(R) UHD Graphics 620, OpenGL 4.6)',
+		masked: 'WebGL',
+	});
 	expect(hasGraphics()).toBe(true);
 	expect(given.back).toBe(1);
 });
