@@ -1,11 +1,16 @@
-/** Worker thread of the server: takes rows of the log into snapshots and the journal, away from the main thread. */
-import { constants, setPriority } from 'node:os';
-import { takeIn } from '../core/journal/take-in';
-import type { SnapshotQuestion } from '../lib/server/live/store';
-import { answerWith } from './answering';
+/**
+ * Process of the server: makes snapshots of large documents and writes their journals. It takes many seconds of a core, and what it
+ * reads is megabytes that would keep everybody waiting if the server itself unpacked them.
+ */
+import { connect } from '../lib/server/db';
+import { takeAllIn, type SnapshotQuestion } from '../lib/server/live/taking-in';
+import { readSettings } from '../lib/server/settings';
+import { answerWith, standBack } from './answering';
 
-// Nobody waits for this, and it takes many seconds of a core with a large board: whoever is being served goes first. On Linux each
-// thread has a priority of its own; elsewhere it would be that of the whole server.
-if (process.platform === 'linux') setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+standBack();
+const { db } = connect(readSettings(process.env).DATABASE_URL, 1);
 
-answerWith(({ layer, before, rows }: SnapshotQuestion) => takeIn(layer, before, rows));
+answerWith(async ({ boardId, document }: SnapshotQuestion) => {
+	await takeAllIn(db, boardId, document);
+	return true;
+});

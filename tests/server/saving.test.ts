@@ -1,5 +1,6 @@
 /** Saved means committed: what anybody was told is saved is there, whatever happens to the server. */
 import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { connect, until, type TestClient } from '../support/client';
@@ -109,21 +110,10 @@ describe('saving', () => {
 	});
 
 	it('makes fewer snapshots of a large board, which take as long as it is large, but one when its journal is asked for', async () => {
-		const large = await makeBoard(owner);
-		const document = `board/${large}/stage`;
-		const doc = new Y.Doc();
-		// Chance is not to be packed: this is as large in the database as it is here.
-		doc.getMap('ballast').set('bytes', new Uint8Array(randomBytes(2_000_000)));
-		const [me] = await server.sql`select person_id from memberships where board_id = ${large}`;
-		await server.sql`insert into updates (board_id, document, person_id, data)
-			values (${large}, ${document}, ${me!['person_id']}, ${Buffer.from(Y.encodeStateAsUpdate(doc))})`;
+		const { large, snapshots: count } = await largeBoard();
 		const ilka = await connect(server, owner, large);
 		for (let i = 0; i < 330; i++) ilka.write(`large ${i}`);
 		await until(() => !unsaved(ilka), 'all is saved');
-		const count = async (): Promise<number> => {
-			const [row] = await server.sql`select count(*) from snapshots where document = ${document}`;
-			return Number(row!['count']);
-		};
 		const changedAt = async (): Promise<Date> => {
 			const [row] = await server.sql`select changed_at from boards where id = ${large}`;
 			return row!['changed_at'] as Date;
@@ -140,7 +130,63 @@ describe('saving', () => {
 		expect(first).toBe(0);
 		ilka.destroy();
 	});
+
+	it('makes those of a large board in a process of its own, makes them anew where it was killed, and ends it with the server', async () => {
+		const { large, snapshots } = await largeBoard();
+		const read = async (): Promise<number> =>
+			(await owner.request('GET', `/api/boards/${large}/journal`)).status;
+		expect(await read()).toBe(200);
+		expect(await snapshots()).toBe(1);
+		const [first, ...more] = makers();
+		expect(more).toEqual([]);
+		process.kill(first!, 'SIGKILL');
+		await until(() => !makers().includes(first!), 'it is gone');
+
+		const ilka = await connect(server, owner, large);
+		ilka.write('after that');
+		await until(() => !unsaved(ilka), 'all is saved');
+		ilka.destroy();
+		const newest = async (): Promise<number> => {
+			const [row] = await server.sql`select max(up_to) from snapshots where document = ${documentOf(large)}`;
+			return Number(row!['max']);
+		};
+		const before = await newest();
+		await until(async () => (await read()) === 200 && (await newest()) > before, 'there is a newer one');
+		const [second] = makers();
+		expect(second).not.toBe(first);
+		await server.end();
+		await until(() => !existsSync(`/proc/${second}`), 'it ended with the server');
+		await server.start();
+	});
 });
+
+const documentOf = (boardId: string): string => `board/${boardId}/stage`;
+
+/** A board of two megabytes, and how many snapshots there are of it. */
+async function largeBoard(): Promise<{ large: string; snapshots: () => Promise<number> }> {
+	const large = await makeBoard(owner);
+	const document = documentOf(large);
+	const doc = new Y.Doc();
+	// Chance is not to be packed: this is as large in the database as it is here.
+	doc.getMap('ballast').set('bytes', new Uint8Array(randomBytes(2_000_000)));
+	const [me] = await server.sql`select person_id from memberships where board_id = ${large}`;
+	await server.sql`insert into updates (board_id, document, person_id, data)
+		values (${large}, ${document}, ${me!['person_id']}, ${Buffer.from(Y.encodeStateAsUpdate(doc))})`;
+	const snapshots = async (): Promise<number> => {
+		const [row] = await server.sql`select count(*) from snapshots where document = ${document}`;
+		return Number(row!['count']);
+	};
+	return { large, snapshots };
+}
+
+/** The server's processes that make snapshots, by their numbers. */
+function makers(): number[] {
+	const children = readFileSync(`/proc/${server.pid()}/task/${server.pid()}/children`, 'utf8');
+	return children
+		.split(' ')
+		.filter((child) => child && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('workers/snapshots'))
+		.map(Number);
+}
 
 /** Ids of objects as the database alone has them. */
 async function committedIds(from: TestServer, boardId: string): Promise<Set<string>> {

@@ -2,7 +2,7 @@
 import type { Layer } from '$core/session/layers';
 import { database } from '../db';
 import { documentName } from './names';
-import { snapshot } from './store';
+import { snapshot } from './snapshots';
 import type { UpdateLog } from './update-log';
 
 /** How old a journal may be that is shown, ms. */
