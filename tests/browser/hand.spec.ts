@@ -61,6 +61,37 @@ test('notes are moved, resized, recoloured, duplicated and removed, each as one 
 	await expect.poll(count).toBe(1);
 });
 
+test('what is dragged to the edge takes the view along, and lies under the hand when it lets go', async ({
+	ilka: { page },
+	join,
+}) => {
+	const maren = await join('Maren');
+	const at = await fresh(page);
+	const note = await writeNote(page, at.x + 300, at.y + 250, 'On and on');
+	const from = await middle(page, note);
+	const canvas = (await page.getByTestId('live').boundingBox())!;
+	const edge = { x: canvas.x + canvas.width - 8, y: from.y };
+	await page.mouse.move(from.x, from.y);
+	await page.mouse.down();
+	await page.mouse.move(edge.x, edge.y, { steps: 5 });
+	const left = (): Promise<number> =>
+		page.evaluate(
+			() => (window as unknown as { wandtafelBoard: { view: { x: number } } }).wandtafelBoard.view.x,
+		);
+	const before = await left();
+	await expect.poll(async () => (await left()) - before).toBeGreaterThan(300);
+	// The last movement counts, however soon the hand lets go after it.
+	await page.mouse.move(edge.x, edge.y + 40);
+	await page.mouse.up();
+	const [x, , , , angle] = (await sees(page, 'On and on')).box;
+	expect(x).toBeGreaterThan(note.box[0] + 300);
+	expect(angle).toBe(0);
+	const now = await middle(page, await sees(page, 'On and on'));
+	expect(Math.abs(now.x - edge.x)).toBeLessThan(3);
+	expect(Math.abs(now.y - edge.y - 40)).toBeLessThan(3);
+	await expect.poll(async () => (await findIn(maren.page, 'On and on'))?.box[0]).toBe(x);
+});
+
 test('copy and paste keep the links among copies, also from sheet to sheet', async ({
 	ilka: { page, context },
 }) => {

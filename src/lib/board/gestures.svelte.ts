@@ -22,6 +22,8 @@ export class Gestures {
 	/** The last movement of the tool's pointer, repeated while the view scrolls under it. */
 	private held: PointerEvent | undefined;
 	private pulling: number | undefined;
+	/** Whether the tool has yet to hear of that movement: where the view scrolls it hears once a frame, not twice. */
+	private isOwed = false;
 	private resting: ReturnType<typeof setTimeout> | undefined;
 	/** Where the canvas was when it had a size. */
 	private known: (Point & { size: Size }) | undefined;
@@ -112,6 +114,8 @@ export class Gestures {
 	/** A pointer is let go, or taken away by the browser: then nothing of what it did may stay. */
 	onUp(event: PointerEvent, isBrokenOff = false): void {
 		clearTimeout(this.resting);
+		if (this.isOwed && this.held && !isBrokenOff) this.dragTo(this.handEvent(this.held));
+		this.isOwed = false;
 		this.held = undefined;
 		if (!this.down.delete(event.pointerId)) return;
 		if (this.gesture === 'tool') {
@@ -180,20 +184,33 @@ export class Gestures {
 		this.held = event;
 		const passed = this.tool.fine ? (event.getCoalescedEvents?.() ?? []) : [];
 		if (passed.length > 1) for (const each of passed) this.tool.drag?.(this.board, this.handEvent(each));
-		else this.tool.drag?.(this.board, hand);
+		else if (this.pulling !== undefined && this.pullAt(hand)) this.isOwed = true;
+		else this.dragTo(hand);
 		this.pulling ??= requestAnimationFrame(() => this.pull());
 	}
 
 	/** Scrolls on while something is dragged to the edge, frame by frame, and takes the drag along. */
 	private pull(): void {
 		this.pulling = undefined;
-		const { board, held } = this;
-		if (this.gesture !== 'tool' || !held || board.tool === 'view') return;
-		const { dx, dy } = edgePull(this.handEvent(held).screen, board.size);
-		if (dx === 0 && dy === 0) return;
-		board.pan(-dx, -dy);
-		this.tool.drag?.(board, this.handEvent(held));
+		const { held } = this;
+		if (this.gesture !== 'tool' || !held) return;
+		const pull = this.pullAt(this.handEvent(held));
+		if (!pull) return;
+		this.board.pan(-pull.x, -pull.y);
+		this.dragTo(this.handEvent(held));
 		this.pulling = requestAnimationFrame(() => this.pull());
+	}
+
+	/** How far the view scrolls in a frame while the hand is there; undefined where it does not. */
+	private pullAt({ screen }: HandEvent): Point | undefined {
+		const { board } = this;
+		const { dx, dy } = edgePull(screen, board.size);
+		return board.tool === 'view' || (dx === 0 && dy === 0) ? undefined : { x: dx, y: dy };
+	}
+
+	private dragTo(hand: HandEvent): void {
+		this.isOwed = false;
+		this.tool.drag?.(this.board, hand);
 	}
 
 	/** Two fingers: their middle pans, their distance zooms. */
