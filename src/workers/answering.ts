@@ -1,5 +1,4 @@
 /** How a worker thread or a process of the server answers: each question by its number. */
-import { execFileSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { parentPort } from 'node:worker_threads';
@@ -32,13 +31,9 @@ export function answerWith<Q, A>(answer: (question: Q) => Promise<A>): void {
 export function standBack(): void {
 	for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => {});
 	process.once('disconnect', () => process.exit(0));
-	// A low priority still holds others up for a slice of time now and then; work for idle times (SCHED_IDLE, sched(7)) never does.
-	try {
-		execFileSync('chrt', ['--all-tasks', '--idle', '--pid', '0', String(process.pid)], { stdio: 'ignore' });
-	} catch {
-		const { PRIORITY_BELOW_NORMAL } = constants.priority;
-		// On Linux each thread has a priority of its own, those that collect garbage too.
-		const threads = process.platform === 'linux' ? readdirSync('/proc/self/task').map(Number) : [0];
-		for (const thread of threads) setPriority(thread, PRIORITY_BELOW_NORMAL);
-	}
+	const { PRIORITY_BELOW_NORMAL } = constants.priority;
+	// On Linux each thread has a priority of its own, those that collect garbage too.
+	if (process.platform !== 'linux') setPriority(PRIORITY_BELOW_NORMAL);
+	else
+		for (const thread of readdirSync('/proc/self/task')) setPriority(Number(thread), PRIORITY_BELOW_NORMAL);
 }
