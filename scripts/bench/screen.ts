@@ -2,6 +2,7 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { chromium, type Browser, type Page } from '@playwright/test';
+import { atRest, watchStolen } from './machine';
 import { figure, p95 } from './report';
 import { patch } from '$core/board/edits';
 import { readSession } from '$core/session/runsheet';
@@ -228,11 +229,13 @@ export async function benchFrames(
 	person: TestPerson,
 	{ board, count, painter, ratio, edits }: FrameCase,
 ): Promise<void> {
+	await atRest();
 	const { page } = await open(browser, server, person, board, { painter, ratio });
 	// The worker takes the board over in the first moments.
 	await page.waitForTimeout(1500 + count / 10);
 	const label = `${count} objects, ${painter}${ratio === 1 ? '' : `, ${ratio} device pixels`}${edits ? `, ${edits} edits/s` : ''}`;
 	const stop = edits > 0 ? await editing(server, person, board, edits) : undefined;
+	const stolen = watchStolen();
 	for (const move of MOVES) {
 		collectGarbage();
 		await browser.startTracing(page, { categories: ['devtools.timeline', 'blink.user_timing'] });
@@ -244,6 +247,7 @@ export async function benchFrames(
 		figure(`frame, ${move}: tasks over 50 ms`, longTasks, 'tasks', label);
 		figure(`frame, ${move}: blank frames`, blanks, 'frames', label);
 	}
+	figure('frame: time stolen from the machine', stolen(), '%', label);
 	stop?.();
 	await page.context().close();
 }
