@@ -26,7 +26,7 @@ export class AskedProcess<Q, A> extends Asked<Q, A> {
 					child.channel?.unref();
 					idle = setTimeout(() => {
 						ended();
-						child.disconnect();
+						if (child.connected) child.disconnect();
 					}, IDLE).unref();
 				}
 			},

@@ -18,12 +18,6 @@ const LARGE = 256 * 1024;
 const aside = (): AskedProcess<SnapshotQuestion, true> =>
 	once('snapshots', () => new AskedProcess('snapshots'));
 
-/** What data takes in the database, and what it is once it is unpacked, bytes. */
-const sizesOf = (data: typeof snapshots.data) => ({
-	kept: sql<number>`pg_column_size(${data})`.mapWith(Number),
-	bytes: sql<number>`octet_length(${data})`.mapWith(Number),
-});
-
 /**
  * Makes a snapshot from what is in the database, never from memory: what a snapshot stands for is exactly
  * what the log holds up to that row. What happened since the last one is written into the journal along with it.
@@ -35,8 +29,13 @@ export async function snapshot(
 	document: string,
 	isNow = false,
 ): Promise<boolean> {
+	// What data takes in the database, and what it is once it is unpacked, bytes.
 	const [last] = await db
-		.select({ upTo: snapshots.upTo, ...sizesOf(snapshots.data) })
+		.select({
+			upTo: snapshots.upTo,
+			kept: sql<number>`pg_column_size(${snapshots.data})`.mapWith(Number),
+			bytes: sql<number>`octet_length(${snapshots.data})`.mapWith(Number),
+		})
 		.from(snapshots)
 		.where(eq(snapshots.document, document))
 		.orderBy(desc(snapshots.upTo))
