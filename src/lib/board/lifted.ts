@@ -141,6 +141,7 @@ export class Lifted {
 			h: h / fine,
 		};
 		canvas.style.cssText = 'position:absolute;left:0;top:0;pointer-events:none';
+		canvas.style.imageRendering = fine === scale ? 'pixelated' : '';
 		makeMovable(canvas);
 		canvas.style.width = `${(w / fine) * (scale / devicePixelRatio)}px`;
 		canvas.style.height = `${(h / fine) * (scale / devicePixelRatio)}px`;

@@ -70,6 +70,8 @@ export class LiveLayer {
 		// The browser copies every pixel of it in each frame in which anything moves: an empty one has hardly any.
 		const isBlank = !this.hasContent();
 		canvas.style.opacity = isBlank ? '0' : '1';
+		// Pixel for pixel there is nothing to smooth, and without a graphics processor trying to takes long.
+		canvas.style.imageRendering = ratio === devicePixelRatio ? 'pixelated' : '';
 		if (isBlank) {
 			if (canvas.width > 1) [canvas.width, canvas.height] = [1, 1];
 			return this.lifted.putAway();

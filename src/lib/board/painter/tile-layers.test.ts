@@ -8,8 +8,6 @@ import type { Level } from './tile-store';
 
 /** What each canvas shows: a picture from elsewhere, or what one was put together of. */
 let shown: WeakMap<HTMLCanvasElement, unknown>;
-/** Whether each canvas that was made lets something shine through. */
-let alphas: boolean[];
 /** How it stands with the animation that lets an element be moved. */
 let moved: WeakMap<Element, string>;
 
@@ -24,18 +22,13 @@ class Aside {
 }
 
 beforeEach(() => {
-	[shown, alphas, moved] = [new WeakMap(), [], new WeakMap()];
+	[shown, moved] = [new WeakMap(), new WeakMap()];
 	document.body.replaceChildren();
 	vi.stubGlobal('OffscreenCanvas', Aside);
 	Element.prototype.animate = function (this: Element) {
 		return { pause: () => void moved.set(this, 'paused') } as Animation;
 	};
-	vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockImplementation(function (
-		this: HTMLCanvasElement,
-		_kind: string,
-		options?: { alpha?: boolean },
-	) {
-		if (!shown.has(this) && options?.alpha !== undefined) alphas.push(options.alpha);
+	vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockImplementation(function (this: HTMLCanvasElement) {
 		return { transferFromImageBitmap: (picture: unknown) => shown.set(this, picture) } as never;
 	});
 });
@@ -148,7 +141,7 @@ describe('tiles on the screen', () => {
 		expect(layers.show(view(one, { view: { x: 0, y: 0, scale: 0.01 } }), all)).toBe(false);
 	});
 
-	it('are smoothed while they are stretched where there is a graphics processor, and so is the overview', () => {
+	it('are smoothed while they are stretched where there is a graphics processor, and so is the overview; never pixel for pixel', () => {
 		const { layers, visible } = made();
 		const one = level(1, 1);
 		layers.put(one, 0, 0, picture());
@@ -158,9 +151,10 @@ describe('tiles on the screen', () => {
 			return visible().map((element) => element.style.imageRendering);
 		};
 		expect(rendering(0.8)).toEqual(['pixelated', 'pixelated']);
-		expect(rendering(1)).toEqual(['pixelated', '']);
+		expect(rendering(1)).toEqual(['pixelated', 'pixelated']);
 		layers.setSmooth(true);
 		expect(rendering(0.8)).toEqual(['', '']);
+		expect(rendering(1)).toEqual(['', 'pixelated']);
 	});
 
 	it('take patches in the picture they show, and stay the same elements', () => {
@@ -190,19 +184,13 @@ describe('tiles on the screen', () => {
 		expect(shown.get(tile)).toBe(whole);
 	});
 
-	it('let what plays beneath shine through a veil, and are opaque otherwise', () => {
+	it('lie on the colour of the ground, or on a veil of it through which is seen what plays beneath', () => {
 		const { layers, host } = made();
 		layers.setGround({ ...plainGround('slate'), colour: '#102030' });
 		expect(host.style.background).toBe('rgb(16, 32, 48)');
 		const moving = { file: 'f', w: 10, h: 10, veil: 0.4, moves: true };
-		layers.setGround({ ...plainGround('slate'), picture: moving } as never);
-		const one = level(1, 1);
-		layers.put(one, 0, 0, picture());
-		expect(alphas).toEqual([true]);
-		layers.clear();
-		layers.setGround({ ...plainGround('slate'), colour: '#102030' });
-		layers.put(one, 0, 0, picture());
-		expect(alphas).toEqual([true, false]);
+		layers.setGround({ ...plainGround('slate'), colour: '#102030', picture: moving } as never);
+		expect(host.style.background).toBe('color-mix(in srgb, rgb(16, 32, 48) 40%, transparent)');
 	});
 
 	it('are moved by the browser alone, with nothing but one line of style', () => {

@@ -56,15 +56,16 @@ export class TileLayers implements TilePictures {
 	private readonly tiles = new Map<string, HTMLCanvasElement>();
 	private readonly layers = new Map<number, Layer>();
 	private overview: SheetOverview | undefined;
-	/** Whether something shows through the tiles. */
-	private isClear = false;
 	/** Whether what is stretched is smoothed: without a graphics processor that takes a third of a core at 60 frames a second. */
 	private isSmooth = false;
 	private aside: OffscreenCanvas | undefined;
 
 	/** @param place the element that they fill */
 	constructor(place: HTMLElement) {
-		this.host.style.cssText = 'position:absolute;inset:0;overflow:clip;pointer-events:none;display:none';
+		// A layer of its own, of one colour: then the browser does not paint the page that lies under it. Tiles that say that nothing shows
+		// through them would do the same, but each would be filled with black first.
+		this.host.style.cssText =
+			'position:absolute;inset:0;overflow:clip;pointer-events:none;display:none;will-change:transform';
 		this.host.dataset['testid'] = 'tiles';
 		place.append(this.host);
 	}
@@ -81,9 +82,8 @@ export class TileLayers implements TilePictures {
 
 	/** What lies under them: the ground's colour, or a veil of it over what plays beneath. */
 	setGround({ colour, picture }: Ground): void {
-		this.isClear = picture?.moves ?? false;
-		this.host.style.background = this.isClear
-			? `color-mix(in srgb, ${colour} ${picture!.veil * 100}%, transparent)`
+		this.host.style.background = picture?.moves
+			? `color-mix(in srgb, ${colour} ${picture.veil * 100}%, transparent)`
 			: colour;
 	}
 
@@ -213,7 +213,8 @@ export class TileLayers implements TilePictures {
 		setStyle(element.style, 'transform', `translate(${x}px,${y}px) scale(${side / TILE / ratio})`);
 		const wide = `${isExact ? TILE : TILE + LAP}px`;
 		if (layer.wide !== wide) element.style.setProperty('--side', (layer.wide = wide));
-		setStyle(element.style, 'imageRendering', this.isSmooth || isExact ? '' : 'pixelated');
+		// Pixel for pixel there is nothing to smooth, and the browser is not to try: that takes twice as long.
+		setStyle(element.style, 'imageRendering', this.isSmooth && !isExact ? '' : 'pixelated');
 	}
 
 	private layerOf(level: Level, tx: number, ty: number): Layer {
@@ -229,7 +230,7 @@ export class TileLayers implements TilePictures {
 	}
 
 	private hand(canvas: HTMLCanvasElement, picture: ImageBitmap): void {
-		canvas.getContext('bitmaprenderer', { alpha: this.isClear })!.transferFromImageBitmap(picture);
+		canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(picture);
 	}
 }
 
