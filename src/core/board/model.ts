@@ -15,7 +15,7 @@ import { boundsOfObject, hits } from './kinds';
 import type { Lock } from './kinds/common';
 import { readPlaces, type Place } from './named-places';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
-import { readObject } from './reading';
+import { readAgain, readObject, touchedBy } from './reading';
 import { Registers } from './registers';
 import { Routes } from './routes';
 import { SpatialIndex } from './spatial';
@@ -80,12 +80,7 @@ export class BoardModel {
 		this.routes = new Routes(this.find, this.obstaclesIn);
 		this.followers = new Followers(this.objects, this.routeOf);
 		const onObjects = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
-			const ids = new Set<string>();
-			for (const event of events) {
-				if (event.path.length === 0) for (const key of event.keys.keys()) ids.add(key);
-				else ids.add(String(event.path[0]));
-			}
-			this.refresh(ids, transaction.local);
+			this.refresh(touchedBy(events), transaction.local);
 		};
 		const onSheets = (_: unknown, transaction: Y.Transaction): void => {
 			this.readSheets();
@@ -271,7 +266,8 @@ export class BoardModel {
 		this.index.rebuild(things);
 	}
 
-	private refresh(ids: Set<string>, local: boolean): void {
+	/** @param ids of objects that changed, with the properties of each that did; undefined where it may be anything */
+	private refresh(ids: ReadonlyMap<string, ReadonlySet<string> | undefined>, local: boolean): void {
 		const changed = new Set<string>();
 		const removed = new Set<string>();
 		const before = new Map<string, BoardObject>();
@@ -281,12 +277,12 @@ export class BoardModel {
 			const sheet = this.index.sheetOf(id);
 			if (area && sheet && this.objects.get(id)?.kind !== 'connector') disturbed.push({ sheet, area });
 		};
-		for (const id of ids) {
+		for (const [id, keys] of ids) {
 			noteArea(id);
 			const was = this.objects.get(id);
 			if (was) before.set(id, was);
 			for (const tied of this.registers.ties.of(id)) changed.add(tied);
-			if (this.read(id)) changed.add(id);
+			if (this.read(id, keys)) changed.add(id);
 			else if (was) removed.add(id);
 		}
 		// What followed something that is gone from its sheet is where the document has it.
@@ -298,7 +294,7 @@ export class BoardModel {
 				if (this.read(id)) changed.add(id);
 			}
 		}
-		this.followers.fit(ids, before, (id) => {
+		this.followers.fit([...ids.keys()], before, (id) => {
 			noteArea(id);
 			changed.add(id);
 			for (const tied of this.registers.ties.of(id)) changed.add(tied);
@@ -333,8 +329,11 @@ export class BoardModel {
 		return moved;
 	}
 
-	/** Reads one object anew from the document; undefined when it is gone or cannot be read. */
-	private read(id: string): BoardObject | undefined {
+	/**
+	 * Reads one object anew from the document; undefined when it is gone or cannot be read.
+	 * @param keys of the properties that changed, where it is known that nothing else did
+	 */
+	private read(id: string, keys?: ReadonlySet<string>): BoardObject | undefined {
 		const before = this.objects.get(id);
 		if (before) {
 			this.registers.strike(before);
@@ -342,7 +341,8 @@ export class BoardModel {
 		}
 		this.setAside.delete(id);
 		const map = objectsOf(this.doc).get(id);
-		const read = map === undefined ? undefined : readObject(id, map);
+		const again = before && keys && readAgain(before, map, keys);
+		const read = again ? { object: again } : map === undefined ? undefined : readObject(id, map);
 		if (read && 'reason' in read) this.setAside.set(id, { id, reason: read.reason });
 		if (!read || !('object' in read)) {
 			this.objects.delete(id);
