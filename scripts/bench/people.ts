@@ -49,6 +49,35 @@ export interface Seat {
 	watches: string;
 }
 
+/** Opens documents over a websocket; done when the server lets the person have all of them. */
+export async function enter(socket: WebSocket, documents: readonly string[]): Promise<void> {
+	const waiting = new Set(documents);
+	const isIn = new Promise<void>((resolve, reject) => {
+		socket.on('message', (data: Buffer) => {
+			const decoder = decoding.createDecoder(data);
+			const about = decoding.readVarString(decoder);
+			if (decoding.readVarUint(decoder) !== KIND.auth || decoding.readVarUint(decoder) !== AUTHENTICATED)
+				return;
+			waiting.delete(about);
+			if (waiting.size === 0) resolve();
+		});
+		socket.once('error', reject);
+		socket.once('close', (code) => reject(new Error(`closed: ${code}`)));
+	});
+	await new Promise<void>((resolve, reject) => {
+		socket.once('open', () => resolve());
+		socket.once('error', reject);
+	});
+	for (const each of documents) {
+		const asking = frame(each, KIND.auth, (encoder) => {
+			encoding.writeVarUint(encoder, TOKEN);
+			encoding.writeVarString(encoder, 'cookie');
+		});
+		socket.send(asking);
+	}
+	await isIn;
+}
+
 export async function sitDown(seat: Seat): Promise<Person> {
 	const { url, headers, board, id, name, times } = seat;
 	const stage = `board/${board}/stage`;
@@ -71,40 +100,24 @@ export async function sitDown(seat: Seat): Promise<Person> {
 			if (at !== undefined) times.toPeer.push(now - at);
 		}
 	});
-	let synced = 0;
-	const ready = new Promise<void>((resolve, reject) => {
-		socket.on('message', (data: Buffer) => {
-			const decoder = decoding.createDecoder(data);
-			const about = decoding.readVarString(decoder);
-			const kind = decoding.readVarUint(decoder);
-			if (kind === KIND.auth && decoding.readVarUint(decoder) === AUTHENTICATED) {
-				send(about, KIND.sync, (encoder) => writeSyncStep1(encoder, docs.get(about)!));
-				if (++synced === docs.size) resolve();
-			} else if (kind === KIND.sync) {
-				const answer = encoding.createEncoder();
-				encoding.writeVarString(answer, about);
-				encoding.writeVarUint(answer, KIND.sync);
-				const head = encoding.length(answer);
-				readSyncMessage(decoder, answer, docs.get(about)!, SERVER);
-				if (encoding.length(answer) > head) socket.send(encoding.toUint8Array(answer));
-			} else if (kind === KIND.syncStatus && about === stage) {
-				const at = waiting.shift();
-				if (at !== undefined) times.toSaved.push(performance.now() - at);
-			}
-		});
-		socket.once('error', reject);
-		socket.once('close', (code) => reject(new Error(`closed: ${code}`)));
+	socket.on('message', (data: Buffer) => {
+		const decoder = decoding.createDecoder(data);
+		const about = decoding.readVarString(decoder);
+		const kind = decoding.readVarUint(decoder);
+		if (kind === KIND.sync) {
+			const answer = encoding.createEncoder();
+			encoding.writeVarString(answer, about);
+			encoding.writeVarUint(answer, KIND.sync);
+			const head = encoding.length(answer);
+			readSyncMessage(decoder, answer, docs.get(about)!, SERVER);
+			if (encoding.length(answer) > head) socket.send(encoding.toUint8Array(answer));
+		} else if (kind === KIND.syncStatus && about === stage) {
+			const at = waiting.shift();
+			if (at !== undefined) times.toSaved.push(performance.now() - at);
+		}
 	});
-	await new Promise<void>((resolve, reject) => {
-		socket.once('open', () => resolve());
-		socket.once('error', reject);
-	});
-	for (const each of docs.keys())
-		send(each, KIND.auth, (encoder) => {
-			encoding.writeVarUint(encoder, TOKEN);
-			encoding.writeVarString(encoder, 'cookie');
-		});
-	await ready;
+	await enter(socket, [...docs.keys()]);
+	for (const [each, its] of docs) send(each, KIND.sync, (encoder) => writeSyncStep1(encoder, its));
 	// Only for the place in the stack; following the document would cost the one who measures.
 	const model = new BoardModel(new Y.Doc());
 	let count = 0;

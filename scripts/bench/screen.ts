@@ -3,8 +3,8 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { atRest, watchStolen } from './machine';
+import { editing } from './mover';
 import { figure, p95 } from './report';
-import { patch } from '$core/board/edits';
 import { readSession } from '$core/session/runsheet';
 import { connect } from '../../tests/support/client';
 import { makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
@@ -12,7 +12,7 @@ import type { TestServer } from '../../tests/support/server';
 
 setFlagsFromString('--expose-gc');
 /**
- * Collects this process's own garbage. Another person's document and the traces are hundreds of megabytes; going through them takes every
+ * Collects this process's own garbage. The traces are hundreds of megabytes; going through them takes every
  * core for a moment, and must not fall into what is measured.
  */
 const collectGarbage = runInNewContext('gc') as () => void;
@@ -229,12 +229,14 @@ export async function benchFrames(
 	person: TestPerson,
 	{ board, count, painter, ratio, edits }: FrameCase,
 ): Promise<void> {
-	await atRest();
 	const { page } = await open(browser, server, person, board, { painter, ratio });
-	// The worker takes the board over in the first moments.
+	// In the first moments the worker takes the board over, the browser keeps it for times without a network, and the server
+	// brings its journal up to date.
 	await page.waitForTimeout(1500 + count / 10);
 	const label = `${count} objects, ${painter}${ratio === 1 ? '' : `, ${ratio} device pixels`}${edits ? `, ${edits} edits/s` : ''}`;
-	const stop = edits > 0 ? await editing(server, person, board, edits) : undefined;
+	const start = edits > 0 ? await editing(server, person, board, edits) : undefined;
+	await atRest();
+	const stop = start?.();
 	const stolen = watchStolen();
 	for (const move of MOVES) {
 		collectGarbage();
@@ -248,36 +250,8 @@ export async function benchFrames(
 		figure(`frame, ${move}: blank frames`, blanks, 'frames', label);
 	}
 	figure('frame: time stolen from the machine', stolen(), '%', label);
-	stop?.();
+	if (stop) figure('frame: edits of the other person that were saved', stop(), 'a second', label);
 	await page.context().close();
-}
-
-/**
- * Another person who moves notes all the time; gives the way to stop them. They have the document and nothing to look at: what their own
- * screen costs them is not to be measured here.
- */
-async function editing(
-	server: TestServer,
-	person: TestPerson,
-	board: string,
-	perSecond: number,
-): Promise<() => void> {
-	const client = await connect(server, person, board);
-	const notes = [...client.model.objects.values()].filter((object) => object.kind === 'note');
-	client.model.destroy();
-	let at = 0;
-	const timer = setInterval(() => {
-		const { id, box } = notes[(at * 37) % notes.length]!;
-		const [x, y, w, h, angle] = box;
-		at++;
-		const moved = [x + (at % 2 ? 6 : -6), y, w, h, angle];
-		client.doc.transact(() => patch(client.hand, id, { box: moved }), client.hand.origin);
-	}, 1000 / perSecond);
-	return () => {
-		clearInterval(timer);
-		client.disconnect();
-		client.provider.destroy();
-	};
 }
 
 /** Script that a participant's phone loads until the first note can be written, compressed. */
