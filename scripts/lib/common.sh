@@ -5,6 +5,12 @@ DATA=${WANDTAFEL_DATA:-$ROOT/.data}
 # It is a setting of these scripts only; the server would call it unknown.
 unset WANDTAFEL_DATA
 
+# Collecting garbage, Node has four helpers however many cores there are: on two cores, collecting a large board's would keep everybody
+# waiting for each of them. One core less than there are is left to them, four at most.
+cores=$(getconf _NPROCESSORS_ONLN 2>/dev/null || echo 2)
+helpers=$((cores > 5 ? 4 : cores > 2 ? cores - 1 : 1))
+export NODE_OPTIONS="--v8-pool-size=$helpers ${NODE_OPTIONS:-}"
+
 say() { printf '%s\n' "$*" >&2; }
 fail() {
 	printf '\n%s\n' "$*" >&2
