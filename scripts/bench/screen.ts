@@ -17,6 +17,12 @@ setFlagsFromString('--expose-gc');
  */
 const collectGarbage = runInNewContext('gc') as () => void;
 
+/**
+ * What opening a board is followed by, ms: the worker takes it over, the browser keeps it for times without a network, the server brings its
+ * journal up to date; and eight to sixteen seconds later the browser's collector reduces the memory that opening has left.
+ */
+const SETTLING = 25_000;
+
 export const launch = (): Promise<Browser> =>
 	chromium.launch({
 		executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
@@ -230,9 +236,7 @@ export async function benchFrames(
 	{ board, count, painter, ratio, edits }: FrameCase,
 ): Promise<void> {
 	const { page } = await open(browser, server, person, board, { painter, ratio });
-	// In the first moments the worker takes the board over, the browser keeps it for times without a network, and the server
-	// brings its journal up to date.
-	await page.waitForTimeout(1500 + count / 10);
+	await page.waitForTimeout(SETTLING);
 	const label = `${count} objects, ${painter}${ratio === 1 ? '' : `, ${ratio} device pixels`}${edits ? `, ${edits} edits/s` : ''}`;
 	const start = edits > 0 ? await editing(server, person, board, edits) : undefined;
 	await atRest();
