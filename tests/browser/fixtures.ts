@@ -187,10 +187,11 @@ export const byKind = async (page: Page, kind: string): Promise<Seen[]> =>
 export const choose = (page: Page, name: string | RegExp): Promise<void> =>
 	page.getByTestId('menu').getByRole('menuitem', { name }).click();
 
-/** Runs a command by its name. */
+/** Runs a command by its name, with the keyboard alone. */
 export async function find(page: Page, command: string): Promise<void> {
 	await page.keyboard.press('Control+k');
-	await page.getByRole('combobox', { name: 'What do you want to do?' }).fill(command);
+	await expect(page.getByRole('combobox', { name: 'What do you want to do?' })).toBeFocused();
+	await page.keyboard.insertText(command);
 	await page.keyboard.press('Enter');
 }
 

@@ -46,10 +46,10 @@
 		else return;
 		event.preventDefault();
 	}
-	const focus = (node: HTMLInputElement): void => node.focus();
 </script>
 
 <Dialog {open} {onclose} title={m.command_palette()}>
+	<!-- The dialog looks after where the focus is, and would give it to the first of its buttons. -->
 	<input
 		class="entry"
 		role="combobox"
@@ -60,7 +60,7 @@
 		placeholder={m.palette_find()}
 		bind:value={words}
 		onkeydown={onKey}
-		use:focus
+		data-autofocus
 	/>
 	<ul id="palette-list" role="listbox" aria-label={m.command_palette()}>
 		{#each found as command, i (command.id)}
