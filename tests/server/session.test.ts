@@ -124,6 +124,29 @@ describe('a step', () => {
 		await until(() => stage.model.find(allowed) !== undefined, 'an own note has arrived');
 	});
 
+	it('puts things back as they were before the first of many edits that it does not allow', async () => {
+		const { board, stage } = await room();
+		const theirs = stage.write('Of Ilka');
+		await saved(stage);
+		const maren = await newcomer(server, owner, board, 'editor');
+		const client = await through(maren, board);
+		client.hand.person = { id: await idOf(owner, board, maren.name), name: maren.name };
+		await until(() => client.model.find(theirs) !== undefined, 'the board is there');
+		await start(board, 'line');
+		for (let i = 0; i < 8; i++) moveObjects(client.hand, client.model, [theirs], 50, 0);
+		const loose = client.write('Anywhere');
+		for (let i = 0; i < 4; i++) setText(client.hand, loose, `Anywhere ${i}`);
+		await saved(client);
+		await start(board, 'free');
+		// What is allowed comes after all that was put back.
+		const allowed = client.write('Allowed');
+		await until(() => stage.model.find(allowed) !== undefined, 'what is allowed has arrived');
+		await until(() => stage.model.find(theirs)!.box[0] === 10, 'the other note is back');
+		await until(() => client.model.find(loose) === undefined, 'the loose note is put back');
+		expect(stage.model.find(theirs)!.box[0]).toBe(10);
+		expect(stage.model.find(loose)).toBeUndefined();
+	});
+
 	it('follows what a facilitator changes about the running step', async () => {
 		const { board, session } = await room();
 		const maren = await newcomer(server, owner, board, 'editor');

@@ -125,6 +125,9 @@ export async function leadSession(
 	await live().readLayer(boardId, 'session', (doc) => mirrorRule(doc, boardId));
 	let revealed = 0;
 	if (before.running?.startedAt !== now.running?.startedAt) {
+		// Who watches the document may have written the rule down first and be about to pass it on: whoever started the step
+		// hears that it runs when it holds for everybody.
+		await live().attendance.refreshRights(boardId);
 		revealed += await leaveStep(boardId, person, before, now);
 		await enterStep(boardId, person, runningStep(now));
 	}

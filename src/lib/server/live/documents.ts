@@ -270,9 +270,11 @@ class LiveDocuments {
 			const own = documentName(boardId!, 'silent', person.id);
 			this.editTogether(boardId!, [name, own], (docs, as) =>
 				as(null, () => putBack.run(docs.get(name)!, (id, note) => keepAside(docs.get(own)!, id, note))),
-			).catch((error: unknown) =>
-				log.error({ err: error }, 'what a step does not allow could not be put back'),
-			);
+			)
+				.catch((error: unknown) =>
+					log.error({ err: error }, 'what a step does not allow could not be put back'),
+				)
+				.finally(() => putBack.end());
 		});
 	}
 

@@ -16,6 +16,28 @@ import type { Context } from './origins';
 export interface PutBack {
 	/** Puts it back. Notes of the writer's own are handed to `spare` instead of being lost. */
 	run(doc: Y.Doc, spare: (id: string, note: Kept) => void): void;
+	/** Has to be called afterwards, also when it could not be put back. */
+	end(): void;
+}
+
+/**
+ * What waits to be put back in each document: how it was, undefined where it was not there at all, and by how many it is waited for. An edit
+ * that comes before it is put back finds it as it must not be; that is not how it was.
+ */
+const waiting = new WeakMap<Y.Doc, Map<string, { kept: Kept | undefined; times: number }>>();
+
+function hold(doc: Y.Doc, key: string, now: () => Kept | undefined): Kept | undefined {
+	const all = waiting.get(doc) ?? new Map<string, { kept: Kept | undefined; times: number }>();
+	waiting.set(doc, all);
+	const one = all.get(key) ?? { kept: now(), times: 0 };
+	one.times++;
+	all.set(key, one);
+	return one.kept;
+}
+
+function release(doc: Y.Doc, key: string): void {
+	const one = waiting.get(doc)?.get(key);
+	if (one && --one.times === 0) waiting.get(doc)!.delete(key);
 }
 
 /** Whether what comes over a connection is to be looked at: it is about the sheets, and a step lets its person do less than everything. */
@@ -57,19 +79,25 @@ export function checkUpdate(
 const OTHERS = { sheets: sheetsOf, places: placesOf } as const;
 
 function putBack(doc: Y.Doc, breach: Breach, writer: string): PutBack {
-	const objects = objectsOf(doc);
+	const valuesOf = (all: Y.Map<unknown>, id: string): Kept | undefined => {
+		const values = all.get(id);
+		return values instanceof Y.Map ? keep(values) : undefined;
+	};
 	const before = new Map<string, Kept>();
+	const added = new Set(breach.added);
+	for (const id of added) hold(doc, id, () => undefined);
 	for (const id of breach.objects) {
-		const map = objects.get(id);
-		if (map instanceof Y.Map) before.set(id, keep(map));
+		const kept = hold(doc, id, () => valuesOf(objectsOf(doc) as Y.Map<unknown>, id));
+		if (kept) before.set(id, kept);
+		else added.add(id);
 	}
 	const others = breach.others.map(({ map, id }) => {
-		const values = OTHERS[map](doc).get(id);
-		return { map, id, kept: values instanceof Y.Map ? keep(values) : undefined };
+		const all = OTHERS[map](doc) as Y.Map<unknown>;
+		return { map, id, kept: hold(doc, `${map} ${id}`, () => valuesOf(all, id)) };
 	});
 	return {
 		run(target, spare) {
-			for (const id of breach.added) {
+			for (const id of added) {
 				const map = objectsOf(target).get(id);
 				if (!(map instanceof Y.Map)) continue;
 				const by: unknown = map.get('by');
@@ -81,6 +109,10 @@ function putBack(doc: Y.Doc, breach: Breach, writer: string): PutBack {
 				if (kept) restore(OTHERS[map](target), id, kept);
 				else OTHERS[map](target).delete(id);
 			}
+		},
+		end() {
+			for (const id of [...breach.added, ...breach.objects]) release(doc, id);
+			for (const { map, id } of others) release(doc, `${map} ${id}`);
 		},
 	};
 }
