@@ -47,6 +47,16 @@ describe('several edits that are not allowed', () => {
 		expect(objectsOf(server.doc).get(note)!.toJSON()).toEqual(before);
 	});
 
+	it('do not take away what was taken away and put there anew', () => {
+		const { server, maren, note, putBack } = rooms();
+		const before = objectsOf(server.doc).get(note)!.toJSON();
+		removeObjects(maren.hand, maren.model, [note]);
+		maren.undo.undo();
+		expect(server.model.find(note)).toBeDefined();
+		putBack();
+		expect(objectsOf(server.doc).get(note)?.toJSON()).toEqual(before);
+	});
+
 	it('do not bring back what the first of them added', () => {
 		const { server, maren, putBack } = rooms();
 		const loose = addObject(maren.hand, maren.model, noteAt(maren.model.sheets[0]!.id, 0, 0, 'loose'));

@@ -84,9 +84,9 @@ function putBack(doc: Y.Doc, breach: Breach, writer: string): PutBack {
 		return values instanceof Y.Map ? keep(values) : undefined;
 	};
 	const before = new Map<string, Kept>();
-	const added = new Set(breach.added);
-	for (const id of added) hold(doc, id, () => undefined);
-	for (const id of breach.objects) {
+	const added = new Set<string>();
+	// Also what is new may have been there, and be gone only because that waits to be put back.
+	for (const id of new Set([...breach.added, ...breach.objects])) {
 		const kept = hold(doc, id, () => valuesOf(objectsOf(doc) as Y.Map<unknown>, id));
 		if (kept) before.set(id, kept);
 		else added.add(id);
@@ -111,7 +111,7 @@ function putBack(doc: Y.Doc, breach: Breach, writer: string): PutBack {
 			}
 		},
 		end() {
-			for (const id of [...breach.added, ...breach.objects]) release(doc, id);
+			for (const id of [...before.keys(), ...added]) release(doc, id);
 			for (const { map, id } of others) release(doc, `${map} ${id}`);
 		},
 	};
