@@ -19,9 +19,10 @@ const collectGarbage = runInNewContext('gc') as () => void;
 
 /**
  * What opening a board is followed by, ms: the worker takes it over, the browser keeps it for times without a network, the server brings its
- * journal up to date; and eight to sixteen seconds later the browser's collector reduces the memory that opening has left.
+ * journal up to date; and with 50,000 objects the browser's collector reduces the memory that opening has left, twice, as a rule 25 to 35
+ * seconds afterwards (`docs/measurements.md`).
  */
-const SETTLING = 25_000;
+const SETTLING = 45_000;
 
 export const launch = (): Promise<Browser> =>
 	chromium.launch({

@@ -38,7 +38,7 @@ const FEW = 4;
  * While things move: how often what changed is painted at most, ms; how many times as long as a piece of work the rest after it is,
  * and how long at most, ms.
  */
-const CALM = 60;
+const CALM = 120;
 const REST = { pan: 1.5, ahead: 5, zoom: 4 };
 const MOST_REST = 200;
 /** Up to how many times its scale the overview will do while the scale changes, for it shows hardly less than tiles would. */

@@ -1,6 +1,7 @@
 /** What people say about a board: who may say what, tried by raw clients. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { nanoid } from 'nanoid';
+import * as Y from 'yjs';
 import type { GivenRole } from '$core/session/rights';
 import type { Hand } from '$core/board/edits';
 import { answer, beginThread, chatter, resolve, takeAway } from '$core/talk/edits';
@@ -38,6 +39,10 @@ const someone = (role: GivenRole): Promise<TestPerson> => newcomer(server, owner
 const SPOT = { sheet: 's', at: [0, 0] as [number, number] };
 const said = ({ talk }: Talker): string[] =>
 	talk.threads.flatMap(({ remarks }) => remarks.map(({ text }) => text));
+
+/** What somebody has of the document. */
+const has = ({ doc }: Talker): string =>
+	JSON.stringify([...Y.decodeStateVector(Y.encodeStateVector(doc))].sort(([a], [b]) => a - b));
 
 describe('talk', () => {
 	it('reaches everybody from commenters, who change nothing on the board', async () => {
@@ -113,6 +118,8 @@ describe('talk', () => {
 		await until(() => said(two).includes('My words'), 'changed words are put back');
 		takeAway(two.voice, two.talk.find(id)!, mine!.id);
 		await until(() => said(two).includes('My words'), 'words taken away are put back');
+		// What was put back is new: who leads has to have it before it can be taken away.
+		await until(() => has(ilka) === has(two), 'who leads has it too');
 		takeAway(ilka.voice, ilka.talk.find(id)!, mine!.id);
 		await until(() => !said(one).includes('My words'), 'who leads may take words away');
 		for (const client of [one, two, ilka]) client.destroy();

@@ -20,6 +20,13 @@ type Find = (id: string) => BoardObject | undefined;
 /** Objects that touch a box on a sheet. */
 type Near = (sheet: string, box: Box) => readonly BoardObject[];
 
+/**
+ * How many times as long as it took to keep the lines of a sheet apart they then stay as they are, and how long at most, ms. Where edits rain
+ * in on a large board it would be done over and over otherwise, and leave much to be thrown away each time.
+ */
+const REST = 8;
+const MOST_REST = 2000;
+
 /** Distance kept between the end of a line and the object it is tied to. */
 const GAP = 3;
 
@@ -139,6 +146,8 @@ export class Routes {
 	/** Sheets whose right-angled paths have to be kept apart anew. */
 	private readonly stale = new Set<string>();
 	private readonly jobs = new Map<string, Job>();
+	/** Until when the lines of a sheet stay as they are. */
+	private readonly rests = new Map<string, number>();
 	/** Where each right-angled connector looked for what stands in its way. */
 	private readonly looked = new SpatialIndex();
 	private readonly rooms = new Rooms();
@@ -200,7 +209,7 @@ export class Routes {
 
 	/**
 	 * Finds the ways that wait, for at most about `budget` ms. Returns the ids of those that now run
-	 * elsewhere.
+	 * elsewhere. Without a budget nothing is left waiting.
 	 */
 	settle(budget = Infinity): Set<string> {
 		const end = budget === Infinity ? Infinity : Date.now() + budget;
@@ -214,10 +223,15 @@ export class Routes {
 		for (const sheet of this.stale) {
 			do {
 				let job = this.jobs.get(sheet);
+				const start = Date.now();
+				if (!job && end !== Infinity && start < (this.rests.get(sheet) ?? 0)) break;
 				// Who waits for the end needs none that is out of date.
 				if (!job || (job.isOld && end === Infinity)) this.jobs.set(sheet, (job = this.separation(sheet)));
-				if (!job.separation.go(isOver)) return moved;
+				const isDone = job.separation.go(isOver);
+				job.took += Date.now() - start;
+				if (!isDone) return moved;
 				this.jobs.delete(sheet);
+				this.rests.set(sheet, Date.now() + Math.min(MOST_REST, REST * job.took));
 				if (!job.isOld) this.stale.delete(sheet);
 				for (const id of this.accept(job)) moved.add(id);
 				if (isOver()) return moved;
@@ -279,7 +293,7 @@ export class Routes {
 			plains.map(({ routed }) => routed),
 			near,
 		);
-		return { separation, plains, isOld: false };
+		return { separation, plains, isOld: false, took: 0 };
 	}
 
 	/** Takes the paths of a finished separation over; returns the ids of those that now run elsewhere. */
@@ -306,6 +320,8 @@ interface Job {
 	plains: NonNullable<Known['plain']>[];
 	/** Whether something changed since it began. */
 	isOld: boolean;
+	/** How long it has been worked on, ms. */
+	took: number;
 }
 
 const samePath = (a: Path, b: Path): boolean =>

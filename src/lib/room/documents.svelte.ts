@@ -3,6 +3,7 @@
  * saved. Whether the person may be in is learnt here as well.
  */
 import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provider';
+import { tighten } from '$core/board/tighten';
 import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/session/layers';
 import type { Right } from '$core/session/rights';
 import * as Y from 'yjs';
@@ -92,6 +93,7 @@ export class Documents {
 		const doc = new Y.Doc();
 		// Before anybody listens: telling them of a whole board would cost as much as reading it.
 		doc.transact(() => pieces.forEach((piece) => this.readIn(doc, piece)), READ);
+		tighten(doc);
 		const provider = new Provider({
 			name: key.name,
 			document: doc,

@@ -201,6 +201,28 @@ describe('tiles on the screen', () => {
 		expect([...host.children].map((element) => moved.get(element))).toEqual(['paused', 'paused']);
 	});
 
+	it('use the canvases of those that were given up, of the same sheet or another', () => {
+		const { layers, host } = made();
+		const [one, two] = [level(1, 1), level(2, 2)];
+		const canvases = (): HTMLCanvasElement[] => [...host.querySelectorAll('canvas')];
+		layers.put(one, 0, 0, picture());
+		layers.put(one, 1, 0, picture());
+		const [first, second] = canvases() as [HTMLCanvasElement, HTMLCanvasElement];
+		layers.remove(keyOf(1, 0, 0));
+		expect(canvases()).toEqual([second]);
+		const next = picture();
+		layers.put(two, 5, 5, next);
+		expect(canvases()).toEqual([second, first]);
+		expect(shown.get(first)).toBe(next);
+		expect(first.style.left).toBe('0px');
+		layers.clear();
+		for (const x of [0, 1, 2]) layers.put(one, x, 0, picture());
+		expect(canvases()).toHaveLength(3);
+		expect(canvases()).toEqual(expect.arrayContaining([first, second]));
+		layers.remove('not there');
+		expect(canvases()).toHaveLength(3);
+	});
+
 	it('are gone with their level, and with the sheet', () => {
 		const { layers, host } = made();
 		const [one, two] = [level(1, 1), level(2, 2)];

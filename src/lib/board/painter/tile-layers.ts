@@ -54,6 +54,11 @@ const setStyle = (
 export class TileLayers implements TilePictures {
 	private readonly host = document.createElement('div');
 	private readonly tiles = new Map<string, HTMLCanvasElement>();
+	/**
+	 * Canvases of tiles that were given up, to be used again: thrown away, each would keep its megabyte until the browser next collects
+	 * its garbage, and so would make it do so every few seconds of moving about.
+	 */
+	private readonly spare: HTMLCanvasElement[] = [];
 	private readonly layers = new Map<number, Layer>();
 	private overview: SheetOverview | undefined;
 	/** Whether what is stretched is smoothed: without a graphics processor that takes a third of a core at 60 frames a second. */
@@ -94,8 +99,7 @@ export class TileLayers implements TilePictures {
 			this.hand(before, picture);
 			return;
 		}
-		const canvas = document.createElement('canvas');
-		[canvas.width, canvas.height] = [TILE, TILE];
+		const canvas = this.spare.pop() ?? newCanvas();
 		this.hand(canvas, picture);
 		const layer = this.layerOf(level, tx, ty);
 		canvas.style.cssText = `position:absolute;left:${(tx - layer.tx) * TILE}px;top:${(ty - layer.ty) * TILE}px;width:var(--side);height:var(--side)`;
@@ -118,7 +122,10 @@ export class TileLayers implements TilePictures {
 	}
 
 	remove(key: string): void {
-		this.tiles.get(key)?.remove();
+		const canvas = this.tiles.get(key);
+		if (!canvas) return;
+		canvas.remove();
+		this.spare.push(canvas);
 		this.tiles.delete(key);
 	}
 
@@ -144,8 +151,8 @@ export class TileLayers implements TilePictures {
 
 	/** Takes everything off the screen, as when another sheet is shown. */
 	clear(): void {
+		for (const key of [...this.tiles.keys()]) this.remove(key);
 		this.host.replaceChildren();
-		this.tiles.clear();
 		this.layers.clear();
 		this.overview = undefined;
 	}
@@ -232,6 +239,12 @@ export class TileLayers implements TilePictures {
 	private hand(canvas: HTMLCanvasElement, picture: ImageBitmap): void {
 		canvas.getContext('bitmaprenderer')!.transferFromImageBitmap(picture);
 	}
+}
+
+function newCanvas(): HTMLCanvasElement {
+	const canvas = document.createElement('canvas');
+	[canvas.width, canvas.height] = [TILE, TILE];
+	return canvas;
 }
 
 /** Whether there are tiles for all of a box, board units. */

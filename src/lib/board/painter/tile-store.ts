@@ -1,5 +1,6 @@
 /** Which tiles the page keeps: by level (one scale), with a cap on their memory. */
-import { keyOf, type Patch } from './protocol';
+import type { Size } from '$core/geometry/view';
+import { keyOf, TILE, type Patch } from './protocol';
 
 export interface Level {
 	number: number;
@@ -25,16 +26,19 @@ interface Tile {
 	used: number;
 }
 
-/** Tiles kept at most: 1 MB each. */
-const MOST = 140;
-
 export class TileStore {
 	private readonly tiles = new Map<string, Tile>();
 	readonly levels = new Map<number, Level>();
 	private numbers = 0;
 	private clock = 0;
+	private size: Size = { w: Infinity, h: Infinity };
 
 	constructor(private readonly pictures: TilePictures) {}
+
+	/** Keeps as many tiles as a view of this size can use, screen pixels. */
+	fit(size: Size): void {
+		this.size = size;
+	}
 
 	/** The level of a scale; a new one when there is none. */
 	levelAt(scale: number): Level {
@@ -76,11 +80,15 @@ export class TileStore {
 		for (const { bitmap } of patches) bitmap.close();
 	}
 
-	/** Gives up the tiles that were not shown for longest; returns their keys. Those of `level` stay longest. */
-	trim(level: Level): string[] {
-		if (this.tiles.size <= MOST) return [];
+	/**
+	 * Gives up the tiles that were not shown for longest; returns their keys. Those of `level` stay longest.
+	 * @param scale screen pixels a board unit
+	 */
+	trim(level: Level, scale: number): string[] {
+		const most = this.most(level.scale / scale);
+		if (this.tiles.size <= most) return [];
 		const age = (tile: Tile): number => tile.used + (tile.level === level && !tile.isStale ? 1e9 : 0);
-		const gone = [...this.tiles.values()].sort((a, b) => age(a) - age(b)).slice(0, this.tiles.size - MOST);
+		const gone = [...this.tiles.values()].sort((a, b) => age(a) - age(b)).slice(0, this.tiles.size - most);
 		for (const { key } of gone) {
 			this.pictures.remove(key);
 			this.tiles.delete(key);
@@ -92,6 +100,18 @@ export class TileStore {
 			this.pictures.removeLevel(each);
 		}
 		return gone.map((tile) => tile.key);
+	}
+
+	/**
+	 * How many tiles are kept, 1 MB each, where those of the wanted level are so many times as fine as the screen: as many as are needed when
+	 * the board has just been opened. Memory that grows while one moves about makes the browser collect its garbage just then.
+	 */
+	private most(fineness: number): number {
+		const { w, h } = this.size;
+		// One more than fit side by side is in view. Round those that are as fine as the screen a ring is made ahead.
+		const need = (times: number, ring: number): number =>
+			(Math.ceil((w * times) / TILE) + 1 + ring) * (Math.ceil((h * times) / TILE) + 1 + ring);
+		return Math.max(need(1, 2), need(fineness, 0));
 	}
 
 	clear(): void {

@@ -99,6 +99,7 @@ export class TilePainter implements Painter {
 		this.view = view;
 		this.size = size;
 		this.ratio = pixelRatio;
+		this.store.fit({ w: size.w * pixelRatio, h: size.h * pixelRatio });
 		this.direct?.setView(view, size, pixelRatio);
 		this.wantLevel(view.scale * pixelRatio !== before);
 		this.takeOverIfMoving();
@@ -301,7 +302,7 @@ export class TilePainter implements Painter {
 			const extent = this.model.extent(this.sheet);
 			if (extent && overlaps(extent, seen(view, size))) this.blanks++;
 		}
-		const gone = this.store.trim(this.level);
+		const gone = this.store.trim(level, view.scale * ratio);
 		if (gone.length > 0) this.say({ is: 'forget', keys: gone });
 	}
 }
