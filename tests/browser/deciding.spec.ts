@@ -66,6 +66,7 @@ test('a scale by digits on the board, and two scales as a square of places; the 
 		await first.press('0');
 		await expect(first).toHaveText('+');
 		await first.press('2');
+		await expect(rashid.page.getByText('Your vote is saved')).toBeVisible();
 		await voted(page, 1);
 		await page.getByRole('button', { name: 'Close the vote' }).click();
 		await expect(page.getByTestId('vote-result')).toBeVisible();

@@ -59,6 +59,11 @@ export class Votes {
 		return this.drafts.get(vote.id) ?? vote.own?.choice ?? emptyChoice(vote.terms.method);
 	}
 
+	/** Whether one has voted and the server has all of it. */
+	isSaved(vote: ShownVote): boolean {
+		return vote.own !== undefined && !this.drafts.has(vote.id);
+	}
+
 	/** Changes one's ballot; it is on the screen at once and sent when the one before has been answered. */
 	cast(vote: ShownVote, choice: Choice): void {
 		if (choice === this.ballotOf(vote)) return;

@@ -161,6 +161,9 @@
 		</li>
 	{/each}
 </ul>
+<p class="quiet note" class:large role="status">
+	{votes.isSaved(vote) ? m.ballot_saved() : m.ballot_hint()}
+</p>
 {#if votes.problem}<p class="problem" role="alert">{votes.problem}</p>{/if}
 
 <style>
@@ -254,6 +257,14 @@
 	}
 	.large .scale button {
 		min-height: 42px;
+	}
+	.note {
+		margin-top: 8px;
+		font-size: var(--size-note);
+	}
+	.note.large {
+		margin-top: 12px;
+		font-size: var(--size-base);
 	}
 	.problem {
 		margin-top: 8px;

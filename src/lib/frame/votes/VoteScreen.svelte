@@ -18,7 +18,6 @@
 	const left = $derived(
 		vote.closesAt ? countdown({ startedAt: vote.openedAt, endsAt: vote.closesAt }, clock.now) : undefined,
 	);
-	const isCast = $derived(vote.own !== undefined);
 </script>
 
 <div class="screen" data-testid="vote-screen">
@@ -29,7 +28,6 @@
 	<main>
 		<h1>{vote.terms.question}</h1>
 		<Ballot votes={room.votes} {vote} large />
-		<p class="quiet note" role="status">{isCast ? m.ballot_saved() : m.ballot_hint()}</p>
 	</main>
 	<footer><PhoneFoot {room} {onboard} /></footer>
 </div>
@@ -64,9 +62,6 @@
 		font-size: 22px;
 		font-weight: 700;
 		line-height: 1.25;
-	}
-	.note {
-		margin-top: 12px;
 	}
 	footer {
 		padding-bottom: env(safe-area-inset-bottom);
