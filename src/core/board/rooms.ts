@@ -31,7 +31,7 @@ export class Rooms {
 			this.index.remove(key);
 		}
 		return (box) => {
-			const key = [sheet, box.x, box.y, box.w, box.h].join();
+			const key = `${sheet},${box.x},${box.y},${box.w},${box.h}`;
 			const known = this.rooms.get(key);
 			if (known) {
 				known.turn = turn;

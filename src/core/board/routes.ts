@@ -24,7 +24,7 @@ type Near = (sheet: string, box: Box) => readonly BoardObject[];
  * How many times as long as it took to keep the lines of a sheet apart they then stay as they are, and how long at most, ms. Where edits rain
  * in on a large board it would be done over and over otherwise, and leave much to be thrown away each time.
  */
-const REST = 8;
+const REST = 40;
 const MOST_REST = 2000;
 
 /** Distance kept between the end of a line and the object it is tied to. */

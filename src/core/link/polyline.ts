@@ -10,6 +10,16 @@ export const sameY = (a: Point, b: Point): boolean => Math.abs(a.y - b.y) < 0.01
 export const isRightAngled = (path: Path): boolean =>
 	path.every((p, i) => i === 0 || sameX(p, path[i - 1]!) || sameY(p, path[i - 1]!));
 
+/** Whether there is nothing to be dropped. */
+export const isSimple = (path: Path): boolean =>
+	path.every((p, i) => {
+		const before = path[i - 1];
+		const after = path[i + 1];
+		if (!before) return true;
+		if (sameX(before, p)) return !sameY(before, p) && !(after && sameX(p, after));
+		return !(sameY(before, p) && after && sameY(p, after));
+	});
+
 /** Drops points that coincide and points in the middle of a straight run. */
 export function simplify(path: Path): Path {
 	const distinct = path.filter((p, i) => i === 0 || !sameX(p, path[i - 1]!) || !sameY(p, path[i - 1]!));

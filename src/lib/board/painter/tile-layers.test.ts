@@ -201,6 +201,24 @@ describe('tiles on the screen', () => {
 		expect([...host.children].map((element) => moved.get(element))).toEqual(['paused', 'paused']);
 	});
 
+	it('use canvases that were made in advance, a few at a time', () => {
+		const { layers, host } = made();
+		const one = level(1, 1);
+		layers.put(one, 0, 0, picture());
+		const making = vi.spyOn(document, 'createElement');
+		let turns = 1;
+		while (!layers.reserve(11)) turns++;
+		expect(turns).toBeGreaterThan(1);
+		const canvases = () => making.mock.calls.filter(([name]) => name === 'canvas').length;
+		expect(canvases()).toBe(10);
+		expect(host.querySelectorAll('canvas')).toHaveLength(1);
+		for (let x = 1; x <= 10; x++) layers.put(one, x, 0, picture());
+		expect(canvases()).toBe(10);
+		expect(layers.reserve(11)).toBe(true);
+		layers.put(one, 11, 0, picture());
+		expect(canvases()).toBe(11);
+	});
+
 	it('use the canvases of those that were given up, of the same sheet or another', () => {
 		const { layers, host } = made();
 		const [one, two] = [level(1, 1), level(2, 2)];

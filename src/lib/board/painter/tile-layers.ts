@@ -13,6 +13,8 @@ import type { Level, TilePictures } from './tile-store';
 const BEHIND = 2;
 /** More tiles than this in view are far too small to be of use. */
 const MOST_TILES = 400;
+/** Canvases made in advance at one go. */
+const AT_ONCE = 4;
 /** By how much stretched tiles overlap, so that no seams are seen between them, tile pixels. */
 const LAP = 0.6;
 
@@ -119,6 +121,21 @@ export class TileLayers implements TilePictures {
 			ctx.drawImage(bitmap, x, y);
 		}
 		this.hand(tile, aside.transferToImageBitmap());
+	}
+
+	/**
+	 * Makes canvases in advance, a few at a time, until there are so many; returns whether there are. Memory that comes with opening the
+	 * board is not reckoned to the moving about that follows.
+	 */
+	reserve(count: number): boolean {
+		const missing = count - this.tiles.size - this.spare.length;
+		for (let i = 0; i < Math.min(missing, AT_ONCE); i++) {
+			const [canvas, blank] = [newCanvas(), new OffscreenCanvas(TILE, TILE)];
+			blank.getContext('2d');
+			this.hand(canvas, blank.transferToImageBitmap());
+			this.spare.push(canvas);
+		}
+		return missing <= AT_ONCE;
 	}
 
 	remove(key: string): void {

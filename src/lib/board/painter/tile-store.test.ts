@@ -88,6 +88,7 @@ describe('kept tiles', () => {
 		expect(kept(0.25)).toBe(9 * 5);
 		store.fit({ w: 4 * TILE, h: 2 * TILE });
 		expect(kept(1)).toBe(7 * 5);
+		expect(store.needed).toBe(7 * 5);
 	});
 
 	it('leave no empty level behind, and nothing at all when the sheet changes', () => {

@@ -102,6 +102,11 @@ export class TileStore {
 		return gone.map((tile) => tile.key);
 	}
 
+	/** How many tiles a view that rests and the ring round it need. */
+	get needed(): number {
+		return this.most(1);
+	}
+
 	/**
 	 * How many tiles are kept, 1 MB each, where those of the wanted level are so many times as fine as the screen: as many as are needed when
 	 * the board has just been opened. Memory that grows while one moves about makes the browser collect its garbage just then.

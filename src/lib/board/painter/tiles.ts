@@ -7,6 +7,7 @@ import { plainGround, type Ground } from '$core/board/ground';
 import type { BoardModel } from '$core/board/model';
 import { overlaps } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
+import { whenIdle } from '../idle';
 import { DirectPainter } from './direct';
 import { faceSources } from './faces';
 import { HandOver } from './hand-over';
@@ -51,6 +52,7 @@ export class TilePainter implements Painter {
 	);
 	private readonly scaling = new Pace((scales) => !scales && this.wantExact(), REST);
 	private readonly handing: HandOver;
+	private reserving = { cancel: () => {} };
 	private viewSent = '';
 	private isGone = false;
 	/** Whether there is no worker any more. */
@@ -146,6 +148,7 @@ export class TilePainter implements Painter {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.scaling.destroy();
 		this.pace.destroy();
+		this.reserving.cancel();
 		this.worker.terminate();
 		this.direct?.destroy();
 		this.layers.destroy();
@@ -284,6 +287,15 @@ export class TilePainter implements Painter {
 		this.layers.setShown(true);
 		this.canvas.setShown(false);
 		performance.mark('tiles shown');
+		this.reserve();
+	}
+
+	/** Makes what tiles are shown on in advance, when nothing else is to be done. */
+	private reserve(): void {
+		this.reserving.cancel();
+		this.reserving = whenIdle(() => {
+			if (!this.layers.reserve(this.store.needed)) this.reserve();
+		});
 	}
 
 	private ask(): void {

@@ -32,7 +32,8 @@
 	>
 		<span class="dot" style:background={colourOf(object, board.ground.surface) ?? 'transparent'}></span>
 		<span class="text">{lineOf(object) || m.without_words()}</span>
-		<span class="sr-only">{said}</span>
+		<!-- Only where it is needed: elements that lie over others, by the hundred, would have to be put in order whenever the board moves. -->
+		{#if said}<span class="sr-only">{said}</span>{/if}
 	</button>
 </li>
 

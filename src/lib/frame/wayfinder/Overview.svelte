@@ -21,6 +21,8 @@
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
 	const SETTLED = 250;
+	/** How far apart the frame's movements are at least, ms. */
+	const CALM = 30;
 	/** So many objects are only painted here when nobody else does it. */
 	const MANY = 3000;
 	let place: HTMLDivElement;
@@ -32,11 +34,12 @@
 		() => board.painter?.isBusy ?? false,
 	);
 	/** The part of the board round everything and the view, as it fits into the picture. */
-	const fitted = $derived.by((): View => {
-		void pace.version;
+	let fitted = $state.raw(fit());
+
+	function fit(): View {
 		const all = board.model.extent(board.sheet);
 		return shrinkBox(unionOf([seen(board.view, board.size), ...(all ? [all] : [])])!, SIZE, 8);
-	});
+	}
 
 	/** What the canvas shows: painted anew only when the sheet has changed, and moved to where it belongs. */
 	let content = $state.raw<Content>();
@@ -101,18 +104,37 @@
 		return () => cancelAnimationFrame(asked);
 	});
 
-	/** The frame round what is seen, on a small canvas of its own: that costs less than an element that changes its size. */
+	/**
+	 * The frame round what is seen, on a small canvas of its own: drawn anew only where its size changes, and moved otherwise. Neither is
+	 * done in every frame, for that costs the browser as much as moving the board.
+	 */
+	let framing: ReturnType<typeof setTimeout> | undefined;
+	let framed = '';
 	$effect(() => {
+		void [board.view, board.size, board.context.surface, board.sheet, pace.version];
+		framing ??= setTimeout(showFrame, CALM);
+	});
+	onMount(() => () => clearTimeout(framing));
+
+	function showFrame(): void {
+		framing = undefined;
+		const next = fit();
+		if (next.x !== fitted.x || next.y !== fitted.y || next.scale !== fitted.scale) fitted = next;
 		const view = seen(board.view, board.size);
-		const colour = chalkOn('white', board.context.surface);
 		const { x, y, scale } = fitted;
+		const [w, h] = [view.w * scale * devicePixelRatio, view.h * scale * devicePixelRatio];
+		const colour = chalkOn('white', board.context.surface);
+		frame.style.transform = `translate(${(view.x - x) * scale}px,${(view.y - y) * scale}px)`;
+		const line = 1.5 * devicePixelRatio;
+		const form = [w.toFixed(1), h.toFixed(1), colour, line].join();
+		if (form === framed) return;
+		framed = form;
 		const ctx = frame.getContext('2d')!;
-		const k = scale * devicePixelRatio;
 		ctx.clearRect(0, 0, frame.width, frame.height);
 		ctx.strokeStyle = colour;
-		ctx.lineWidth = 1.5 * devicePixelRatio;
-		ctx.strokeRect((view.x - x) * k, (view.y - y) * k, view.w * k, view.h * k);
-	});
+		ctx.lineWidth = line;
+		ctx.strokeRect(line / 2, line / 2, w - line, h - line);
+	}
 
 	/** Where the picture of everything is, as a transform. */
 	const placed = ({ box, k }: Content): string =>
@@ -148,6 +170,7 @@
 	></canvas>
 	<canvas
 		bind:this={frame}
+		{@attach makeMovable}
 		width={Math.round(SIZE.w * devicePixelRatio)}
 		height={Math.round(SIZE.h * devicePixelRatio)}
 		style:width="{SIZE.w}px"
