@@ -109,12 +109,12 @@ export class Strands {
 	 * where they are only. What was worked with is given back: to be called once.
 	 */
 	groups(): Strand[][] {
-		const { parent, size } = this.columns;
+		const { size } = this.columns;
 		size.fill(0, 0, this.count);
 		for (let i = 0; i < this.count; i++) size[this.root(i)]!++;
 		const groups = new Map<number, Strand[]>();
 		for (let i = 0; i < this.count; i++) {
-			const root = parent[i] === i ? i : this.root(i);
+			const root = this.root(i);
 			if (size[root]! < 2) continue;
 			const list = groups.get(root);
 			if (list) list.push(this.strand(i));

@@ -161,10 +161,11 @@
 		</li>
 	{/each}
 </ul>
-<p class="quiet note" class:large role="status">
-	{votes.isSaved(vote) ? m.ballot_saved() : m.ballot_hint()}
-</p>
-{#if votes.problem}<p class="problem" role="alert">{votes.problem}</p>{/if}
+{#if votes.problem}<p class="problem" role="alert">{votes.problem}</p>{:else}
+	<p class="quiet note" class:large role="status">
+		{votes.isSaved(vote) ? m.ballot_saved() : m.ballot_hint()}
+	</p>
+{/if}
 
 <style>
 	.left {
