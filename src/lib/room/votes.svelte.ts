@@ -2,7 +2,7 @@
 import { choiceSchema, emptyChoice, type Choice, type Vote } from '$core/decide/vote';
 import { shownVoteSchema, type NewVote, type ShownVote, type VoteOrder } from '$core/decide/wire';
 import { z } from 'zod';
-import { ask, messageOf } from '../ui/api';
+import { ask, messageOf, Unreachable } from '../ui/api';
 
 const castSchema = z.object({
 	isTaken: z.boolean(),
@@ -12,6 +12,8 @@ const castSchema = z.object({
 
 /** How long words about a vote wait for company, ms: thirty ballots in a second are asked about once. */
 const TURN = 150;
+/** After what time a ballot is sent again that did not reach the server, ms. */
+const AGAIN = 3000;
 
 export class Votes {
 	all = $state.raw<readonly ShownVote[]>([]);
@@ -22,6 +24,8 @@ export class Votes {
 	private readonly sending = new Set<string>();
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private closing: ReturnType<typeof setTimeout> | undefined;
+	/** Ballots that wait to be sent again. */
+	private readonly waiting = new Map<string, ReturnType<typeof setTimeout>>();
 	private isGone = false;
 
 	constructor(
@@ -87,6 +91,7 @@ export class Votes {
 		this.isGone = true;
 		clearTimeout(this.timer);
 		clearTimeout(this.closing);
+		for (const timer of this.waiting.values()) clearTimeout(timer);
 	}
 
 	private path(rest = ''): string {
@@ -109,6 +114,7 @@ export class Votes {
 	private async sendOff(id: string): Promise<void> {
 		if (this.sending.has(id)) return;
 		this.sending.add(id);
+		clearTimeout(this.waiting.get(id));
 		try {
 			for (;;) {
 				const choice = this.drafts.get(id);
@@ -126,8 +132,16 @@ export class Votes {
 			}
 		} catch (error) {
 			this.problem = messageOf(error);
-			this.drop(id);
-			await this.read();
+			if (error instanceof Unreachable) {
+				if (!this.isGone)
+					this.waiting.set(
+						id,
+						setTimeout(() => void this.sendOff(id), AGAIN),
+					);
+			} else {
+				this.drop(id);
+				await this.read();
+			}
 		} finally {
 			this.sending.delete(id);
 		}

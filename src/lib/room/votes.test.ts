@@ -4,7 +4,8 @@ import type { ShownVote } from '$core/decide/wire';
 import { Votes } from './votes.svelte';
 
 const asked = vi.hoisted(() => vi.fn());
-vi.mock('../ui/api', () => ({ ask: asked, messageOf: (error: Error) => error.message }));
+const Unreachable = vi.hoisted(() => class extends Error {});
+vi.mock('../ui/api', () => ({ ask: asked, messageOf: (error: Error) => error.message, Unreachable }));
 
 interface Request {
 	method: string;
@@ -12,6 +13,8 @@ interface Request {
 	body: unknown;
 	answer: (value: unknown) => Promise<void>;
 	fail: (words: string) => Promise<void>;
+	/** It did not reach the server. */
+	lose: () => Promise<void>;
 }
 /** What was asked of the server and has no answer yet. */
 let requests: Request[] = [];
@@ -34,6 +37,7 @@ beforeEach(() => {
 					body,
 					answer: (value) => without(() => done(value))(),
 					fail: (words) => without(() => failed(new Error(words)))(),
+					lose: without(() => failed(new Unreachable('No network.'))),
 				};
 				requests.push(request);
 			}),
@@ -168,6 +172,38 @@ describe('a ballot', () => {
 		made.cast(made.open!, dots({ a: 1 }));
 		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 1 }), revision: 1 });
 		expect(made.problem).toBe('');
+	});
+
+	it('that did not reach the server is kept, not called saved, and sent again until it does', async () => {
+		const made = await votes([vote({ own: { choice: dots({ b: 1 }), revision: 1 } })]);
+		expect(made.isSaved(made.open!)).toBe(true);
+		made.cast(made.open!, dots({ a: 1 }));
+		expect(made.isSaved(made.open!)).toBe(false);
+		for (let turn = 0; turn < 2; turn++) {
+			await of('PUT')[0]!.lose();
+			expect(made.problem).toBe('No network.');
+			expect(made.ballotOf(made.open!)).toEqual(dots({ a: 1 }));
+			expect(made.isSaved(made.open!)).toBe(false);
+			await vi.advanceTimersByTimeAsync(3000);
+		}
+		expect(of('PUT').map(({ body }) => body)).toEqual([{ choice: dots({ a: 1 }), basedOn: 1 }]);
+		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 1 }), revision: 2 });
+		expect(made.problem).toBe('');
+		expect(made.isSaved(made.open!)).toBe(true);
+		expect(vi.getTimerCount()).toBe(0);
+	});
+
+	it('that is changed meanwhile is sent at once, and only once; nothing is sent any more when the board is left', async () => {
+		const made = await votes();
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.lose();
+		made.cast(made.open!, dots({ a: 2 }));
+		expect(of('PUT').map(({ body }) => body)).toEqual([{ choice: dots({ a: 2 }), basedOn: 0 }]);
+		await vi.advanceTimersByTimeAsync(5000);
+		expect(of('PUT')).toHaveLength(1);
+		await of('PUT')[0]!.lose();
+		made.destroy();
+		expect(vi.getTimerCount()).toBe(0);
 	});
 
 	it('of one vote does not wait for that of another', async () => {

@@ -6,6 +6,11 @@ export class ApiError extends Error {
 	override name = 'ApiError';
 }
 
+/** The server could not be reached: the same may work later. */
+export class Unreachable extends ApiError {
+	override name = 'Unreachable';
+}
+
 const problemSchema = z.object({ message: z.string() });
 
 export async function send(
@@ -22,7 +27,7 @@ export async function send(
 				: { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
 		});
 	} catch {
-		throw new ApiError(m.error_offline());
+		throw new Unreachable(m.error_offline());
 	}
 	if (!response.ok) {
 		const problem = problemSchema.safeParse(await response.json().catch(() => undefined));
