@@ -4,7 +4,8 @@
  * these changes, and is the same on every screen because it depends on nothing else.
  */
 import { boundsOf, centreOf, overlaps, unionOf, type Box, type Point } from '../geometry/box';
-import { Separation, type RoutedPath } from '../link/apart';
+import { Separation } from '../link/apart';
+import type { RoutedPath } from '../link/strands';
 import { curveBetween, curveThrough, flatten } from '../link/curved';
 import type { Path } from '../link/polyline';
 import { rightAngled, throughBends } from '../link/right-angled';

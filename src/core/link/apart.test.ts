@@ -1,7 +1,8 @@
 /** Keeping many lines apart: in pieces, again and again, and with nothing changed of what was given. */
 import { describe, expect, it } from 'vitest';
-import { keepApart, Separation, type RoutedPath } from './apart';
+import { keepApart, Separation } from './apart';
 import { isSimple, simplify, type Path } from './polyline';
+import type { RoutedPath } from './strands';
 
 const none = () => [];
 const boxAt = (x: number, y: number) => ({ x: x - 20, y: y - 20, w: 40, h: 40 });

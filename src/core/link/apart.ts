@@ -6,7 +6,7 @@
  */
 import type { Box, Point } from '../geometry/box';
 import { isSimple, simplify, type Path } from './polyline';
-import { share, Strands, type Axis, type Strand } from './strands';
+import { other, share, Strands, type Axis, type RoutedPath, type Strand } from './strands';
 
 /** Distance between stretches side by side, board units. */
 const GAP = 12;
@@ -14,16 +14,6 @@ const GAP = 12;
 const CLEAR = 4;
 /** No stretch is moved farther than this. */
 const FARTHEST = 48;
-
-export interface RoutedPath {
-	id: string;
-	path: Path;
-	/** What the path leaves and enters; undefined for a loose end, which stays where it is. */
-	from?: Box | undefined;
-	to?: Box | undefined;
-	/** Whether it was set by hand and stays as it is. */
-	isFixed?: boolean;
-}
 
 /**
  * Keeps paths apart a little at a time: on a large board all of it would be felt as one pause. The result
@@ -111,8 +101,6 @@ export function keepApart(routes: readonly RoutedPath[], near: (box: Box) => rea
 	separation.go(() => false);
 	return separation.paths;
 }
-
-const other = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x');
 
 const inside = (value: number, { lo, hi }: Strand): boolean => value > lo + 0.5 && value < hi - 0.5;
 

@@ -3,8 +3,18 @@
  * whenever a line changes, so they are kept in columns of numbers that are used again: an object for each would be most of what a page has
  * to throw away.
  */
-import type { RoutedPath } from './apart';
+import type { Box } from '../geometry/box';
 import type { Path } from './polyline';
+
+export interface RoutedPath {
+	id: string;
+	path: Path;
+	/** What the path leaves and enters; undefined for a loose end, which stays where it is. */
+	from?: Box | undefined;
+	to?: Box | undefined;
+	/** Whether it was set by hand and stays as it is. */
+	isFixed?: boolean;
+}
 
 export type Axis = 'x' | 'y';
 
@@ -29,11 +39,12 @@ export interface Strand {
 const PIECE = 128;
 /** No more stretches than this: with the coordinate they make a key that a number holds exactly. */
 const MOST = 2 ** 21;
-/** Keys tell coordinates apart that differ by a sixteenth of a unit; none is below minus this, board units. */
+/** Keys tell coordinates apart that differ by a sixteenth of a unit. What lies farther out than this is not kept apart, board units. */
 const GRAIN = 16;
 const LOWEST = 1e8;
 
-const other = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x');
+/** The other axis. */
+export const other = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x');
 const sign = (value: number): -1 | 0 | 1 => (value > 0.01 ? 1 : value < -0.01 ? -1 : 0);
 
 /** Whether two stretches run side by side for some way. */

@@ -2,6 +2,7 @@
 import { choiceSchema, emptyChoice, type Choice, type Vote } from '$core/decide/vote';
 import { shownVoteSchema, type NewVote, type ShownVote, type VoteOrder } from '$core/decide/wire';
 import { z } from 'zod';
+import { m } from '$lib/paraglide/messages';
 import { ask, messageOf, Unreachable } from '../ui/api';
 
 const castSchema = z.object({
@@ -131,20 +132,23 @@ export class Votes {
 				if (this.drafts.get(id) === choice) return this.drop(id);
 			}
 		} catch (error) {
-			this.problem = messageOf(error);
-			if (error instanceof Unreachable) {
-				if (!this.isGone)
-					this.waiting.set(
-						id,
-						setTimeout(() => void this.sendOff(id), AGAIN),
-					);
-			} else {
+			if (error instanceof Unreachable) this.later(id);
+			else {
+				this.problem = messageOf(error);
 				this.drop(id);
 				await this.read();
 			}
 		} finally {
 			this.sending.delete(id);
 		}
+	}
+
+	/** Keeps a ballot that did not reach the server, and sends it again after a while. */
+	private later(id: string): void {
+		this.problem = m.ballot_waits();
+		if (this.isGone) return;
+		const timer = setTimeout(() => void this.sendOff(id), AGAIN);
+		this.waiting.set(id, timer);
 	}
 
 	private drop(id: string): void {

@@ -37,7 +37,7 @@ beforeEach(() => {
 					body,
 					answer: (value) => without(() => done(value))(),
 					fail: (words) => without(() => failed(new Error(words)))(),
-					lose: without(() => failed(new Unreachable('No network.'))),
+					lose: without(() => failed(new Unreachable())),
 				};
 				requests.push(request);
 			}),
@@ -181,7 +181,7 @@ describe('a ballot', () => {
 		expect(made.isSaved(made.open!)).toBe(false);
 		for (let turn = 0; turn < 2; turn++) {
 			await of('PUT')[0]!.lose();
-			expect(made.problem).toBe('No network.');
+			expect(made.problem).toContain('kept here');
 			expect(made.ballotOf(made.open!)).toEqual(dots({ a: 1 }));
 			expect(made.isSaved(made.open!)).toBe(false);
 			await vi.advanceTimersByTimeAsync(3000);
