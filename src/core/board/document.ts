@@ -23,4 +23,4 @@ export function fragmentOf(doc: Y.Doc, id: string, part?: string): Y.XmlFragment
 	return text instanceof Y.XmlFragment ? text : undefined;
 }
 
-export { readText, writeText } from './rich-document';
+export { fillText, readText, writeText } from './rich-document';

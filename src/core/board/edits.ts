@@ -5,7 +5,7 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import { richFrom, type RichText } from '../text/rich';
-import { objectsOf, writeText, type ObjectMap } from './document';
+import { fillText, fragmentOf, objectsOf, writeText, type ObjectMap } from './document';
 import { isHolder, takesCards } from './holders/forms';
 import type { HolderParts } from './holders/parts';
 import { CELL_TEXT } from './holders/setting';
@@ -323,9 +323,14 @@ export function changePicture(
 	transact(hand, () => patch(hand, id, values));
 }
 
-/** Replaces the text of an object. */
+/** Replaces the text of an object; whoever has it open goes on in the new one. */
 export function setText(hand: Hand, id: string, text: RichText | string): void {
-	transact(hand, () =>
-		patch(hand, id, { text: writeText(typeof text === 'string' ? richFrom(text) : text) }),
-	);
+	const rich = typeof text === 'string' ? richFrom(text) : text;
+	transact(hand, () => {
+		const fragment = fragmentOf(hand.doc, id);
+		if (!fragment) return patch(hand, id, { text: writeText(rich) });
+		fragment.delete(0, fragment.length);
+		fillText(fragment, rich);
+		patch(hand, id, {});
+	});
 }

@@ -64,4 +64,19 @@ describe('notes from the writing line', () => {
 		expect({ x, y }).toEqual({ x: roomOfField(field).x, y: roomOfField(field).y });
 		expect(y).toBeGreaterThan(140);
 	});
+
+	it('find places also when thousands arrive at once', () => {
+		const { model, hand, sheet } = testBoard();
+		const field = addObject(hand, model, fieldAt(sheet, 0, 0, 760, 500));
+		const ids = addObjects(
+			hand,
+			model,
+			Array.from({ length: 3000 }, (_, i) => ({ ...noteAt(sheet, 0, 0, `note ${i}`), landing: field })),
+		);
+		const { boxes, fields } = settle(model, ids.map((id) => model.find(id)!));
+		const places = [...boxes.values()];
+		expect(new Set(places.map(([x, y]) => `${x} ${y}`)).size).toBe(3000);
+		const [, fy, , fh] = fields.get(field)!;
+		expect(Math.max(...places.map(([, y, , h]) => y + h))).toBeLessThanOrEqual(fy + fh);
+	});
 });

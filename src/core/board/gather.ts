@@ -4,7 +4,7 @@
  * same second never lie on each other.
  */
 import { type Box } from '../geometry/box';
-import { freePlace } from '../geometry/free-place';
+import { freePlace, placesIn } from '../geometry/free-place';
 import { REGION_TITLE } from './kinds/region';
 import type { BoardModel } from './model';
 import { NOTE_SIZES, type BoardObject } from './objects';
@@ -60,19 +60,21 @@ export function settle(model: BoardModel, waiting: readonly BoardObject[]): Sett
 	const boxes: Settled['boxes'] = new Map();
 	const fields: Settled['fields'] = new Map();
 	const open = new Set(waiting.map((note) => note.id));
-	const placed = new Map<string, Box[]>();
+	const placers = new Map<string, ReturnType<typeof placesIn>>();
 	for (const note of [...waiting].sort((a, b) => a.made - b.made || (a.id < b.id ? -1 : 1))) {
 		const field = model.find(note.landing ?? '');
 		if (!field || field.kind !== 'field') {
 			boxes.set(note.id, note.box);
 			continue;
 		}
-		let taken = placed.get(field.id);
-		if (!taken) placed.set(field.id, (taken = takenOn(model, field, open)));
+		let placer = placers.get(field.id);
+		if (!placer) {
+			const taken = takenOn(model, field, open);
+			placers.set(field.id, (placer = placesIn({ room: roomOfField(field), taken, gap: GATHER_GAP })));
+		}
 		const [, , w, h, angle] = note.box;
-		const place = freePlace({ room: roomOfField(field), size: { w, h }, taken, gap: GATHER_GAP });
+		const place = placer({ w, h });
 		boxes.set(note.id, [place.x, place.y, w, h, angle]);
-		taken.push({ x: place.x, y: place.y, w, h });
 		const [fx, fy, fw, fh, fa] = fields.get(field.id) ?? field.box;
 		const bottom = place.y + h + EDGE;
 		if (!place.inside && bottom > fy + fh) fields.set(field.id, [fx, fy, fw, bottom - fy, fa]);

@@ -91,7 +91,7 @@ const marksOf = (run: Run): Record<string, object | null> => ({
 
 function paragraphElement({ runs }: Paragraph): Y.XmlElement {
 	const element = new Y.XmlElement('paragraph');
-	if (runs.length === 0) return element;
+	// Also without text: why, says text-nodes.ts.
 	const text = new Y.XmlText();
 	let at = 0;
 	for (const run of runs) {
@@ -141,6 +141,12 @@ function blocksFrom(rich: RichText, start: number, level: number): { blocks: Y.X
 /** A new fragment that holds `rich`: one paragraph element a paragraph, lists as nested elements. */
 export function writeText(rich: RichText): Y.XmlFragment {
 	const fragment = new Y.XmlFragment();
+	fillText(fragment, rich);
+	return fragment;
+}
+
+/** Writes `rich` into a fragment that is empty. */
+export function fillText(fragment: Y.XmlFragment, rich: RichText): void {
 	const paragraphs: RichText = rich.length === 0 ? [{ runs: [] }] : rich;
 	const elements: Y.XmlElement[] = [];
 	for (let i = 0; i < paragraphs.length;) {
@@ -154,5 +160,4 @@ export function writeText(rich: RichText): Y.XmlFragment {
 		i = next;
 	}
 	fragment.insert(0, elements);
-	return fragment;
 }

@@ -27,41 +27,62 @@ export interface FreePlace {
  * when it is full. The first free slot in reading order is taken, so notes that come in together fill
  * the field like lines of writing.
  */
-export function freePlace({ room, size, taken, gap }: FreePlaceRequest): FreePlace {
+export const freePlace = ({ size, ...where }: FreePlaceRequest): FreePlace => placesIn(where)(size);
+
+/** Things in a room from which on corners are not tried any more: rows do as well, and take no time to find. */
+const MANY = 200;
+
+/** Finds places for one item after the other; each that is found counts as taken for the next. */
+export function placesIn({
+	room,
+	taken,
+	gap,
+}: Omit<FreePlaceRequest, 'size'>): (size: FreePlaceRequest['size']) => FreePlace {
 	const near = taken.filter((b) =>
 		overlaps(b, { ...room, h: Infinity, x: room.x - gap, w: room.w + 2 * gap }),
 	);
-	const isFree = (x: number, y: number): boolean => {
-		const wanted = {
-			x: x - gap + EPS,
-			y: y - gap + EPS,
-			w: size.w + 2 * (gap - EPS),
-			h: size.h + 2 * (gap - EPS),
-		};
-		return !near.some((b) => overlaps(b, wanted));
-	};
-	const columns = Math.max(1, Math.floor((room.w + gap + EPS) / (size.w + gap)));
-	const slot = (row: number, column: number) => ({
-		x: room.x + column * (size.w + gap),
-		y: room.y + row * (size.h + gap),
-	});
-	const fits = (y: number): boolean => y + size.h <= room.y + room.h + EPS;
+	/** The slot to begin with, for each size: those before it were taken, and stay so. */
+	const begins = new Map<string, number>();
 
-	let row = 0;
-	for (; fits(slot(row, 0).y); row++) {
-		for (let column = 0; column < columns; column++) {
-			const { x, y } = slot(row, column);
-			if (isFree(x, y)) return { x, y, inside: true };
+	const find = (size: FreePlaceRequest['size']): FreePlace => {
+		const isFree = (x: number, y: number): boolean => {
+			const wanted = {
+				x: x - gap + EPS,
+				y: y - gap + EPS,
+				w: size.w + 2 * (gap - EPS),
+				h: size.h + 2 * (gap - EPS),
+			};
+			return !near.some((b) => overlaps(b, wanted));
+		};
+		const columns = Math.max(1, Math.floor((room.w + gap + EPS) / (size.w + gap)));
+		const slot = (number: number) => ({
+			x: room.x + (number % columns) * (size.w + gap),
+			y: room.y + Math.floor(number / columns) * (size.h + gap),
+		});
+		const fits = (y: number): boolean => y + size.h <= room.y + room.h + EPS;
+		const key = `${size.w} ${size.h}`;
+		let number = begins.get(key) ?? 0;
+		for (; fits(slot(number).y); number++) {
+			const { x, y } = slot(number);
+			if (!isFree(x, y)) continue;
+			begins.set(key, number);
+			return { x, y, inside: true };
 		}
-	}
-	const corner = firstCorner(room, size, near, gap, isFree);
-	if (corner) return { ...corner, inside: true };
-	for (; ; row++) {
-		for (let column = 0; column < columns; column++) {
-			const { x, y } = slot(row, column);
-			if (isFree(x, y)) return { x, y, inside: fits(y) };
+		begins.set(key, number);
+		const corner = near.length <= MANY ? firstCorner(room, size, near, gap, isFree) : undefined;
+		if (corner) return { ...corner, inside: true };
+		for (; ; number++) {
+			const { x, y } = slot(number);
+			if (!isFree(x, y)) continue;
+			begins.set(key, number);
+			return { x, y, inside: fits(y) };
 		}
-	}
+	};
+	return (size) => {
+		const place = find(size);
+		near.push({ x: place.x, y: place.y, w: size.w, h: size.h });
+		return place;
+	};
 }
 
 const EPS = 1e-6;

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { nod } from '../board/approve';
-import { addObject, moveObjects, removeObjects, restyle, setText, type Hand } from '../board/edits';
+import { fragmentOf } from '../board/document';
+import {
+	addObject,
+	addObjects,
+	moveObjects,
+	removeObjects,
+	restyle,
+	setText,
+	type Hand,
+} from '../board/edits';
 import { lockObjects } from '../board/groups';
 import { addSheet } from '../board/sheets';
 import { BoardModel } from '../board/model';
@@ -93,6 +102,30 @@ describe('what an update touches', () => {
 		moveObjects(hands.maren, hands.model, [hands.own], 5, 0);
 		const later = Y.encodeStateAsUpdate(hands.maren.doc, between);
 		expect(touchedBy(hands.stage.doc, later)).toBeUndefined();
+	});
+
+	it('is told of twenty thousand notes at once, and of a text that hangs on itself letter by letter', () => {
+		const hands = twoHands();
+		const ids: string[] = [];
+		const many = doing(hands, ({ maren, model }) => {
+			const specs = Array.from({ length: 20_000 }, (_, i) => noteAt(hands.stage.sheet, i, i));
+			ids.push(...addObjects(maren, model, specs));
+		});
+		const touches = touchedBy(hands.stage.doc, many)!;
+		expect(touches.filter(({ way }) => way.length === 2)).toHaveLength(20_000);
+		const breach = breachOf(hands.stage.doc, touches, { may: 'watch' }, 'p-maren')!;
+		expect(breach.added.size).toBe(20_000);
+
+		const typed = doing(hands, ({ maren, own }) => {
+			const text = fragmentOf(maren.doc, own)!.get(0) as Y.XmlElement;
+			// In front of one another, they do not become one piece.
+			maren.doc.transact(() => {
+				for (let i = 0; i < 20_000; i++) (text.get(0) as Y.XmlText).insert(0, 'x');
+			});
+		});
+		expect(new Set(touchedBy(hands.stage.doc, typed)!.map(({ way }) => way.join('/')))).toContain(
+			`objects/${hands.own}/text`,
+		);
 	});
 
 	it('leaves out what is there already', () => {

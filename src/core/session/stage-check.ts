@@ -27,14 +27,19 @@ const isOwnNod = (key: string, person: string): boolean =>
 
 const isWriter = (by: unknown, person: string): boolean => Array.isArray(by) && by[0] === person;
 
-/** Values that an update gives a new object. */
-function valuesOf(touches: readonly Touch[], id: string): Map<string, unknown> {
-	return new Map(
-		touches
-			.filter(({ way, writes }) => writes && way.length === 3 && way[0] === 'objects' && way[1] === id)
-			.map(({ way, value }) => [way[2]!, value]),
-	);
+/** Values that an update gives objects, by object. */
+function valuesIn(touches: readonly Touch[]): Map<string, Map<string, unknown>> {
+	const all = new Map<string, Map<string, unknown>>();
+	for (const { way, writes, value } of touches) {
+		const [root, id, key] = way;
+		if (!writes || way.length !== 3 || root !== 'objects') continue;
+		const values = all.get(id!) ?? new Map<string, unknown>();
+		all.set(id!, values.set(key!, value));
+	}
+	return all;
 }
+
+const NO_VALUES: ReadonlyMap<string, unknown> = new Map();
 
 /**
  * What of the touched may not be touched; undefined when all of it may.
@@ -50,6 +55,7 @@ export function breachOf(
 	if (grants.edit) return undefined;
 	const objects = objectsOf(doc);
 	const breach: Breach = { objects: new Set(), added: new Set(), others: [] };
+	const others = new Set<string>();
 	/** Whole objects that are put there, or taken away. */
 	const whole = (writes: boolean): Set<string> =>
 		new Set(
@@ -59,8 +65,9 @@ export function breachOf(
 		);
 	const put = whole(true);
 	const removed = whole(false);
+	const given = valuesIn(touches);
 	const mayAdd = (id: string): boolean => {
-		const values = valuesOf(touches, id);
+		const values = given.get(id) ?? NO_VALUES;
 		if (values.get('kind') !== 'note' || !isWriter(values.get('by'), person)) return false;
 		if (values.has('lock')) return false;
 		// Silent writing does not go onto the sheets at all.
@@ -90,8 +97,9 @@ export function breachOf(
 			if (put.has(id) || (removed.has(id) && key !== undefined)) continue;
 			if (!mayChange(id, key)) breach.objects.add(id);
 		} else if (root === 'sheets' || root === 'places') {
-			if (!breach.others.some((each) => each.map === root && each.id === id))
-				breach.others.push({ map: root, id });
+			const other = `${root} ${id}`;
+			if (!others.has(other)) breach.others.push({ map: root, id });
+			others.add(other);
 		}
 	}
 	return breach.objects.size + breach.added.size + breach.others.length > 0 ? breach : undefined;

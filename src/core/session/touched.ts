@@ -35,14 +35,25 @@ class Items {
 			list.push(struct);
 			this.incoming.set(client, list);
 		}
+		// Within an update they come in the order of their clocks; a hostile one need not keep to it.
+		for (const list of this.incoming.values()) list.sort((a, b) => a.id.clock - b.id.clock);
 		for (const [name, type] of doc.share) this.roots.set(type, name);
 	}
 
-	/** The incoming item that covers an id. */
+	/** The incoming item that covers an id: found by halves, for an update may bring tens of thousands. */
 	private comes({ client, clock }: Y.ID): Y.Item | undefined {
-		return this.incoming
-			.get(client)
-			?.find((item) => item.id.clock <= clock && clock < item.id.clock + item.length);
+		const items = this.incoming.get(client);
+		if (!items) return undefined;
+		let low = 0;
+		let high = items.length - 1;
+		while (low <= high) {
+			const middle = (low + high) >> 1;
+			const item = items[middle]!;
+			if (clock < item.id.clock) high = middle - 1;
+			else if (clock >= item.id.clock + item.length) low = middle + 1;
+			else return item;
+		}
+		return undefined;
 	}
 
 	/** The item of the document that covers an id; undefined when it is not there, or was cleared away. */
@@ -54,35 +65,57 @@ class Items {
 
 	/** The way to an item by its id; undefined when that cannot be told. */
 	wayOf(id: Y.ID): readonly string[] | undefined {
-		const key = keyOf(id);
-		if (this.ways.has(key)) return this.ways.get(key);
-		// A way that leads back to itself is none.
-		this.ways.set(key, undefined);
-		const standing = this.stands(id);
-		const coming = standing ? undefined : this.comes(id);
-		const way = standing ? this.wayInDoc(standing) : coming ? this.wayOfItem(coming) : undefined;
-		this.ways.set(key, way);
+		// Letters that were typed one by one hang on each other in chains as long as the text: followed in a loop, not by calls in calls.
+		const chain: { key: string; sub: string | null }[] = [];
+		let way: readonly string[] | undefined;
+		for (let next: Y.ID | undefined = id; next;) {
+			const key = keyOf(next);
+			if (this.ways.has(key)) {
+				way = this.ways.get(key);
+				break;
+			}
+			// A way that leads back to itself is none.
+			this.ways.set(key, undefined);
+			const item: Y.Item | undefined = this.stands(next) ?? this.comes(next);
+			if (!item) break;
+			const link = this.linkOf(item);
+			chain.push({ key, sub: link.sub });
+			if (link.root !== undefined) {
+				way = [link.root];
+				break;
+			}
+			next = link.next;
+		}
+		for (const { key, sub } of chain.reverse()) {
+			if (way && sub !== null) way = [...way, sub];
+			this.ways.set(key, way);
+		}
 		return way;
 	}
 
-	/** The way to an item that stands in the document. */
-	wayInDoc(item: Y.Item): readonly string[] | undefined {
-		const parent = item.parent as Y.AbstractType<unknown> | null;
-		if (!parent) return undefined;
-		const holder = parent._item;
-		const name = this.roots.get(parent);
-		const way = holder ? this.wayOf(holder.id) : name === undefined ? undefined : [name];
-		return way && (item.parentSub === null ? way : [...way, item.parentSub]);
+	/** The way to an item, of the update or of the document. */
+	wayFrom(item: Y.Item): readonly string[] | undefined {
+		const { next, root, sub } = this.linkOf(item);
+		const way = root !== undefined ? [root] : next && this.wayOf(next);
+		return way && (sub === null ? way : [...way, sub]);
 	}
 
-	/** The way to an item of the update. */
-	wayOfItem(item: Y.Item): readonly string[] | undefined {
+	/** On what an item hangs: on a root by its name, or on another item; and under what key there. */
+	private linkOf(item: Y.Item): { next?: Y.ID; root?: string; sub: string | null } {
+		const parent = item.parent as Y.AbstractType<unknown> | string | Y.ID | null;
+		if (parent instanceof Y.AbstractType) {
+			const root = parent._item ? undefined : this.roots.get(parent);
+			return {
+				...(parent._item ? { next: parent._item.id } : {}),
+				...(root === undefined ? {} : { root }),
+				sub: item.parentSub,
+			};
+		}
 		const beside = item.origin ?? item.rightOrigin;
 		// What stands beside another item has its parent and its key from there.
-		if (beside) return this.wayOf(beside);
-		const parent = item.parent as string | Y.ID | null;
-		const way = typeof parent === 'string' ? [parent] : parent ? this.wayOf(parent) : undefined;
-		return way && (item.parentSub === null ? way : [...way, item.parentSub]);
+		if (beside) return { next: beside, sub: null };
+		if (typeof parent === 'string') return { root: parent, sub: item.parentSub };
+		return parent ? { next: parent, sub: item.parentSub } : { sub: null };
 	}
 }
 
@@ -98,7 +131,7 @@ function deletions(doc: Y.Doc, items: Items, { ds }: ReturnType<typeof Y.decodeU
 				const struct = structs[i]!;
 				// What is gone already is not deleted again.
 				if (!(struct instanceof Y.Item) || struct.deleted) continue;
-				const way = items.wayInDoc(struct);
+				const way = items.wayFrom(struct);
 				if (!way) return undefined;
 				found.push({ way, writes: false });
 			}
@@ -119,7 +152,7 @@ export function touchedBy(doc: Y.Doc, update: Uint8Array): Touch[] | undefined {
 		if (!(struct instanceof Y.Item)) continue;
 		const known = Y.getState(doc.store, struct.id.client);
 		if (struct.id.clock + struct.length <= known) continue;
-		const way = items.wayOfItem(struct);
+		const way = items.wayFrom(struct);
 		if (!way) return undefined;
 		const { content } = struct;
 		const value: unknown = content instanceof Y.ContentAny ? content.arr.at(-1) : undefined;

@@ -16,6 +16,7 @@
 	import Moving from './Moving.svelte';
 	import Pointers from './together/Pointers.svelte';
 	import { addPictures, picturesIn } from './pictures';
+	import { toaster } from '$lib/ui/toaster';
 	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
 
@@ -76,14 +77,19 @@
 		const surface = new SceneCanvas(scene);
 		const isDirect = new URLSearchParams(location.search).get('painter') === 'direct';
 		return isDirect || !canPaintTiles()
-			? new DirectPainter(surface, board.model, board.room.info.boardId, board.groundOn)
+			? new DirectPainter(surface, board.model, board.room.info.boardId, board.groundOn, tellTrouble)
 			: new TilePainter(
 					surface,
 					board.model,
 					board.room.info.boardId,
 					board.groundOn,
 					() => board.pictures++,
+					tellTrouble,
 				);
+	}
+
+	function tellTrouble(): void {
+		toaster.error({ title: m.painting_failed(), description: m.painting_failed_more() });
 	}
 
 	onMount(() => {

@@ -6,9 +6,10 @@
 	import { m } from '$lib/paraglide/messages';
 	import { Editor, Extension } from '@tiptap/core';
 	import { TEXT_EXTENSIONS } from './text-extensions';
-	import { ySyncPlugin } from '@tiptap/y-tiptap';
 	import { onMount } from 'svelte';
 	import type { Board } from './board.svelte';
+	import { seedTextNodes } from '$core/board/text-nodes';
+	import { textSync } from './text-sync';
 	import { othersCarets } from './together/carets';
 
 	const { board, id, part }: { board: Board; id: string; part?: string | undefined } = $props();
@@ -51,6 +52,7 @@
 			board.stopEditing();
 			return;
 		}
+		seedTextNodes(board.room.stage, fragment);
 		// The browser tells of a moved caret a moment later. What others write meanwhile would put it back.
 		const catchUp = (): void => {
 			// What was asked for a moment ago may come when the editor is gone.
@@ -63,7 +65,10 @@
 				...TEXT_EXTENSIONS,
 				Extension.create({
 					name: 'liveText',
-					addProseMirrorPlugins: () => [ySyncPlugin(fragment), othersCarets(board.room, catchUp)],
+					addProseMirrorPlugins: () => [
+						...textSync(fragment, () => board.undo.stopCapturing()),
+						othersCarets(board.room, catchUp),
+					],
 				}),
 			],
 			editorProps: {
@@ -83,24 +88,22 @@
 						nextNote(board);
 						return true;
 					}
-					if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
-						if (event.shiftKey) board.undo.redo();
-						else board.undo.undo();
-						return true;
-					}
-					return false;
+					const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : '';
+					if (key !== 'z' && key !== 'y') return false;
+					if (key === 'y' || event.shiftKey) board.writing.redo();
+					else board.writing.undo();
+					return true;
 				},
 			},
 		});
 		// At once, not in the next frame: whoever types right away must not lose a letter, nor press a command.
 		editor.commands.setTextSelection(editor.state.doc.content.size);
 		editor.view.focus();
-		board.writing.editor = editor;
+		board.writing.opened(editor, fragment);
 		const stop = board.room.beforeOthers(catchUp);
 		return () => {
 			stop();
-			if (board.writing.editor === editor) board.writing.editor = undefined;
-			editor.destroy();
+			board.writing.closed(editor);
 		};
 	});
 </script>

@@ -99,14 +99,14 @@ export class Board extends Viewpoint {
 		this.undo.on('stack-item-added', readUndo);
 		this.undo.on('stack-item-popped', readUndo);
 		this.stops.push(
-			this.model.onChange(({ changed, removed, sheets }) => {
+			this.model.onChange(({ changed, removed, sheets, local }) => {
 				if (sheets) this.keepSheet();
 				this.painter?.apply(changed, removed);
 				this.routeLater();
 				if ([...removed].some((id) => this.selection.has(id))) {
 					this.select([...this.selection].filter((id) => !removed.has(id)));
 				}
-				if (this.editing && removed.has(this.editing)) this.writing.id = undefined;
+				this.writing.check(local);
 				this.writing.follow();
 				this.wake();
 			}),
@@ -355,13 +355,13 @@ export class Board extends Viewpoint {
 	}
 
 	stepBack(): void {
-		this.stopEditing();
-		this.undo.undo();
+		if (this.editing) this.writing.undo();
+		else this.undo.undo();
 	}
 
 	stepForward(): void {
-		this.stopEditing();
-		this.undo.redo();
+		if (this.editing) this.writing.redo();
+		else this.undo.redo();
 	}
 
 	private routing: { cancel: () => void } | undefined;

@@ -7,8 +7,15 @@ import { textParts, type Holder } from '$core/board/holders/setting';
 import { neededHeight, neededWidth } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
 import { isEmpty } from '$core/text/rich';
+import { fragmentOf, objectsOf } from '$core/board/document';
+import { FITTED } from '$core/board/text-nodes';
 import type { Editor } from '@tiptap/core';
+import * as Y from 'yjs';
 import type { Board } from './board.svelte';
+import { offerLostText } from './lost-text';
+
+/** A pause in typing that ends a step of undo, ms. */
+const PAUSE = 700;
 
 export class Writing {
 	/** Object whose text is being edited. */
@@ -17,6 +24,12 @@ export class Writing {
 	part = $state<string | undefined>();
 	/** The text editor, while there is one. */
 	editor = $state.raw<Editor | undefined>();
+	/** The live text that the editor works on. */
+	private fragment: Y.XmlFragment | undefined;
+	/** The object as it was last seen, for putting its text down again when it is taken away. */
+	private lastSeen: BoardObject | undefined;
+	/** How many steps of undo there were when writing began. */
+	private undoMark = 0;
 
 	constructor(private readonly board: Board) {}
 
@@ -36,9 +49,11 @@ export class Writing {
 			if (!isHolder(object) || !textParts(object as Holder).includes(part)) return;
 			board.cell = part;
 		}
-		// All typing until the end is one undo step.
+		// While one writes, undo goes by words and pauses; afterwards all of it is one step.
 		board.undo.stopCapturing();
-		board.undo.captureTimeout = Number.POSITIVE_INFINITY;
+		board.undo.captureTimeout = PAUSE;
+		this.undoMark = board.undo.undoStack.length;
+		this.lastSeen = object;
 		if (part !== undefined) openCell(board.room.hand, id, part);
 		this.part = part;
 		this.id = id;
@@ -50,25 +65,115 @@ export class Writing {
 	stop(): void {
 		const { board, id } = this;
 		if (id === undefined) return;
-		this.id = undefined;
-		this.part = undefined;
+		this.leave();
 		// The live layer shows the text until the painter has it again.
 		board.held.lift([id]);
 		board.painter?.setEditing(undefined);
-		board.room.tell({ editing: null });
 		const object = board.model.find(id);
 		if (object?.kind === 'text' && isEmpty(object.text)) removeObjects(board.room.hand, board.model, [id]);
-		else if (object) this.grow(object);
-		board.undo.stopCapturing();
-		board.undo.captureTimeout = 0;
+		else if (object) this.appending(() => this.grow(object));
+		this.endUndo();
 		board.held.drop();
 	}
 
+	/** Told by the editor when it stands. */
+	opened(editor: Editor, fragment: Y.XmlFragment): void {
+		this.editor = editor;
+		this.fragment = fragment;
+	}
+
+	/** Told by the editor when it goes. */
+	closed(editor: Editor): void {
+		if (this.editor === editor) this.editor = undefined;
+		if (!editor.isDestroyed) editor.destroy();
+	}
+
+	/**
+	 * Takes the editor away and says so. The editor ends here and not when its element goes: an element that goes while it has the focus
+	 * makes the editor write once more, into a text that may be gone, in the middle of an update of the page.
+	 */
+	private leave(): void {
+		const { editor } = this;
+		this.editor = undefined;
+		this.fragment = undefined;
+		editor?.destroy();
+		this.id = undefined;
+		this.part = undefined;
+		this.board.room.tell({ editing: null });
+	}
+
+	/** Makes everything since writing began one step of undo. */
+	private endUndo(): void {
+		const { undo } = this.board;
+		undo.stopCapturing();
+		undo.captureTimeout = 0;
+		const items = undo.undoStack.splice(this.undoMark);
+		const [first] = items;
+		if (!first) return;
+		first.insertions = Y.mergeDeleteSets(items.map(({ insertions }) => insertions));
+		first.deletions = Y.mergeDeleteSets(items.map(({ deletions }) => deletions));
+		undo.undoStack.push(first);
+	}
+
+	/** Does something as part of the last step of undo. */
+	private appending(work: () => void): void {
+		const { undo } = this.board;
+		const { lastChange, captureTimeout } = undo;
+		if (undo.undoStack.length > this.undoMark) {
+			undo.lastChange = Date.now();
+			undo.captureTimeout = Number.POSITIVE_INFINITY;
+		}
+		try {
+			work();
+		} finally {
+			undo.lastChange = lastChange;
+			undo.captureTimeout = captureTimeout;
+		}
+	}
+
+	/** Takes back what was written last: a word, or what was written without a pause; then the object, if it was made just before. */
+	undo(): void {
+		const { undo } = this.board;
+		undo.stopCapturing();
+		if (undo.undoStack.length > this.undoMark || this.isNew()) undo.undo();
+	}
+
+	redo(): void {
+		this.board.undo.redo();
+	}
+
+	/** Whether the last step of undo before writing began is the one that made what is written in. */
+	private isNew(): boolean {
+		const item = this.id === undefined ? undefined : objectsOf(this.board.room.stage).get(this.id)?._item;
+		const last = this.board.undo.undoStack.at(-1);
+		return item !== null && item !== undefined && last !== undefined && Y.isDeleted(last.insertions, item.id);
+	}
+
+	/**
+	 * Looks after a change of the board whether what is written in is still there. Whoever loses their text by another's doing is told, and
+	 * can put it down again.
+	 * @param isOwn whether the change was made on this screen
+	 */
+	check(isOwn: boolean): void {
+		const { board, id, part, editor, fragment, lastSeen } = this;
+		if (id === undefined) return;
+		const now = fragmentOf(board.room.stage, id, part);
+		if (now && (!fragment || now === fragment)) {
+			this.lastSeen = board.model.find(id) ?? lastSeen;
+			return;
+		}
+		const written = editor?.state.doc;
+		this.leave();
+		board.painter?.setEditing(undefined);
+		this.endUndo();
+		if (!isOwn && written && lastSeen) offerLostText(board, lastSeen, written, part !== undefined);
+	}
+
 	/** Makes a note, or the rows of a holder, as high as the text needs; bare text is as high as its lines. */
-	grow(object: BoardObject): void {
+	grow(object: BoardObject, hand = this.board.room.hand): void {
 		const { board } = this;
 		if (isHolder(object)) {
-			fitRows(board.room.hand, board.model, object.id, board.context);
+			fitRows(hand, board.model, object.id, board.context);
 			return;
 		}
 		const [x, y, w, h, angle] = object.box;
@@ -76,7 +181,7 @@ export class Writing {
 		const grown = object.kind === 'text' ? needed : Math.max(h, needed);
 		const width = neededWidth(object, board.context);
 		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
-			setBoxes(board.room.hand, new Map([[object.id, [x, y, width, grown, angle]]]));
+			setBoxes(hand, new Map([[object.id, [x, y, width, grown, angle]]]));
 	}
 
 	private isFollowing = false;
@@ -85,11 +190,16 @@ export class Writing {
 	follow(): void {
 		if (this.part === undefined || this.isFollowing) return;
 		this.isFollowing = true;
+		const { undo, room } = this.board;
+		// What only follows something that is taken back is no step of its own, or there would be no end of taking back.
+		const isBack = undo.undoing || undo.redoing;
 		// The document speaks in the middle of a change; it is changed again when that is over.
 		queueMicrotask(() => {
 			this.isFollowing = false;
 			const object = this.id ? this.board.model.find(this.id) : undefined;
-			if (object && this.part !== undefined) this.grow(object);
+			if (!object || this.part === undefined) return;
+			if (isBack) this.grow(object, { ...room.hand, origin: FITTED });
+			else this.appending(() => this.grow(object));
 		});
 	}
 

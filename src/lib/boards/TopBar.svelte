@@ -1,7 +1,9 @@
 <script lang="ts">
 	/** The upper edge of the boards page: finding a board, the frame's light, signing out, who one is. */
 	import { m } from '$lib/paraglide/messages';
+	import { countWaiting } from '$lib/room/local-copy';
 	import Badge from '$lib/ui/Badge.svelte';
+	import Dialog from '$lib/ui/Dialog.svelte';
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import Moon from '@lucide/svelte/icons/moon';
 	import Search from '@lucide/svelte/icons/search';
@@ -9,7 +11,7 @@
 	import { untrack } from 'svelte';
 
 	interface Props {
-		person: { id: string; name: string };
+		person: { id: string; name: string; guest: boolean };
 		/** Whether the frame was light when the page was made. */
 		isLight: boolean;
 		/** What is looked for. */
@@ -17,6 +19,18 @@
 	}
 	let { person, isLight, words = $bindable() }: Props = $props();
 	let light = $state(untrack(() => isLight));
+
+	let leaving: HTMLFormElement;
+	/** Changes of this person's that only this browser has; asked before signing out. */
+	let left = $state(0);
+
+	function askBeforeLeaving(event: SubmitEvent): void {
+		event.preventDefault();
+		void countWaiting(person.id).then((count) => {
+			left = count;
+			if (count === 0) leaving.submit();
+		});
+	}
 
 	function changeFrame(): void {
 		light = !light;
@@ -43,14 +57,26 @@
 			title={light ? m.dark_frame() : m.light_frame()}
 			>{#if light}<Moon size={18} />{:else}<Sun size={18} />{/if}</button
 		>
-		<form method="POST" action="/sign-out">
+		<form method="POST" action="/sign-out" bind:this={leaving} onsubmit={askBeforeLeaving}>
 			<button class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}><LogOut size={18} /></button>
 		</form>
 		<Badge id={person.id} name={person.name} />
 	</div>
 </header>
+<Dialog open={left > 0} title={m.sign_out()} onclose={() => (left = 0)}>
+	<p>{person.guest ? m.sign_out_waiting_guest({ count: left }) : m.sign_out_waiting({ count: left })}</p>
+	<div class="actions">
+		<button class="button main" type="button" onclick={() => (left = 0)}>{m.stay()}</button>
+		<button class="button" type="button" onclick={() => leaving.submit()}>{m.sign_out_all_the_same()}</button>
+	</div>
+</Dialog>
 
 <style>
+	.actions {
+		display: flex;
+		gap: 8px;
+		margin-top: 16px;
+	}
 	.top {
 		display: flex;
 		align-items: center;

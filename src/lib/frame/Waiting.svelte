@@ -3,18 +3,23 @@
 	import { m } from '$lib/paraglide/messages';
 	import { onMount } from 'svelte';
 	import { askDoor } from '../room/door';
+	import { countWaiting } from '../room/local-copy';
 	import PlainPage from '../ui/PlainPage.svelte';
 
 	interface Props {
 		boardId: string;
 		title: string;
+		/** Whose store in this browser it is. */
+		keeper: string;
 		/** The board is open again. */
 		onopen: () => void;
 		/** The person does not belong to it any more. */
 		ongone: () => void;
 	}
-	const { boardId, title, onopen, ongone }: Props = $props();
+	const { boardId, title, keeper, onopen, ongone }: Props = $props();
 	const EVERY = 3000;
+	/** Own changes that are not on the board; undefined until that is known. */
+	let left = $state<number>();
 
 	onMount(() => {
 		let isLeft = false;
@@ -28,6 +33,7 @@
 			timer = setTimeout(() => void look(), EVERY);
 		};
 		timer = setTimeout(() => void look(), EVERY);
+		void countWaiting(keeper, boardId).then((count) => (left = count));
 		return () => {
 			isLeft = true;
 			clearTimeout(timer);
@@ -38,7 +44,8 @@
 <PlainPage title={m.closed_title({ title })}>
 	<div class="door" aria-hidden="true"><i></i></div>
 	<p role="status">{m.closed_text()}</p>
-	<p class="quiet">{m.closed_more()}</p>
+	{#if left}<p role="status" data-testid="left-here">{m.waiting_here({ count: left })}</p>
+	{:else if left === 0}<p class="quiet">{m.closed_more()}</p>{/if}
 </PlainPage>
 
 <style>

@@ -11,6 +11,12 @@ export function saveWords(save: SaveState): string {
 		case 'opening':
 			return m.save_opening();
 		case 'offline':
-			return save.kept === 0 ? m.save_offline() : m.save_offline_kept({ count: save.kept });
+			if (save.kept === 0) return m.save_offline();
+			return save.isKept ? m.save_offline_kept({ count: save.kept }) : m.save_not_kept({ count: save.kept });
+		case 'waiting': {
+			const { count, why, isKept } = save;
+			if (!isKept) return m.save_waiting_not_kept({ count });
+			return why === 'full' ? m.save_waiting_full({ count }) : m.save_waiting({ count });
+		}
 	}
 }

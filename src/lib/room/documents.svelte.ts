@@ -6,6 +6,7 @@ import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provid
 import { tighten } from '$core/board/tighten';
 import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/session/layers';
 import type { Right } from '$core/session/rights';
+import { FITTED, TEXT_NODES } from '$core/board/text-nodes';
 import * as Y from 'yjs';
 import { askDoor } from './door';
 import { applyPiece, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
@@ -13,15 +14,31 @@ import type { Content } from './opening';
 import { Provider } from './provider';
 import { readWord, type Word } from './words';
 
+/** How it stands with what was done here. `isKept`: whether it is kept on this device until it is saved. */
 export type SaveState =
-	{ is: 'saved' } | { is: 'saving' } | { is: 'offline'; kept: number } | { is: 'opening' };
+	| { is: 'saved' }
+	| { is: 'saving' }
+	| { is: 'opening' }
+	| { is: 'offline'; kept: number; isKept: boolean }
+	/** The server does not take it now: one may not write any more, or the board is full. */
+	| { is: 'waiting'; count: number; isKept: boolean; why: 'rights' | 'full' };
 
 interface Open {
 	doc: Y.Doc;
 	provider: Provider;
 	key: DocumentKey;
+	/** What the sync library counts as not confirmed. */
 	unsaved: number;
+	/** Own actions that the server has not confirmed. */
+	own: number;
+	/** What the last of them was: typing that goes on is one action. */
+	last: { typed: boolean; at: number };
 }
+
+/** A pause in typing after which it counts as another action, ms. */
+const TYPING = 3000;
+/** What only follows from other actions, and is not counted. */
+const FOLLOWING: readonly unknown[] = [TEXT_NODES, FITTED];
 
 /** How often it is asked why there is no connection, ms. */
 const ASK_WHY = 4000;
@@ -31,6 +48,10 @@ const TOO_FAST = 4429;
 
 /** Marks content that was read before the sync. */
 const READ = 'read';
+
+/** Whether a change comes from the text editor. Its own mark is not imported: phones would load the whole editor for it. */
+const isTyping = (origin: unknown): boolean =>
+	typeof origin === 'object' && origin !== null && 'key' in origin && String(origin.key).startsWith('y-sync');
 
 export interface Ears {
 	/** What the server says beside the documents. */
@@ -54,8 +75,10 @@ export class Documents {
 	private readonly socket: HocuspocusProviderWebsocket;
 	private readonly layers = new Map<Layer, Open>();
 	private connected = $state(false);
-	/** Own changes that wait to be saved. */
-	private kept = 0;
+	/** Whether all that is not saved is kept on this device. */
+	private isKept: boolean;
+	/** Whether the board had no room for what was sent last. */
+	private isFull = false;
 	private readonly synced = new Set<Layer>();
 	private readonly stops: (() => void)[] = [];
 
@@ -65,6 +88,12 @@ export class Documents {
 		private readonly copy: LocalCopy | undefined,
 		private readonly ears: Ears,
 	) {
+		this.isKept = copy !== undefined;
+		if (copy)
+			copy.onkept = (isKept) => {
+				this.isKept = isKept;
+				this.judge();
+			};
 		const url = new URL('/sync', location.href);
 		url.protocol = url.protocol === 'https:' ? 'wss:' : 'ws:';
 		this.socket = new HocuspocusProviderWebsocket({
@@ -84,12 +113,11 @@ export class Documents {
 
 	/** Opens the layers that everybody has. */
 	openAll(contents: Record<OpenLayer, Content>): void {
-		this.kept = contents.stage.waiting;
 		for (const layer of LAYERS) this.open(layer, contents[layer]);
 		this.followNetwork();
 	}
 
-	open(layer: Layer, { key, pieces }: Content): Y.Doc {
+	open(layer: Layer, { key, pieces, waiting }: Content): Y.Doc {
 		const doc = new Y.Doc();
 		// Before anybody listens: telling them of a whole board would cost as much as reading it.
 		doc.transact(() => pieces.forEach((piece) => this.readIn(doc, piece)), READ);
@@ -108,6 +136,11 @@ export class Documents {
 			onUnsyncedChanges: ({ number }) => {
 				const open = this.layers.get(layer);
 				if (open) open.unsaved = number;
+				// Only the server's word counts: what it has not confirmed is not saved, whatever one may do now.
+				if (open && number === 0) {
+					this.isFull = false;
+					this.setOwn(open, 0);
+				}
 				this.judge();
 			},
 			onAuthenticated: () => {
@@ -123,16 +156,19 @@ export class Documents {
 			},
 			onStateless: ({ payload }) => {
 				const word = readWord(payload);
+				if (word?.is === 'full') this.isFull = true;
 				if (word) this.ears.word(word);
+				this.judge();
 			},
 		});
 		doc.on('update', (_: Uint8Array, origin: unknown) => {
-			if (origin === provider) return;
-			this.setKept(this.kept + 1);
+			const open = this.layers.get(layer);
+			if (origin === provider || !open) return;
+			if (!FOLLOWING.includes(origin)) this.countAction(open, isTyping(origin));
 			this.judge();
 		});
 		if (this.copy) this.stops.push(this.copy.follow(key, doc));
-		this.layers.set(layer, { doc, provider, key, unsaved: 0 });
+		this.layers.set(layer, { doc, provider, key, unsaved: 0, own: waiting, last: { typed: false, at: 0 } });
 		provider.attach();
 		return doc;
 	}
@@ -155,17 +191,40 @@ export class Documents {
 		for (const layer of layers) this.layers.get(layer)?.provider.forceSync();
 	}
 
-	/** Works out what to say about saving. */
+	private isJudging = false;
+
+	/**
+	 * Works out what to say about saving, a moment later: documents change at any time, also in the middle of an update of the page, in
+	 * which nothing may be said.
+	 */
 	judge(): void {
-		// A connection that may not write never counts as saved by the library's reckoning; there is nothing to save.
-		const unsaved = this.writable.reduce((sum, layer) => sum + this.layers.get(layer)!.unsaved, 0);
-		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept: this.kept };
+		if (this.isJudging) return;
+		this.isJudging = true;
+		queueMicrotask(() => {
+			this.isJudging = false;
+			this.judgeNow();
+		});
+	}
+
+	private judgeNow(): void {
+		const { isKept } = this;
+		const writable = new Set(this.writable);
+		const layers = [...this.layers];
+		const sum = (all: typeof layers): number => all.reduce((count, [, { own }]) => count + own, 0);
+		const kept = sum(layers);
+		const shut = sum(layers.filter(([layer]) => !writable.has(layer)));
+		// A connection that may not write never counts as saved by the library's reckoning, also where nothing was done.
+		const isSaving = layers.some(([layer, { unsaved }]) => writable.has(layer) && unsaved > 0);
+		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept, isKept };
 		else if (!this.ready) this.save = { is: 'opening' };
-		else if (unsaved > 0) this.save = { is: 'saving' };
-		else {
-			this.setKept(0);
-			this.save = { is: 'saved' };
-		}
+		else if (this.isFull && kept > 0) this.save = { is: 'waiting', count: kept, isKept, why: 'full' };
+		else if (shut > 0) this.save = { is: 'waiting', count: shut, isKept, why: 'rights' };
+		else this.save = isSaving ? { is: 'saving' } : { is: 'saved' };
+	}
+
+	/** Own actions that the server has not confirmed. */
+	get unconfirmed(): number {
+		return [...this.layers.values()].reduce((count, { own }) => count + own, 0);
 	}
 
 	destroy(): void {
@@ -184,11 +243,18 @@ export class Documents {
 		}
 	}
 
-	private setKept(count: number): void {
-		if (count === this.kept) return;
-		this.kept = count;
-		const stage = this.layers.get('stage');
-		if (stage) void this.copy?.setWaiting(stage.key, count);
+	/** Counts what somebody did; typing without a pause is one action. */
+	private countAction(open: Open, typed: boolean): void {
+		const now = Date.now();
+		const goesOn = typed && open.last.typed && now - open.last.at < TYPING;
+		open.last = { typed, at: now };
+		if (!goesOn || open.own === 0) this.setOwn(open, open.own + 1);
+	}
+
+	private setOwn(open: Open, count: number): void {
+		if (count === open.own) return;
+		open.own = count;
+		void this.copy?.setWaiting(open.key, count);
 	}
 
 	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */

@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
-import { applyPiece, LocalCopy, MANY_PIECES, type Piece } from './local-copy';
+import { applyPiece, countWaiting, LocalCopy, MANY_PIECES, type Piece } from './local-copy';
+import { firstContent } from './opening';
 
 const stage = { name: 'board/b1/stage', madeAt: 1 };
 let number = 0;
@@ -106,5 +107,55 @@ describe('what a browser keeps of a board', () => {
 		expect(Object.keys(readIn(pieces))).toHaveLength(MANY_PIECES + 1);
 		await last.tidy(stage);
 		expect(await last.read(stage)).toHaveLength(2);
+	});
+
+	it('goes on after there was no room: what is kept can be read as a whole, and it is said while it is not', async () => {
+		const person = someone();
+		const copy = await copyOf(person);
+		const told: boolean[] = [];
+		copy.onkept = (isKept) => told.push(isKept);
+		const doc = new Y.Doc();
+		copy.follow(stage, doc);
+		doc.getMap('m').set('before', true);
+		await expect.poll(async () => (await copy.read(stage)).length).toBe(1);
+		const add = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+			throw new DOMException('no room', 'QuotaExceededError');
+		});
+		doc.getMap('m').set('in between', true);
+		await expect.poll(() => told.at(-1)).toBe(false);
+		add.mockRestore();
+		doc.getMap('m').set('after', true);
+		await expect.poll(() => told.at(-1)).toBe(true);
+		doc.getMap('m').set('last', true);
+		await copy.close();
+		const again = await copyOf(person);
+		expect(readIn(await again.read(stage))).toEqual({
+			before: true,
+			'in between': true,
+			after: true,
+			last: true,
+		});
+	});
+
+	it('counts what waits on a board and on all of them', async () => {
+		const person = someone();
+		expect(await countWaiting(person)).toBe(0);
+		const copy = await copyOf(person);
+		await copy.setWaiting(stage, 2);
+		await copy.setWaiting({ name: 'board/b1/talk', madeAt: 1 }, 1);
+		await copy.setWaiting({ name: 'board/b2/stage', madeAt: 5 }, 4);
+		expect(await countWaiting(person, 'b1')).toBe(3);
+		expect(await countWaiting(person)).toBe(7);
+	});
+
+	it('that cannot be read is no reason for a board not to open', async () => {
+		vi.stubGlobal('fetch', () => Promise.resolve(new Response(Y.encodeStateAsUpdateV2(new Y.Doc()))));
+		const broken = {
+			read: () => Promise.reject(new Error('damaged')),
+			keep: () => {},
+		} as unknown as LocalCopy;
+		const content = await firstContent('b1', 'stage', 1, Promise.resolve(broken), 'me');
+		expect(content.pieces).toHaveLength(1);
+		vi.unstubAllGlobals();
 	});
 });

@@ -40,6 +40,10 @@ export const MANY_PIECES = 200;
 
 /** How long what others wrote may wait to be kept, ms: the server has it. */
 const CALM = 400;
+/** After what time it is tried again to keep what could not be kept, ms. */
+const AGAIN = 10_000;
+/** How long the browser's store is waited for when a board is opened, ms; after that the board opens without. */
+const PATIENCE = 4000;
 
 const keyOf = ({ name, madeAt }: DocumentKey): string => `${name}@${madeAt}`;
 
@@ -48,6 +52,13 @@ export class LocalCopy {
 	private queue: Row[] = [];
 	private writing: Promise<void> | undefined;
 	private timer: ReturnType<typeof setTimeout> | undefined;
+	private retry: ReturnType<typeof setTimeout> | undefined;
+	/** Documents that are followed, for keeping them as a whole. */
+	private readonly followed = new Map<string, Y.Doc>();
+	/** Documents of which something could not be kept: what stands in the store is older, and is replaced as a whole. */
+	private readonly behind = new Set<string>();
+	/** Told whether all that was done here is kept on this device. */
+	onkept: (isKept: boolean) => void = () => {};
 
 	private constructor(private readonly db: IDBPDatabase<Schema>) {}
 
@@ -55,7 +66,7 @@ export class LocalCopy {
 	static async open(person: string): Promise<LocalCopy | undefined> {
 		if (typeof indexedDB === 'undefined') return undefined;
 		try {
-			const db = await openDB<Schema>(STORE + person, 1, {
+			const opening = openDB<Schema>(STORE + person, 1, {
 				upgrade(fresh) {
 					fresh.createObjectStore('updates', { autoIncrement: true }).createIndex('document', 'document');
 					fresh.createObjectStore('waiting');
@@ -63,20 +74,22 @@ export class LocalCopy {
 				// Another window has signed out and forgets: it must not wait for this one.
 				blocking: (_, __, event) => (event.target as IDBDatabase).close(),
 			});
-			return new LocalCopy(db);
+			const late = new Promise<undefined>((done) => setTimeout(done, PATIENCE, undefined));
+			const db = await Promise.race([opening, late]);
+			return db && new LocalCopy(db);
 		} catch {
 			return undefined;
 		}
 	}
 
-	/** Everything that is kept of a document, in the order in which it came. */
+	/** Everything that is kept of a document, in the order in which it came. Rejects when the store cannot be read. */
 	read(document: DocumentKey): Promise<Piece[]> {
 		return this.db.getAllFromIndex('updates', 'document', keyOf(document));
 	}
 
 	/** How many changes made here wait to be saved on the server. */
 	async waiting(document: DocumentKey): Promise<number> {
-		return (await this.db.get('waiting', keyOf(document))) ?? 0;
+		return (await this.db.get('waiting', keyOf(document)).catch(() => undefined)) ?? 0;
 	}
 
 	async setWaiting(document: DocumentKey, count: number): Promise<void> {
@@ -101,6 +114,7 @@ export class LocalCopy {
 		const onUpdate = (data: Uint8Array, _origin: unknown, _doc: Y.Doc, { local }: Y.Transaction): void =>
 			this.keep(document, { data }, !local);
 		doc.on('update', onUpdate);
+		this.followed.set(keyOf(document), doc);
 		return () => doc.off('update', onUpdate);
 	}
 
@@ -122,6 +136,7 @@ export class LocalCopy {
 
 	/** Closes the store when everything is written. */
 	async close(): Promise<void> {
+		clearTimeout(this.retry);
 		this.start();
 		await this.writing;
 		this.db.close();
@@ -135,17 +150,50 @@ export class LocalCopy {
 
 	private async write(): Promise<void> {
 		while (this.queue.length > 0) {
-			const rows = merged(this.queue);
+			const queue = this.queue;
 			this.queue = [];
 			try {
 				const change = this.db.transaction('updates', 'readwrite');
-				for (const row of rows) void change.store.add(row);
-				await change.done;
+				const added = merged(queue.filter(({ document }) => !this.behind.has(document))).map((row) =>
+					change.store.add(row),
+				);
+				await Promise.all([...added, change.done]);
 			} catch {
-				// No room left, or the store was closed: what is on the server is not touched by that.
-				return;
+				// No room left, or the store was closed. What comes later can be read only with this: until the whole is kept, none of it is.
+				for (const { document } of queue) this.behind.add(document);
+			}
+			if (this.behind.size > 0) await this.catchUp();
+		}
+	}
+
+	/** Keeps documents of which something could not be kept as a whole, in place of all that stands there. */
+	private async catchUp(): Promise<void> {
+		for (const document of [...this.behind]) {
+			const doc = this.followed.get(document);
+			if (!doc) continue;
+			try {
+				const data = Y.encodeStateAsUpdateV2(doc);
+				const keys = await this.db.getAllKeysFromIndex('updates', 'document', document);
+				const change = this.db.transaction('updates', 'readwrite');
+				const done = [
+					...keys.map((key) => change.store.delete(key)),
+					change.store.add({ document, data, packed: true }),
+				];
+				await Promise.all([...done, change.done]);
+				this.behind.delete(document);
+			} catch {
+				// Still no room.
 			}
 		}
+		clearTimeout(this.retry);
+		if (this.behind.size > 0)
+			this.retry = setTimeout(() => {
+				this.writing ??= this.catchUp().finally(() => {
+					this.writing = undefined;
+					if (this.queue.length > 0) this.start();
+				});
+			}, AGAIN);
+		this.onkept(this.behind.size === 0);
 	}
 }
 
@@ -183,5 +231,25 @@ export async function forgetCopies(): Promise<void> {
 		} catch {
 			// Another window has it open: it is still in use.
 		}
+	}
+}
+
+/**
+ * How many changes this browser keeps that the server does not have: on one board, or on all of them.
+ * @param person whose store it is
+ */
+export async function countWaiting(person: string, boardId?: string): Promise<number> {
+	if (typeof indexedDB === 'undefined' || !indexedDB.databases) return 0;
+	try {
+		const isThere = (await indexedDB.databases()).some(({ name }) => name === STORE + person);
+		if (!isThere) return 0;
+		const db = await openDB<Schema>(STORE + person);
+		const transaction = db.transaction('waiting');
+		const [keys, counts] = await Promise.all([transaction.store.getAllKeys(), transaction.store.getAll()]);
+		db.close();
+		const isAsked = (key: string): boolean => boardId === undefined || key.startsWith(`board/${boardId}/`);
+		return keys.reduce((sum, key, i) => sum + (isAsked(key) ? counts[i]! : 0), 0);
+	} catch {
+		return 0;
 	}
 }

@@ -24,7 +24,8 @@ export async function firstContent(
 	const leave = new AbortController();
 	const asked = fromServer(boardId, layer, leave.signal);
 	const copy = await opening;
-	const kept = (await copy?.read(key)) ?? [];
+	// A store that cannot be read is no reason not to open the board: then it comes from the server.
+	const kept = (await copy?.read(key).catch(() => [])) ?? [];
 	if (kept.length > 0) {
 		leave.abort();
 		return { key, pieces: kept, waiting: (await copy?.waiting(key)) ?? 0 };

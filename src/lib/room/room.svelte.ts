@@ -169,6 +169,11 @@ export class Room {
 		return this.documents.ready;
 	}
 
+	/** Own actions that the server has not confirmed. */
+	get unconfirmed(): number {
+		return this.documents.unconfirmed;
+	}
+
 	get access(): Documents['access'] {
 		return this.documents.access;
 	}

@@ -22,7 +22,16 @@ export class Votes {
 	problem = $state('');
 	/** Ballots as they stand on this screen while they are on their way. */
 	private drafts = $state.raw<ReadonlyMap<string, Choice>>(new Map());
+	/** What this window did to a ballot that another window of the same person changed as well: it is asked which one counts. */
+	conflicts = $state.raw<ReadonlyMap<string, Choice>>(new Map());
+	/** Told, in words, when a ballot was not taken because the vote had closed, or because one may not vote any more. */
+	onrefused: (words: string) => void = () => {};
 	private readonly sending = new Set<string>();
+	/** What this window has sent for each vote, as text: tells its own ballots from those of another window. */
+	private readonly sent = new Map<string, Set<string>>();
+	/** Readings that were asked for, and the latest of them that was answered: an older answer that comes later is passed over. */
+	private readsAsked = 0;
+	private readAnswered = 0;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private closing: ReturnType<typeof setTimeout> | undefined;
 	/** Ballots that wait to be sent again. */
@@ -51,9 +60,12 @@ export class Votes {
 	}
 
 	async read(): Promise<void> {
+		const turn = ++this.readsAsked;
 		try {
 			const all = await ask(z.array(shownVoteSchema), 'GET', this.path());
-			if (!this.isGone) this.take(all);
+			if (this.isGone || turn < this.readAnswered) return;
+			this.readAnswered = turn;
+			this.take(all);
 		} catch {
 			// Offline, or not in any more: what is known stays.
 		}
@@ -72,8 +84,17 @@ export class Votes {
 	/** Changes one's ballot; it is on the screen at once and sent when the one before has been answered. */
 	cast(vote: ShownVote, choice: Choice): void {
 		if (choice === this.ballotOf(vote)) return;
+		this.settle(vote);
 		this.drafts = new Map(this.drafts).set(vote.id, choice);
 		void this.sendOff(vote.id);
+	}
+
+	/** Leaves a ballot as the other window has it. */
+	settle(vote: ShownVote): void {
+		if (!this.conflicts.has(vote.id)) return;
+		const left = new Map(this.conflicts);
+		left.delete(vote.id);
+		this.conflicts = left;
 	}
 
 	async begin(wish: NewVote): Promise<string> {
@@ -100,7 +121,12 @@ export class Votes {
 	}
 
 	private take(all: readonly ShownVote[]): void {
-		this.all = all;
+		const before = new Map(this.all.map((vote) => [vote.id, vote.own]));
+		// A ballot that was cast after the question may stand here already.
+		this.all = all.map((vote) => {
+			const own = before.get(vote.id);
+			return own && own.revision > (vote.own?.revision ?? 0) ? { ...vote, own } : vote;
+		});
 		clearTimeout(this.closing);
 		const ends = all.flatMap(({ closedAt, closesAt }) =>
 			closedAt === undefined && closesAt ? [closesAt] : [],
@@ -121,21 +147,31 @@ export class Votes {
 				const choice = this.drafts.get(id);
 				const vote = this.all.find((each) => each.id === id);
 				if (!choice || !vote) return;
-				const cast = await ask(castSchema, 'PUT', this.path(`/${id}/ballot`), {
-					choice,
-					basedOn: vote.own?.revision ?? 0,
-				});
+				const sent = this.sent.get(id) ?? new Set();
+				this.sent.set(id, sent.add(asText(choice)));
+				const basedOn = vote.own?.revision ?? 0;
+				const cast = await ask(castSchema, 'PUT', this.path(`/${id}/ballot`), { choice, basedOn });
 				this.problem = '';
-				const own = cast.choice && { own: { choice: cast.choice, revision: cast.revision } };
-				this.all = this.all.map((each) => (each.id === id ? { ...each, ...own } : each));
-				// Another window of one's own was first: what it did counts, and what is done now goes on from there.
-				if (this.drafts.get(id) === choice) return this.drop(id);
+				const { choice: stands, revision } = cast;
+				this.all = this.all.map((each) =>
+					each.id === id && stands && revision >= (each.own?.revision ?? 0)
+						? { ...each, own: { choice: stands, revision } }
+						: each,
+				);
+				const isLatest = this.drafts.get(id) === choice;
+				if (cast.isTaken && isLatest) return this.drop(id);
+				// What stands there came from this window, and only its answer was lost: it is sent again, on what stands.
+				if (cast.isTaken || (revision > basedOn && (!stands || sent.has(asText(stands))))) continue;
+				// Another window of one's own was first: what it did counts until it is said otherwise.
+				this.conflicts = new Map(this.conflicts).set(id, this.drafts.get(id) ?? choice);
+				return this.drop(id);
 			}
 		} catch (error) {
 			if (error instanceof Unreachable) this.later(id);
 			else {
 				this.problem = messageOf(error);
 				this.drop(id);
+				this.onrefused(this.problem);
 				await this.read();
 			}
 		} finally {
@@ -156,6 +192,15 @@ export class Votes {
 		left.delete(id);
 		this.drafts = left;
 	}
+}
+
+/** A ballot as text, the same for the same ballot in whatever order its values were set. */
+function asText(choice: Choice): string {
+	return JSON.stringify(choice, (_, value: unknown) =>
+		value !== null && typeof value === 'object' && !Array.isArray(value)
+			? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+			: value,
+	);
 }
 
 /** A vote as core knows it. */

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Choice } from '$core/decide/vote';
 import type { ShownVote } from '$core/decide/wire';
+import { randomFrom } from '$core/rehearsal/random';
 import { Votes } from './votes.svelte';
 
 const asked = vi.hoisted(() => vi.fn());
@@ -212,5 +213,103 @@ describe('a ballot', () => {
 		made.cast(x, dots({ a: 1 }));
 		made.cast(y, dots({ b: 1 }));
 		expect(of('PUT').map(({ path }) => path.split('/').at(-2))).toEqual(['x', 'y']);
+	});
+});
+
+/** The server's rule for ballots, and answers that are held back. */
+function voteServer() {
+	let stands: { choice: Choice; revision: number } | undefined;
+	const take = (body: { choice: Choice; basedOn: number }) => {
+		const revision = stands?.revision ?? 0;
+		if (revision !== body.basedOn) return { isTaken: false, choice: stands?.choice, revision };
+		stands = { choice: body.choice, revision: revision + 1 };
+		return { isTaken: true, ...stands };
+	};
+	return {
+		take,
+		now: () => stands,
+		shown: () => [vote(stands ? { own: { ...stands } } : {})],
+	};
+}
+
+describe('a ballot whose answers come late', () => {
+	it('keeps every dot, in whatever order answers to ballots and to questions arrive', async () => {
+		for (let seed = 1; seed <= 200; seed++) {
+			const random = randomFrom(seed);
+			requests = [];
+			const server = voteServer();
+			const made = new Votes('board one', () => 0);
+			/** What the server answered, and when it was asked; it arrives when its turn comes. */
+			const answers: (() => Promise<void>)[] = [];
+			const serve = (): void => {
+				for (const request of requests.splice(0)) {
+					const isBallot = request.method === 'PUT';
+					const isLost = isBallot && random() < 0.15;
+					if (isLost && random() < 0.5) {
+						answers.push(request.lose);
+						continue;
+					}
+					const answer = isBallot ? server.take(request.body as never) : server.shown();
+					answers.push(() => (isLost ? request.lose() : request.answer(answer)));
+				}
+			};
+			serve();
+			await answers.pop()!();
+			let dotsGiven = 0;
+			for (let turn = 0; turn < 25; turn++) {
+				const roll = random();
+				if (roll < 0.3 && dotsGiven < 3) made.cast(made.open!, dots({ a: ++dotsGiven }));
+				else if (roll < 0.5) made.hear();
+				else if (roll < 0.6) await vi.advanceTimersByTimeAsync(200);
+				else if (answers.length > 0) await answers.splice(Math.floor(random() * answers.length), 1)[0]!();
+				serve();
+			}
+			for (let calm = 0; calm < 12; calm++) {
+				await vi.advanceTimersByTimeAsync(4000);
+				serve();
+				while (answers.length > 0) await answers.splice(Math.floor(random() * answers.length), 1)[0]!();
+			}
+			const given = dotsGiven > 0 ? dots({ a: dotsGiven }) : undefined;
+			expect(server.now()?.choice, `seed ${seed}`).toEqual(given);
+			expect(made.ballotOf(made.open!)).toEqual(given ?? dots({}));
+			expect(made.conflicts.size, `seed ${seed}`).toBe(0);
+			made.destroy();
+		}
+	});
+
+	it('is not put back by an older answer to a question', async () => {
+		const made = await votes();
+		made.hear();
+		await vi.advanceTimersByTimeAsync(200);
+		const late = of('GET')[0]!;
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.answer({ isTaken: true, choice: dots({ a: 1 }), revision: 1 });
+		await late.answer([vote({ turnout: { voted: 1, entitled: 3 } })]);
+		expect(made.open).toMatchObject({ own: { revision: 1 }, turnout: { voted: 1 } });
+		made.cast(made.open!, dots({ a: 2 }));
+		expect(of('PUT')[0]!.body).toEqual({ choice: dots({ a: 2 }), basedOn: 1 });
+	});
+
+	it('that another window really changed is asked about, and sent on top of it if one says so', async () => {
+		const made = await votes();
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.answer({ isTaken: false, choice: dots({ b: 3 }), revision: 7 });
+		expect(made.conflicts.get('v')).toEqual(dots({ a: 1 }));
+		made.cast(made.open!, made.conflicts.get('v')!);
+		expect(made.conflicts.size).toBe(0);
+		expect(of('PUT')[0]!.body).toEqual({ choice: dots({ a: 1 }), basedOn: 7 });
+		await of('PUT')[0]!.answer({ isTaken: false, choice: dots({ b: 2 }), revision: 8 });
+		made.settle(made.open!);
+		expect(made.conflicts.size).toBe(0);
+		expect(made.ballotOf(made.open!)).toEqual(dots({ b: 2 }));
+	});
+
+	it('that came after the close says so to its voter', async () => {
+		const made = await votes();
+		const told: string[] = [];
+		made.onrefused = (words) => told.push(words);
+		made.cast(made.open!, dots({ a: 1 }));
+		await of('PUT')[0]!.fail('The vote is closed.');
+		expect(told).toEqual(['The vote is closed.']);
 	});
 });

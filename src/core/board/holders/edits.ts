@@ -8,6 +8,7 @@ import type { BoardModel } from '../model';
 import type { BoxValues } from '../objects';
 import { keysAfter, keysBefore } from '../order-keys';
 import { writeText } from '../rich-document';
+import { seedText } from '../text-nodes';
 import { formOf, isHolder, isTextCell } from './forms';
 import { HEAD_ROW } from './layout';
 import {
@@ -153,7 +154,7 @@ export function setColumnWidth(hand: Hand, model: BoardModel, id: string, col: s
 /** The live text of a cell is made when it is first written in. */
 export function openCell(hand: Hand, id: string, part: string): void {
 	const map = objectsOf(hand.doc).get(id);
-	if (map && !map.has(cellKey(part))) transact(hand, () => map.set(cellKey(part), writeText([])));
+	if (map) seedText(map, cellKey(part));
 }
 
 /** Makes rows as high as their text needs. */

@@ -49,6 +49,8 @@ export class DirectPainter implements Painter {
 		private readonly model: BoardModel,
 		boardId: string,
 		private readonly groundOn: (sheet: string) => Ground,
+		/** Told of the first object that cannot be painted. */
+		private readonly ontrouble: () => void = () => {},
 	) {
 		this.images = new Images(
 			(file, width) => fileAddress(boardId, file, width),
@@ -158,20 +160,29 @@ export class DirectPainter implements Painter {
 		const inView = this.order.sort(this.model.touching(this.sheet, inflate(seen(view, size), 8)));
 		for (const object of inView) {
 			if (this.lifted.has(object.id)) continue;
-			let drawing = drawings.get(object.id);
-			if (!drawing) drawings.set(object.id, (drawing = drawingOf(object, context)));
-			paintDrawing(
-				ctx,
-				drawing,
-				base,
-				object.id === this.editing?.id ? this.editing : undefined,
-				this.images,
-			);
+			// One that cannot be painted must not keep all that lies above it from being painted.
+			try {
+				let drawing = drawings.get(object.id);
+				if (!drawing) drawings.set(object.id, (drawing = drawingOf(object, context)));
+				const editing = object.id === this.editing?.id ? this.editing : undefined;
+				paintDrawing(ctx, drawing, base, editing, this.images);
+			} catch (error) {
+				this.report(object.id, error);
+			}
 		}
 		this.took = performance.now() - start;
 		if (this.isFirst && inView.length > 0) {
 			this.isFirst = false;
 			performance.mark('board painted');
 		}
+	}
+
+	private readonly reported = new Set<string>();
+
+	private report(id: string, error: unknown): void {
+		if (this.reported.has(id)) return;
+		this.reported.add(id);
+		reportError(error);
+		if (this.reported.size === 1) this.ontrouble();
 	}
 }

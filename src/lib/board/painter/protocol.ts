@@ -54,6 +54,8 @@ export type FromWorker =
 	/** Everything that was said up to `seq` is on the tiles in view. */
 	| { is: 'done'; seq: number }
 	| { is: 'covered'; level: number }
+	/** Something went wrong while painting. */
+	| { is: 'failed'; message: string }
 	/** Whether there is a graphics processor, for which stretching pictures smoothly is no work; said once. */
 	| { is: 'graphics'; isThere: boolean };
 

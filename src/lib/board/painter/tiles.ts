@@ -65,10 +65,12 @@ export class TilePainter implements Painter {
 		private readonly groundOn: (sheet: string) => Ground,
 		/** Told when there is a new picture of the sheet, or there will never be one. */
 		private readonly onpicture: () => void = () => {},
+		/** Told once when tiles cannot be painted any more, and of the first object that cannot be painted. */
+		private readonly ontrouble: () => void = () => {},
 	) {
 		this.layers = new TileLayers(canvas.place);
 		this.store = new TileStore(this.layers);
-		this.direct = new DirectPainter(canvas, model, boardId, groundOn);
+		this.direct = this.newDirect();
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
 		this.worker.onerror = ({ message }) => this.doWithout(message);
@@ -156,13 +158,20 @@ export class TilePainter implements Painter {
 
 	/** Without the worker the board is painted direct: slower, and just as right. */
 	private doWithout(message: string | undefined): void {
+		if (this.isAlone) return;
 		this.worker.terminate();
 		this.isAlone = true;
 		this.paintDirect();
 		for (const { shown } of this.waiting.splice(0)) shown();
 		this.onpicture();
 		// One that cannot be loaded, without a network say, says nothing; one that broke is a fault.
-		if (message) reportError(new Error(`The worker that paints tiles stopped: ${message}`));
+		if (!message) return;
+		reportError(new Error(`The worker that paints tiles stopped: ${message}`));
+		this.ontrouble();
+	}
+
+	private newDirect(): DirectPainter {
+		return new DirectPainter(this.canvas, this.model, this.boardId, this.groundOn, this.ontrouble);
 	}
 
 	private say(message: ToWorker): void {
@@ -191,7 +200,7 @@ export class TilePainter implements Painter {
 		if (this.direct) return;
 		this.canvas.setShown(true);
 		this.layers.setShown(false);
-		this.direct = new DirectPainter(this.canvas, this.model, this.boardId, this.groundOn);
+		this.direct = this.newDirect();
 		this.direct.lift(this.lifted);
 		this.direct.setEditing(this.editing?.id, this.editing?.part);
 		this.direct.setSheet(this.sheet);
@@ -257,6 +266,9 @@ export class TilePainter implements Painter {
 				break;
 			case 'covered':
 				if (message.level === this.level?.number) this.takeOver();
+				break;
+			case 'failed':
+				this.doWithout(message.message);
 				break;
 			case 'graphics':
 				this.layers.setSmooth(message.isThere);

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** One's ballot as a list: dots, an order, or ratings, by button, by key and for screen readers. The same on a phone and on the desk. */
-	import { dotsLeft, placed, rated, withDot, withoutDot, type Choice } from '$core/decide/vote';
+	import { dotsLeft, isEmpty, placed, rated, withDot, withoutDot, type Choice } from '$core/decide/vote';
 	import type { ShownVote } from '$core/decide/wire';
 	import { m } from '$lib/paraglide/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
@@ -21,6 +21,8 @@
 	}
 	const { votes, vote, large = false, onpoint }: Props = $props();
 	const choice = $derived(votes.ballotOf(vote));
+	/** What was done here to a ballot that another window changed as well. */
+	const mine = $derived(votes.conflicts.get(vote.id));
 	const left = $derived(dotsLeft(vote.terms, choice));
 	const cast = (next: Choice): void => votes.cast(vote, next);
 	const steps = $derived(Array.from({ length: vote.terms.steps }, (_, i) => i + 1));
@@ -161,9 +163,17 @@
 		</li>
 	{/each}
 </ul>
-{#if votes.problem}<p class="problem" role="alert">{votes.problem}</p>{:else}
+{#if mine}
+	<div class="problem" role="alert">
+		<p>{m.ballot_conflict()}</p>
+		<button class="button" type="button" onclick={() => cast(mine)}>{m.ballot_conflict_mine()}</button>
+		<button class="button" type="button" onclick={() => votes.settle(vote)}
+			>{m.ballot_conflict_other()}</button
+		>
+	</div>
+{:else if votes.problem}<p class="problem" role="alert">{votes.problem}</p>{:else}
 	<p class="quiet note" class:large role="status">
-		{votes.isSaved(vote) ? m.ballot_saved() : m.ballot_hint()}
+		{!votes.isSaved(vote) ? m.ballot_hint() : isEmpty(choice) ? m.ballot_empty() : m.ballot_saved()}
 	</p>
 {/if}
 

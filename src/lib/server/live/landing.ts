@@ -9,16 +9,28 @@ type Edit = (work: (doc: Y.Doc) => void) => Promise<unknown>;
 
 /** Notes that arrive within this time are settled together, ms. */
 const WINDOW = 12;
+/** Most notes that are settled at one go: others get their turn in between. */
+const MOST = 200;
 
 /** Watches a board for notes that wait for a place; returns the way to stop. */
 export function watchLandings(model: BoardModel, edit: Edit): () => void {
 	const waiting = new Set<string>();
 	let timer: NodeJS.Timeout | undefined;
+	let isStopped = false;
 
 	const run = (): void => {
 		timer = undefined;
-		const ids = [...waiting].filter((id) => model.find(id)?.landing);
-		waiting.clear();
+		const all = [...waiting].flatMap((id) => {
+			const note = model.find(id);
+			return note?.landing ? note : [];
+		});
+		// The earliest first, as in one go.
+		const ids = all
+			.sort((a, b) => a.made - b.made)
+			.slice(0, MOST)
+			.map(({ id }) => id);
+		if (all.length <= MOST) waiting.clear();
+		else for (const id of ids) waiting.delete(id);
 		if (ids.length === 0) return;
 		edit((doc) => {
 			// Another server may have found places for some of them meanwhile.
@@ -30,7 +42,11 @@ export function watchLandings(model: BoardModel, edit: Edit): () => void {
 				objects.get(id)?.delete('landing');
 			}
 			for (const [id, box] of fields) objects.get(id)?.set('box', box);
-		}).catch((error: unknown) => log.error({ err: error }, 'notes could not be placed'));
+		})
+			.catch((error: unknown) => log.error({ err: error }, 'notes could not be placed'))
+			.finally(() => {
+				if (waiting.size > 0 && !isStopped) timer ??= setTimeout(run, WINDOW);
+			});
 	};
 	const note = (ids: Iterable<string>): void => {
 		for (const id of ids) if (model.find(id)?.landing) waiting.add(id);
@@ -39,6 +55,7 @@ export function watchLandings(model: BoardModel, edit: Edit): () => void {
 	note(model.objects.keys());
 	const stop = model.onChange(({ changed }) => note(changed));
 	return () => {
+		isStopped = true;
 		stop();
 		clearTimeout(timer);
 	};

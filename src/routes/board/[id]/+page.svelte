@@ -30,7 +30,14 @@
 				opened.onrenewed = () => void comeBack();
 				room = opened;
 			}
-		});
+		}, fail);
+	}
+
+	/** Why the board could not be opened, when that was not for want of a network. */
+	let isBroken = $state(false);
+	function fail(error: unknown): void {
+		reportError(error);
+		isBroken = true;
 	}
 
 	let isComing = false;
@@ -97,14 +104,31 @@
 <svelte:head><title>{room?.title ?? data.title} · {m.app_name()}</title></svelte:head>
 
 {#if data.door === 'closed' || room?.access === 'closed'}
-	<Waiting boardId={data.boardId} title={data.title} onopen={comeBack} ongone={() => void goto('/')} />
+	<Waiting
+		boardId={data.boardId}
+		title={data.title}
+		keeper={data.keeper}
+		onopen={comeBack}
+		ongone={() => void goto('/')}
+	/>
 {:else if room?.access === 'signed out'}
 	<PlainPage title={m.signed_out()}>
 		<p class="quiet">{m.signed_out_more()}</p>
+		{#if room.unconfirmed > 0}<p>{m.waiting_here({ count: room.unconfirmed })}</p>{/if}
 		<a class="button main" href="/sign-in">{m.sign_in()}</a>
 	</PlainPage>
 {:else if room?.access === 'ended'}
-	<PlainPage title={m.access_ended()}><p class="quiet">{m.access_ended_more()}</p></PlainPage>
+	<PlainPage title={m.access_ended()}>
+		<p class="quiet">{m.access_ended_more()}</p>
+		{#if room.unconfirmed > 0}<p data-testid="left-here">
+				{m.waiting_here_ended({ count: room.unconfirmed })}
+			</p>{/if}
+	</PlainPage>
+{:else if isBroken}
+	<PlainPage title={m.did_not_work()}>
+		<p class="quiet">{m.open_failed()}</p>
+		<button class="button main" type="button" onclick={() => location.reload()}>{m.try_again()}</button>
+	</PlainPage>
 {:else if !room?.ready}
 	<main class="over">
 		<p class="quiet" role="status">{room?.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
