@@ -71,6 +71,8 @@ export default ts.config(
 		},
 		rules: {
 			'svelte/no-navigation-without-resolve': 'off',
+			// Without a type, a button in a form sends it.
+			'svelte/button-has-type': 'error',
 			// State that holds sets, maps and dates is replaced as a whole here, never changed in place.
 			'svelte/prefer-svelte-reactivity': 'off',
 		},

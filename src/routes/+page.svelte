@@ -145,7 +145,7 @@
 				<span class="head"><Lightbulb size={21} /><b>{m.all_recipes()}</b></span>
 				<span class="quiet">{m.all_recipes_more({ count: RECIPES.length })}</span>
 			</a>
-			<button class="start blank" onclick={makeBlank}>
+			<button type="button" class="start blank" onclick={makeBlank}>
 				<span class="head"><Plus size={21} /><b>{m.start_blank()}</b></span>
 				<span class="quiet">{m.start_blank_more()}</span>
 			</button>
@@ -156,7 +156,7 @@
 		<h2>{m.boards()}</h2>
 		<div class="parts" role="group" aria-label={m.boards_which()}>
 			{#each PARTS as each (each)}
-				<button aria-pressed={part === each} onclick={() => (part = each)}
+				<button type="button" aria-pressed={part === each} onclick={() => (part = each)}
 					>{PART_NAMES[each]()} <span class="quiet">{counts[each]}</span></button
 				>
 			{/each}
@@ -182,6 +182,7 @@
 				onchange={() => void bringIn()}
 			/>
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.bring_in()}
 				title={m.bring_in()}
@@ -189,6 +190,7 @@
 			>
 		{/if}
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={wish.as === 'list' ? m.as_pictures() : m.as_list()}
 			title={wish.as === 'list' ? m.as_pictures() : m.as_list()}

@@ -2,7 +2,6 @@
  * What people do to a board. Each function is one transaction on the live document, so one action is one
  * undo step, whatever it takes along: contents of a moved field, connectors of a removed shape.
  */
-import { generateNKeysBetween } from 'fractional-indexing';
 import * as Y from 'yjs';
 import { richFrom, type RichText } from '../text/rich';
 import { fillText, fragmentOf, objectsOf, writeText, type ObjectMap } from './document';
@@ -10,11 +9,14 @@ import { isHolder, takesCards } from './holders/forms';
 import type { HolderParts } from './holders/parts';
 import { CELL_TEXT } from './holders/setting';
 import { writeParts } from './holders/write';
+import { withinLimits } from './kinds/common';
 import { TEXT_SIZES } from './kinds/text';
+import { keysAbove, keysBelow } from './order-keys';
 import { stickIn } from './marks';
 import { isRegion, type BoardModel } from './model';
 import {
 	hasStyle,
+	isValue,
 	objectSchema,
 	type BoardObject,
 	type BoxValues,
@@ -74,15 +76,7 @@ export const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(w
 /** Stack places above everything on a sheet, or below it for regions drawn round what is there. */
 export function stackPlaces(model: BoardModel, sheet: string, count: number, under: boolean): string[] {
 	const { low, high } = model.stackOn(sheet);
-	try {
-		return under ? generateNKeysBetween(null, low, count) : generateNKeysBetween(high, null, count);
-	} catch {
-		// A foreign index that is not one of ours: stack after it by plain string order.
-		return Array.from(
-			{ length: count },
-			(_, i) => `${under ? '' : (high ?? 'a')}V${String(i).padStart(6, '0')}`,
-		);
-	}
+	return under ? keysBelow(low, count) : keysAbove(high, count);
 }
 
 function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap {
@@ -106,6 +100,7 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 	for (const key of ['span', 'file', 'natural', 'crop', 'animated', 'name', 'held', 'on'] as const) {
 		if (spec[key] !== undefined) values[key] = spec[key];
 	}
+	for (const key of Object.keys(values)) values[key] = withinLimits(key, values[key]);
 	const parsed = objectSchema.safeParse({ ...values, id });
 	if (!parsed.success)
 		throw new EditError(`This ${spec.kind} cannot be put on the board: ${parsed.error.issues[0]?.message}`);
@@ -153,11 +148,19 @@ export function withContents(model: BoardModel, ids: Iterable<string>): Set<stri
 	return all;
 }
 
-/** Sets values of one object; what is unchanged is not written. */
+/**
+ * Sets values of one object; undefined takes a value away. Places beyond the limits of a board become the nearest within.
+ * @throws EditError when a value is none that the object can have; then nothing is written
+ */
 export function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
 	const map = objectsOf(hand.doc).get(id);
 	if (!map) return;
-	for (const [key, value] of Object.entries(values)) {
+	const kind = map.get('kind');
+	const all = Object.entries(values).map(([key, value]) => [key, withinLimits(key, value)] as const);
+	for (const [key, value] of all)
+		if (value !== undefined && !isValue(kind, key, value))
+			throw new EditError(`This ${String(kind)} cannot have such a ${key}.`);
+	for (const [key, value] of all) {
 		if (value === undefined) map.delete(key);
 		else map.set(key, value);
 	}

@@ -73,7 +73,10 @@ describe('notes from the writing line', () => {
 			model,
 			Array.from({ length: 3000 }, (_, i) => ({ ...noteAt(sheet, 0, 0, `note ${i}`), landing: field })),
 		);
-		const { boxes, fields } = settle(model, ids.map((id) => model.find(id)!));
+		const { boxes, fields } = settle(
+			model,
+			ids.map((id) => model.find(id)!),
+		);
 		const places = [...boxes.values()];
 		expect(new Set(places.map(([x, y]) => `${x} ${y}`)).size).toBe(3000);
 		const [, fy, , fh] = fields.get(field)!;

@@ -368,7 +368,10 @@ export class BoardModel {
 	private readSheets(): void {
 		const sheets: Sheet[] = [];
 		for (const [id, map] of sheetsOf(this.doc)) {
-			const parsed = sheetSchema.safeParse({ ...(map instanceof Y.Map ? map.toJSON() : {}), id });
+			const parsed = sheetSchema.safeParse({
+				...(map instanceof Y.Map ? Object.fromEntries(map.entries()) : {}),
+				id,
+			});
 			if (parsed.success) sheets.push(parsed.data);
 			else this.setAside.set(id, { id, reason: parsed.error.issues[0]?.message ?? 'not readable' });
 		}

@@ -1,5 +1,5 @@
 /** Places on the board that people have given a name, to come back to. */
-import { generateKeyBetween } from 'fractional-indexing';
+import { keysAbove } from './order-keys';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { placesOf } from './document';
@@ -23,7 +23,10 @@ export type Place = z.infer<typeof placeSchema>;
 export function readPlaces(doc: Y.Doc): Place[] {
 	return [...placesOf(doc)]
 		.flatMap(([id, map]) => {
-			const place = placeSchema.safeParse({ ...(map instanceof Y.Map ? map.toJSON() : {}), id });
+			const place = placeSchema.safeParse({
+				...(map instanceof Y.Map ? Object.fromEntries(map.entries()) : {}),
+				id,
+			});
 			return place.success ? [place.data] : [];
 		})
 		.sort(byStack);
@@ -33,7 +36,7 @@ export function readPlaces(doc: Y.Doc): Place[] {
 export function addPlace(hand: Hand, place: Omit<Place, 'id' | 'z'>): string {
 	const id = hand.newId();
 	const last = readPlaces(hand.doc).at(-1);
-	const values = { ...place, z: generateKeyBetween(last?.z ?? null, null) };
+	const values = { ...place, z: keysAbove(last?.z ?? null, 1)[0]! };
 	transact(hand, () => placesOf(hand.doc).set(id, new Y.Map<unknown>(Object.entries(values))));
 	return id;
 }

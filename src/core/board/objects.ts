@@ -70,6 +70,18 @@ const STYLE_KEYS = new Map(
 /** Whether objects of a kind have such a property. */
 export const hasStyle = (kind: KindName, key: string): boolean => STYLE_KEYS.get(kind)!.has(key);
 
+/** What there is for each property of a kind. */
+export const PROPERTIES: ReadonlyMap<string, ReadonlyMap<string, z.ZodType>> = new Map(
+	objectSchema.options.map((option) => [
+		option.shape.kind.value,
+		new Map(Object.entries(option.shape as Record<string, z.ZodType>)),
+	]),
+);
+
+/** Whether an object of a kind can have such a value; texts and what stands in holders have keys of their own and are not asked about. */
+export const isValue = (kind: unknown, key: string, value: unknown): boolean =>
+	PROPERTIES.get(String(kind))?.get(key)?.safeParse(value).success ?? true;
+
 /** Patterns on the ground of a sheet. */
 export const PATTERNS = ['dots', 'squares', 'lines', 'none'] as const;
 export type Pattern = (typeof PATTERNS)[number];

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { randomFrom } from './generate';
-import { keysAfter, keysBefore } from './order-keys';
+import {
+	byKey,
+	freshKeys,
+	insertAt,
+	keysAbove,
+	keysAfter,
+	keysBefore,
+	keysBelow,
+	LONGEST_KEY,
+	type Placed,
+} from './order-keys';
 
 describe('keys of an order', () => {
 	it('lie right after or right before what they are asked for', () => {
@@ -38,6 +48,60 @@ describe('keys of an order', () => {
 			const at = Math.floor(random() * keys.length);
 			expect(keysAfter(keys, at, 2).every((key) => key > keys[at]!)).toBe(true);
 			expect(keysBefore(keys, at, 2).every((key) => key < keys[at]!)).toBe(true);
+		}
+	});
+
+	it('put things exactly where they are wanted, whatever stands there', () => {
+		const random = randomFrom(9);
+		const FOREIGN = ['', '~', 'zz~~', 'a', '!', 'Z'.repeat(256), 'V000001'];
+		let order: Placed[] = [];
+		let count = 0;
+		for (let i = 0; i < 400; i++) {
+			// Others put things into the same spot at once, and now and then what is no key of ours.
+			if (random() < 0.2 && order.length > 0)
+				order.push({ id: `o${i}`, z: order[Math.floor(random() * order.length)]!.z });
+			if (random() < 0.05) order.push({ id: `f${i}`, z: FOREIGN[Math.floor(random() * FOREIGN.length)]! });
+			order.sort(byKey);
+			const index = Math.floor(random() * (order.length + 1));
+			const ids = Array.from({ length: 1 + Math.floor(random() * 3) }, () => `n${count++}`);
+			const wanted = [...order.slice(0, index), ...ids.map((id) => ({ id })), ...order.slice(index)].map(
+				({ id }) => id,
+			);
+			const keys = insertAt(order, index, ids);
+			order = [...order, ...ids.map((id) => ({ id, z: '' }))].map((each) => ({
+				...each,
+				z: keys.get(each.id) ?? each.z,
+			}));
+			order.sort(byKey);
+			expect(order.map(({ id }) => id)).toEqual(wanted);
+			expect(order.every(({ z }) => z.length <= LONGEST_KEY)).toBe(true);
+		}
+	});
+
+	it('stay short, and few others give way, however often something is put into the same spot', () => {
+		let order: Placed[] = freshKeys(40).map((z, i) => ({ id: `k${i}`, z }));
+		let moved = 0;
+		for (let i = 0; i < 2000; i++) {
+			const keys = insertAt(order, 20, [`n${i}`]);
+			moved += keys.size - 1;
+			order = [...order, { id: `n${i}`, z: '' }].map((each) => ({ ...each, z: keys.get(each.id) ?? each.z }));
+			order.sort(byKey);
+		}
+		expect(Math.max(...order.map(({ z }) => z.length))).toBeLessThanOrEqual(200);
+		expect(moved).toBeLessThan(2000);
+	});
+
+	it('above and below what is no key of ours can be read, and nothing throws', () => {
+		for (const foreign of ['~', 'zz~~', '!', 'Z'.repeat(256), '~'.repeat(256)]) {
+			for (const keys of [
+				keysAbove(foreign, 3),
+				keysBelow(foreign, 3),
+				keysAfter([foreign], 0, 2),
+				keysBefore([foreign], 0, 2),
+			])
+				for (const key of keys) expect(key.length > 0 && key.length <= LONGEST_KEY).toBe(true);
+			expect(keysAbove(foreign, 1)[0]! >= foreign).toBe(true);
+			expect(keysBelow(foreign, 1)[0]! <= foreign).toBe(true);
 		}
 	});
 });

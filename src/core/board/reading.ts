@@ -1,10 +1,9 @@
 /** Reading one object from the live document: its values, its text, and the keys that others write on it. */
 import * as Y from 'yjs';
-import type { z } from 'zod';
 import { byPerson, NOD, SEE, type Nod } from './nods';
 import { isHolder } from './holders/forms';
 import { isPartKey, readParts } from './holders/parts';
-import { objectSchema, type BoardObject } from './objects';
+import { objectSchema, PROPERTIES, type BoardObject } from './objects';
 import { readText } from './rich-document';
 
 /** An object, or why there is none. */
@@ -34,14 +33,6 @@ export function readObject(id: string, map: unknown): Read {
 	return { object };
 }
 
-/** What there is for each property of a kind. */
-const SHAPES = new Map(
-	objectSchema.options.map((option) => [
-		option.shape.kind.value,
-		new Map(Object.entries(option.shape as Record<string, z.ZodType>)),
-	]),
-);
-
 /**
  * Reads anew what is different about an object: several times as fast as reading all of it, of which most is the same when things are
  * moved or recoloured.
@@ -55,7 +46,7 @@ export function readAgain(
 	keys: ReadonlySet<string>,
 ): BoardObject | undefined {
 	if (!(map instanceof Y.Map) || isHolder(before)) return undefined;
-	const shapes = SHAPES.get(before.kind)!;
+	const shapes = PROPERTIES.get(before.kind)!;
 	const object: BoardObject = { ...before };
 	const values = object as Record<string, unknown>;
 	for (const key of new Set(keys).add('box')) {

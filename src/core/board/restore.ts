@@ -3,7 +3,7 @@
  * like any other, in one transaction, so that it can be undone.
  */
 import * as Y from 'yjs';
-import { objectsOf, sheetsOf } from './document';
+import { objectsOf, readText, sheetsOf, writeText } from './document';
 import { transact, type Hand } from './edits';
 
 /** What is brought back. */
@@ -22,12 +22,14 @@ const isTheirs = (key: string): boolean => /^(nod|nodrow):/.test(key) || key.end
 
 const same = (a: unknown, b: unknown): boolean => {
 	const [left, right] = [a, b].map((value) =>
-		value instanceof Y.AbstractType ? value.toString() : JSON.stringify(value),
+		JSON.stringify(value instanceof Y.AbstractType ? readText(value) : value),
 	);
 	return a instanceof Y.AbstractType === b instanceof Y.AbstractType && left === right;
 };
 
-const copyOf = (value: unknown): unknown => (value instanceof Y.AbstractType ? value.clone() : value);
+/** Texts are read and written anew, which takes what is readable of them. */
+const copyOf = (value: unknown): unknown =>
+	value instanceof Y.AbstractType ? writeText(readText(value)) : value;
 
 /** Makes `now` what `past` is; returns whether anything had to be changed. */
 function become(now: Y.Map<unknown>, past: Y.Map<unknown>): boolean {

@@ -31,7 +31,11 @@ export function readText(fragment: unknown): RichText {
 	return rich;
 }
 
-function readBlock(element: Y.XmlElement, rich: RichText, item: ItemOf, level: number): void {
+/** Blocks in one another that are read; what is nested deeper is no text that an editor made, and is left out. */
+const MOST_NESTED = 32;
+
+function readBlock(element: Y.XmlElement, rich: RichText, item: ItemOf, level: number, nested = 0): void {
+	if (nested > MOST_NESTED) return;
 	const list = LIST_NODES[element.nodeName];
 	if (list) {
 		const depth = Math.min(level + 1, DEEPEST);
@@ -40,7 +44,7 @@ function readBlock(element: Y.XmlElement, rich: RichText, item: ItemOf, level: n
 			const checked = list === 'check' && isTrue(child.getAttribute('checked') as unknown);
 			const inner: ItemOf = { list, ...(depth > 0 ? { level: depth } : {}), ...(checked ? { checked } : {}) };
 			for (const block of child.toArray())
-				if (block instanceof Y.XmlElement) readBlock(block, rich, inner, depth);
+				if (block instanceof Y.XmlElement) readBlock(block, rich, inner, depth, nested + 2);
 		}
 		return;
 	}
@@ -51,7 +55,7 @@ function readBlock(element: Y.XmlElement, rich: RichText, item: ItemOf, level: n
 			if (node.nodeName === 'hardBreak') {
 				rich.push({ ...item, runs });
 				runs = [];
-			} else readBlock(node, rich, item, level);
+			} else readBlock(node, rich, item, level, nested + 1);
 		}
 	}
 	rich.push({ ...item, runs });

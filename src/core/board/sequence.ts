@@ -1,5 +1,5 @@
 /** Fields as a sequence: the order in which they are gone through, shown and exported. */
-import { generateNKeysBetween } from 'fractional-indexing';
+import { freshKeys } from './order-keys';
 import { patch, transact, type Hand } from './edits';
 import type { BoardModel } from './model';
 import type { ObjectOf } from './objects';
@@ -32,7 +32,7 @@ export function shiftInSequence(hand: Hand, model: BoardModel, id: string, by: -
 	if (to < 0 || to >= order.length) return;
 	[order[at], order[to]] = [order[to]!, order[at]!];
 	// From here on the whole sheet has an order that does not depend on where its fields lie.
-	const keys = generateNKeysBetween(null, null, order.length);
+	const keys = freshKeys(order.length);
 	transact(hand, () => {
 		order.forEach((each, i) => {
 			if (each.order !== keys[i]) patch(hand, each.id, { order: keys[i] });

@@ -2,7 +2,7 @@
 import { overlaps } from '../geometry/box';
 import { patch, stackPlaces, transact, withContents, type Hand } from './edits';
 import type { BoardModel } from './model';
-import { keysAfter, keysBefore } from './order-keys';
+import { insertAt } from './order-keys';
 import { byStack, type BoardObject } from './objects';
 
 /** Groups with their members, at any depth. */
@@ -41,9 +41,12 @@ export function restackStep(hand: Hand, model: BoardModel, ids: Iterable<string>
 	};
 	const past = up ? above.find(meets) : below.reverse().find(meets);
 	if (!past) return;
-	const at = model.onSheet(first.sheet).filter((object) => !own.has(object.id) || object === past);
-	const index = at.indexOf(past);
-	const keys = at.map(({ z }) => z);
-	const places = (up ? keysAfter : keysBefore)(keys, index, moving.length);
-	transact(hand, () => moving.forEach((object, i) => patch(hand, object.id, { z: places[i] })));
+	const places = insertAt(
+		all,
+		all.indexOf(past) + (up ? 1 : 0),
+		moving.map(({ id }) => id),
+	);
+	transact(hand, () => {
+		for (const [id, z] of places) patch(hand, id, { z });
+	});
 }

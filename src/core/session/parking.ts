@@ -2,7 +2,7 @@
  * The parking lot: questions and remarks kept for later, at hand in every step. It stands in the document `session`; the server puts in what
  * people park, those who lead put it in order and close it with an answer.
  */
-import { generateKeyBetween } from 'fractional-indexing';
+import { insertAt, keysAbove } from '../board/order-keys';
 import type * as Y from 'yjs';
 import { z } from 'zod';
 import type { Veils } from './veil';
@@ -46,7 +46,7 @@ export function park(doc: Y.Doc, id: string, what: Pick<Parked, 'by' | 'made' | 
 	parkingOf(doc).set(id, {
 		...what,
 		text: what.text.slice(0, LONGEST_PARKED),
-		z: generateKeyBetween(last, null),
+		z: keysAbove(last, 1)[0]!,
 	});
 }
 
@@ -71,7 +71,9 @@ export function moveParked(doc: Y.Doc, id: string, before: string | undefined): 
 	const others = readParking(doc).filter((each) => each.id !== id && each.closedAt === undefined);
 	const at = before === undefined ? others.length : others.findIndex((each) => each.id === before);
 	if (at < 0) return;
-	change(doc, id, { z: generateKeyBetween(others[at - 1]?.z ?? null, others[at]?.z ?? null) });
+	doc.transact(() => {
+		for (const [each, z] of insertAt(others, at, [id])) change(doc, each, { z });
+	});
 }
 
 /** Exchanges the names of those who parked something. */

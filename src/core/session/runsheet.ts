@@ -3,7 +3,7 @@
  * times are the server's, in ms. Steps stand each under a key of its own, so that two who edit the plan at once do not undo each
  * other's work.
  */
-import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
+import { freshKeys, insertAt } from '../board/order-keys';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { gathers, lengthOf, stepSchema, type Step } from './steps';
@@ -132,7 +132,7 @@ export function readSession(doc: Y.Doc): SessionState {
 /** Replaces the steps of the run sheet. */
 export function writeSteps(doc: Y.Doc, steps: readonly Step[]): void {
 	const map = sessionMap(doc);
-	const keys = generateNKeysBetween(null, null, steps.length);
+	const keys = freshKeys(steps.length);
 	doc.transact(() => {
 		const wanted = new Set(steps.map(({ id }) => stepKey(id)));
 		for (const key of [...map.keys()]) if (isStepKey(key) && !wanted.has(key)) map.delete(key);
@@ -169,7 +169,7 @@ export function addStep(doc: Y.Doc, step: Step, after: string | undefined): void
 	stepSchema.parse(step);
 	doc.transact(() => {
 		renewSteps(doc);
-		sessionMap(doc).set(stepKey(step.id), { ...step, z: placeAfter(doc, after, step.id) });
+		putAfter(doc, step as Placed, after);
 	});
 }
 
@@ -180,17 +180,19 @@ export function moveStep(doc: Y.Doc, id: string, after: string | undefined): voi
 		renewSteps(doc);
 		const map = sessionMap(doc);
 		const now = map.get(stepKey(id)) as Placed | undefined;
-		if (now) map.set(stepKey(id), { ...now, z: placeAfter(doc, after, id) });
+		if (now) putAfter(doc, now, after);
 	});
 }
 
-function placeAfter(doc: Y.Doc, after: string | undefined, id: string): string {
-	const others = placed(sessionMap(doc)).filter((step) => step.id !== id);
-	const at = after === undefined ? -1 : others.findIndex((step) => step.id === after);
-	const before = others[at]?.z ?? null;
-	const next = others[at + 1]?.z ?? null;
-	// Two who put a step in the same place at once have the same key; then the order is by id, and a key between does not exist.
-	return generateKeyBetween(before, next !== null && before !== null && next <= before ? null : next);
+function putAfter(doc: Y.Doc, step: Placed, after: string | undefined): void {
+	const map = sessionMap(doc);
+	const others = placed(map).filter((each) => each.id !== step.id);
+	const at = after === undefined ? -1 : others.findIndex((each) => each.id === after);
+	const keys = insertAt(others, at + 1, [step.id]);
+	for (const each of [step, ...others]) {
+		const z = keys.get(each.id);
+		if (z !== undefined) map.set(stepKey(each.id), { ...each, z });
+	}
 }
 
 /** Takes a step out of the plan. The running step stays. */

@@ -71,6 +71,7 @@
 		{#each marks as i (i)}<span class:long={i % 5 === 0}></span>{/each}
 	</div>
 	<button
+		type="button"
 		class="turn"
 		aria-label={m.straight_edge_turn()}
 		onpointerdown={(event) => down(event, true)}
@@ -79,6 +80,7 @@
 	></button>
 	<span class="degrees">{edge.angle}°</span>
 	<button
+		type="button"
 		class="turn"
 		aria-label={m.straight_edge_turn()}
 		onpointerdown={(event) => down(event, true)}
@@ -86,6 +88,7 @@
 		onpointerup={up}
 	></button>
 	<button
+		type="button"
 		class="close"
 		aria-label={m.straight_edge_away()}
 		onpointerdown={(event) => event.stopPropagation()}

@@ -73,7 +73,7 @@ function lettersBy(fragment: Y.XmlFragment): Map<number, string> {
 			else if (item.content instanceof Y.ContentType) visit(item.content.type);
 		}
 	};
-	visit(fragment);
+	visit(fragment as unknown as Y.AbstractType<unknown>);
 	return letters;
 }
 

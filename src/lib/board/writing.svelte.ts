@@ -166,7 +166,9 @@ export class Writing {
 		this.leave();
 		board.painter?.setEditing(undefined);
 		this.endUndo();
-		if (!isOwn && written && lastSeen) offerLostText(board, lastSeen, written, part !== undefined);
+		if (isOwn || !written || !lastSeen) return;
+		board.room.unsavedTexts.forget(id);
+		offerLostText(board, lastSeen, written, part !== undefined);
 	}
 
 	/** Makes a note, or the rows of a holder, as high as the text needs; bare text is as high as its lines. */

@@ -100,12 +100,13 @@
 			<span class="quiet">{under}</span>
 		</div>
 		{#if isGone}
-			<button class="button" onclick={onrestore}>{m.bring_back()}</button>
+			<button type="button" class="button" onclick={onrestore}>{m.bring_back()}</button>
 		{:else if isLeaving}
-			<button class="button" onclick={onleave}>{m.leave_yes()}</button>
-			<button class="button" onclick={() => (isLeaving = false)}>{m.leave_no()}</button>
+			<button type="button" class="button" onclick={onleave}>{m.leave_yes()}</button>
+			<button type="button" class="button" onclick={() => (isLeaving = false)}>{m.leave_no()}</button>
 		{:else}
 			<button
+				type="button"
 				class="icon-button star"
 				aria-pressed={board.starred}
 				aria-label={m.star_board({ title })}
@@ -113,8 +114,12 @@
 				onclick={onstar}><Star size={16} fill={board.starred ? 'currentColor' : 'none'} /></button
 			>
 			{#if !guest}
-				<button class="icon-button" aria-label={m.copy_board({ title })} title={m.copy_it()} onclick={oncopy}
-					><Copy size={16} /></button
+				<button
+					type="button"
+					class="icon-button"
+					aria-label={m.copy_board({ title })}
+					title={m.copy_it()}
+					onclick={oncopy}><Copy size={16} /></button
 				>
 			{/if}
 			{#if isOwner && (projects.length > 0 || board.projectId)}
@@ -123,12 +128,13 @@
 					<div class="targets">
 						{#each projects as project (project.id)}
 							<button
+								type="button"
 								class="button"
 								disabled={project.id === board.projectId}
 								onclick={() => move(project.id)}>{project.title}</button
 							>
 						{/each}
-						{#if board.projectId}<button class="button" onclick={() => move(null)}
+						{#if board.projectId}<button type="button" class="button" onclick={() => move(null)}
 								>{m.out_of_project()}</button
 							>{/if}
 					</div>
@@ -136,12 +142,14 @@
 			{/if}
 			{#if isOwner}
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.rename_board({ title })}
 					title={m.rename()}
 					onclick={() => (isRenaming = true)}><Pencil size={16} /></button
 				>
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.delete_board({ title })}
 					title={m.delete_it()}
@@ -149,6 +157,7 @@
 				>
 			{:else}
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.leave_this({ title })}
 					title={m.leave_board()}

@@ -28,16 +28,18 @@
 </script>
 
 <div class="projects" role="group" aria-label={m.projects()}>
-	<button aria-pressed={open === undefined} onclick={() => onopen(undefined)}>{m.project_all()}</button>
+	<button type="button" aria-pressed={open === undefined} onclick={() => onopen(undefined)}
+		>{m.project_all()}</button
+	>
 	{#each projects as { id, title } (id)}
-		<button aria-pressed={open === id} onclick={() => onopen(id)}
+		<button type="button" aria-pressed={open === id} onclick={() => onopen(id)}
 			><Folder size={15} aria-hidden="true" />{title} <span class="quiet">{countOf(id)}</span></button
 		>
 	{/each}
 	{#if isMaking}
 		<TitleEntry label={m.project_title()} title="" onend={make} />
 	{:else}
-		<button class="new" onclick={() => (isMaking = true)}
+		<button type="button" class="new" onclick={() => (isMaking = true)}
 			><FolderPlus size={15} aria-hidden="true" />{m.project_new()}</button
 		>
 	{/if}

@@ -51,6 +51,7 @@
 			<h3>{project.title}</h3>
 			{#if project.role === 'owner'}
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.project_rename()}
 					title={m.project_rename()}
@@ -61,15 +62,19 @@
 		<span class="quiet">{m.project_people_more()}</span>
 		<span class="gap"></span>
 		{#if project.role !== 'owner'}
-			<button class="button" onclick={() => goOut(() => takeOut(project.id, me))}>{m.project_leave()}</button>
+			<button type="button" class="button" onclick={() => goOut(() => takeOut(project.id, me))}
+				>{m.project_leave()}</button
+			>
 		{:else if isDissolving}
 			<span class="quiet">{m.project_dissolve_sure()}</span>
-			<button class="button" onclick={() => goOut(() => dissolveProject(project.id))}
+			<button type="button" class="button" onclick={() => goOut(() => dissolveProject(project.id))}
 				>{m.project_dissolve_yes()}</button
 			>
-			<button class="button" onclick={() => (isDissolving = false)}>{m.leave_no()}</button>
+			<button type="button" class="button" onclick={() => (isDissolving = false)}>{m.leave_no()}</button>
 		{:else}
-			<button class="button" onclick={() => (isDissolving = true)}>{m.project_dissolve()}</button>
+			<button type="button" class="button" onclick={() => (isDissolving = true)}
+				>{m.project_dissolve()}</button
+			>
 		{/if}
 	</div>
 	<ul>
@@ -91,6 +96,7 @@
 						{#each GIVEN_ROLES as each (each)}<option value={each}>{roleName[each]()}</option>{/each}
 					</select>
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.project_out({ name: member.name })}
 						title={m.project_out({ name: member.name })}
@@ -117,7 +123,7 @@
 			<select class="entry part" aria-label={m.project_part()} bind:value={role}>
 				{#each GIVEN_ROLES as each (each)}<option value={each}>{roleName[each]()}</option>{/each}
 			</select>
-			<button class="button">{m.project_add()}</button>
+			<button type="submit" class="button">{m.project_add()}</button>
 		</form>
 	{/if}
 </section>

@@ -51,6 +51,7 @@
 	>
 	<div class="me">
 		<button
+			type="button"
 			class="icon-button"
 			onclick={changeFrame}
 			aria-label={light ? m.dark_frame() : m.light_frame()}
@@ -58,7 +59,9 @@
 			>{#if light}<Moon size={18} />{:else}<Sun size={18} />{/if}</button
 		>
 		<form method="POST" action="/sign-out" bind:this={leaving} onsubmit={askBeforeLeaving}>
-			<button class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}><LogOut size={18} /></button>
+			<button type="submit" class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}
+				><LogOut size={18} /></button
+			>
 		</form>
 		<Badge id={person.id} name={person.name} />
 	</div>

@@ -136,7 +136,7 @@
 	});
 
 	untrack(() => {
-		room.onword = tellWord;
+		room.onword = (word) => tellWord(word, (sheet) => board.goToSheet(sheet));
 	});
 	const onlead = (order: Order): Promise<boolean> => leadOn(boardId, order);
 
@@ -245,7 +245,9 @@
 		<FollowBar {board} />
 	{/if}
 	{#if room.show && looksAlone && !room.leads}
-		<button class="button main along" onclick={() => (looksAlone = false)}>{m.slide_come_along()}</button>
+		<button type="button" class="button main along" onclick={() => (looksAlone = false)}
+			>{m.slide_come_along()}</button
+		>
 	{/if}
 	<div class="middle">
 		{#if isSlides}
@@ -255,6 +257,7 @@
 		{:else}
 			<div class="folded">
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.wayfinder()}
 					title={m.wayfinder()}
@@ -305,13 +308,13 @@
 				}}
 			/>
 		{/if}
-		{#if onremote && !journal.replay}<button class="button main write" onclick={onremote}
+		{#if onremote && !journal.replay}<button type="button" class="button main write" onclick={onremote}
 				>{m.lead_remote()}</button
 			>{/if}
 		{#if journal.replay}
 			<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
 		{:else if onwrite}
-			<button class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
+			<button type="button" class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
 		{:else if room.gathering}
 			<WritingLine {room} {pigment} {onpigment} />
 		{:else}

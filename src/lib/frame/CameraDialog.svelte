@@ -47,7 +47,7 @@
 <Dialog {open} {onclose} title={m.command_camera()}>
 	{#if problem}<p role="alert">{problem}</p>{/if}
 	<video bind:this={video} playsinline muted hidden={problem !== ''} data-testid="camera"></video>
-	<button class="button main" onclick={shoot} disabled={problem !== ''}
+	<button type="button" class="button main" onclick={shoot} disabled={problem !== ''}
 		><Camera size={17} />{m.camera_shoot()}</button
 	>
 </Dialog>

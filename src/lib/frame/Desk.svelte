@@ -60,7 +60,7 @@
 			class:broad={(open === 'run sheet' && board.room.leads) || open === 'votes'}
 			aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}
 		>
-			<button class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
+			<button type="button" class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
 				><X size={20} /></button
 			>
 			{#if open === 'run sheet'}
@@ -84,6 +84,7 @@
 	<div class="instruments" role="toolbar" aria-label={m.desk()} aria-orientation="vertical">
 		{#each INSTRUMENTS as { name, label, icon: Icon } (name)}
 			<button
+				type="button"
 				class="icon-button big"
 				aria-pressed={open === name}
 				aria-label={label()}

@@ -94,7 +94,13 @@
 	<ul>
 		{#each CHOICES as { key, order, label, more, icon: Icon } (key)}
 			<li>
-				<button class="choice" disabled={busy !== ''} onclick={() => take(key, order)} data-export={key}>
+				<button
+					type="button"
+					class="choice"
+					disabled={busy !== ''}
+					onclick={() => take(key, order)}
+					data-export={key}
+				>
 					<Icon size={20} />
 					<span><b>{label()}</b><small>{busy === key ? m.export_busy() : more()}</small></span>
 				</button>

@@ -52,8 +52,9 @@
 {#if word}
 	<div class="bar" role="status" data-testid="follow-bar">
 		<Eye size={16} aria-hidden="true" /><span>{word.text}</span>
-		<button class="button" onclick={word.run}>{word.action}</button>
-		{#if word.more}<button class="button" onclick={word.more.run}>{word.more.action}</button>{/if}
+		<button type="button" class="button" onclick={word.run}>{word.action}</button>
+		{#if word.more}<button type="button" class="button" onclick={word.more.run}>{word.more.action}</button
+			>{/if}
 	</div>
 {/if}
 

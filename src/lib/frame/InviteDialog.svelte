@@ -72,7 +72,7 @@
 <Dialog {open} {onclose} title={m.invite_title({ title: room.title })}>
 	{#if made}
 		<InvitationCard {made} title={room.title} onproblem={(text) => (problem = text)} />
-		<button class="button" onclick={() => (made = undefined)}>{m.link_another()}</button>
+		<button type="button" class="button" onclick={() => (made = undefined)}>{m.link_another()}</button>
 	{:else}
 		<p class="quiet">{m.invite_hint()}</p>
 		<fieldset>
@@ -102,7 +102,7 @@
 				/></label
 			>
 		</div>
-		<button class="button main make" onclick={make} disabled={busy}>{m.make_link()}</button>
+		<button type="button" class="button main make" onclick={make} disabled={busy}>{m.make_link()}</button>
 	{/if}
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	{#if list.length > 0}

@@ -53,6 +53,7 @@
 		{#each tools as tool (tool)}
 			{@const Icon = ICONS[tool]}
 			<button
+				type="button"
 				class="tool"
 				aria-pressed={board.tool === tool}
 				onclick={() => board.takeUp(tool)}
@@ -65,6 +66,7 @@
 		{#if board.mayAll}<Shelf {board} />{/if}
 		{#if board.room.may('talk')}
 			<button
+				type="button"
 				class="tool"
 				aria-pressed={board.tool === 'comment'}
 				onclick={() => board.takeUp('comment')}
@@ -81,6 +83,7 @@
 
 	<div class="view" role="toolbar" aria-label={m.view()}>
 		<button
+			type="button"
 			class="icon-button phone-only"
 			aria-label={m.talk()}
 			title={m.talk()}
@@ -88,6 +91,7 @@
 		>
 		{#if board.mayEdit}
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.command_undo()}
 				title={m.command_undo()}
@@ -95,6 +99,7 @@
 				onclick={() => board.stepBack()}><Undo size={18} /></button
 			>
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.command_redo()}
 				title={m.command_redo()}
@@ -104,6 +109,7 @@
 			<span class="bar"></span>
 		{/if}
 		<button
+			type="button"
 			class="icon-button wide-only"
 			aria-label={m.command_zoom_out()}
 			title={m.command_zoom_out()}
@@ -111,12 +117,14 @@
 		>
 		<ZoomPercent {board} />
 		<button
+			type="button"
 			class="icon-button wide-only"
 			aria-label={m.command_zoom_in()}
 			title={m.command_zoom_in()}
 			onclick={() => board.zoom(1.25)}><Plus size={18} /></button
 		>
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.command_fit()}
 			title={m.command_fit()}
@@ -124,6 +132,7 @@
 		>
 		{#if board.mayAll}<span class="wide-only"><SurfaceProperties {board} /></span>{/if}
 		<button
+			type="button"
 			class="icon-button wide-only"
 			aria-label={m.keys()}
 			title={m.keys()}

@@ -67,7 +67,9 @@
 			{#if renaming}
 				<TitleEntry label={m.board_title()} title={room.title} onend={endRename} />
 			{:else if room.may('own')}
-				<button class="title" onclick={() => (renaming = true)} title={m.rename()}>{room.title}</button>
+				<button type="button" class="title" onclick={() => (renaming = true)} title={m.rename()}
+					>{room.title}</button
+				>
 			{:else}
 				<h1 class="title">{room.title}</h1>
 			{/if}
@@ -95,6 +97,7 @@
 				{#if isRunning && left}<span class="fill" style:width="{left.passed * 100}%"></span>{/if}
 				{#if room.leads && step.id === next?.id}
 					<button
+						type="button"
 						class="step"
 						onclick={() => onlead({ do: 'next', from: running?.step })}
 						title={m.start_step({ title: step.title })}
@@ -142,12 +145,16 @@
 			>
 		{/if}
 		{#if room.may('take out')}
-			<button class="icon-button" aria-label={m.take_out()} title={m.take_out()} onclick={onexport}
-				><Download size={18} /></button
+			<button
+				type="button"
+				class="icon-button"
+				aria-label={m.take_out()}
+				title={m.take_out()}
+				onclick={onexport}><Download size={18} /></button
 			>
 		{/if}
 		{#if room.may('share')}
-			<button class="button main" onclick={oninvite}><UserPlus size={17} />{m.invite()}</button>
+			<button type="button" class="button main" onclick={oninvite}><UserPlus size={17} />{m.invite()}</button>
 		{/if}
 	</div>
 </header>

@@ -51,10 +51,10 @@
 	<p class="quiet">{m.themes_preview_hint()}</p>
 	{#if !meaning}<p class="warn">{m.themes_words_only()}</p>{/if}
 	<div class="actions">
-		<button class="button main" onclick={() => preview.accept()} disabled={themes.length === 0}
+		<button type="button" class="button main" onclick={() => preview.accept()} disabled={themes.length === 0}
 			>{m.themes_accept()}</button
 		>
-		<button class="button" onclick={() => preview.discard()}>{m.themes_discard()}</button>
+		<button type="button" class="button" onclick={() => preview.discard()}>{m.themes_discard()}</button>
 	</div>
 	<ol class="themes" data-testid="themes-preview">
 		{#each themes as theme, i (i)}
@@ -73,7 +73,7 @@
 					{#each theme.noteIds as id (id)}
 						{@const double = doubleOf.get(id)}
 						<li class="note">
-							<button class="text" onclick={() => board.goTo(id)}>{textOf(id)}</button>
+							<button type="button" class="text" onclick={() => board.goTo(id)}>{textOf(id)}</button>
 							<select
 								aria-label={m.move_to_theme({ note: textOf(id) })}
 								value={String(i)}
@@ -98,7 +98,7 @@
 		<ul>
 			{#each left as id (id)}
 				<li class="note">
-					<button class="text" onclick={() => board.goTo(id)}>{textOf(id)}</button>
+					<button type="button" class="text" onclick={() => board.goTo(id)}>{textOf(id)}</button>
 					<select
 						aria-label={m.move_to_theme({ note: textOf(id) })}
 						value=""
@@ -121,12 +121,12 @@
 	{#if board.mayAll}
 		<div class="starts">
 			{#if chosen.length > 1}
-				<button class="button main" onclick={() => preview.ask(chosen)}
+				<button type="button" class="button main" onclick={() => preview.ask(chosen)}
 					><Group size={16} />{m.sort_selected({ count: chosen.length })}</button
 				>
 			{/if}
 			{#each fields as { field, notes } (field.id)}
-				<button class="button start" onclick={() => preview.ask(notes)}>
+				<button type="button" class="button start" onclick={() => preview.ask(notes)}>
 					<span class="text">{lineOf(field)}</span><span class="count">{notes.length}</span>
 				</button>
 			{/each}

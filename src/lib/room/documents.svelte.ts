@@ -61,6 +61,8 @@ export interface Ears {
 	/** The board is to be opened anew. */
 	renewed(): void;
 	may(right: Right): boolean;
+	/** Everything that was done in a layer is saved. */
+	confirmed(layer: Layer): void;
 	/** The person may be in, and is connected to the sheets. */
 	admitted(): void;
 }
@@ -140,6 +142,7 @@ export class Documents {
 				if (open && number === 0) {
 					this.isFull = false;
 					this.setOwn(open, 0);
+					this.ears.confirmed(layer);
 				}
 				this.judge();
 			},

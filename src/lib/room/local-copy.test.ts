@@ -149,7 +149,9 @@ describe('what a browser keeps of a board', () => {
 	});
 
 	it('that cannot be read is no reason for a board not to open', async () => {
-		vi.stubGlobal('fetch', () => Promise.resolve(new Response(Y.encodeStateAsUpdateV2(new Y.Doc()))));
+		vi.stubGlobal('fetch', () =>
+			Promise.resolve(new Response(Y.encodeStateAsUpdateV2(new Y.Doc()) as Uint8Array<ArrayBuffer>)),
+		);
 		const broken = {
 			read: () => Promise.reject(new Error('damaged')),
 			keep: () => {},

@@ -30,7 +30,12 @@ interface Schema extends DBSchema {
 	updates: { key: number; value: Row; indexes: { document: string } };
 	/** Changes made here that are not known to be saved on the server, by document. */
 	waiting: { key: string; value: number };
+	/** Objects whose texts were changed here since what was done here was saved last, by document. */
+	texts: { key: string; value: string[] };
 }
+
+/** Version of the stores: raised when one is added. */
+const VERSION = 2;
 
 /** Start of the names of the stores; the person's id follows. */
 const STORE = 'wandtafel/';
@@ -66,10 +71,13 @@ export class LocalCopy {
 	static async open(person: string): Promise<LocalCopy | undefined> {
 		if (typeof indexedDB === 'undefined') return undefined;
 		try {
-			const opening = openDB<Schema>(STORE + person, 1, {
-				upgrade(fresh) {
-					fresh.createObjectStore('updates', { autoIncrement: true }).createIndex('document', 'document');
-					fresh.createObjectStore('waiting');
+			const opening = openDB<Schema>(STORE + person, VERSION, {
+				upgrade(fresh, before) {
+					if (before < 1) {
+						fresh.createObjectStore('updates', { autoIncrement: true }).createIndex('document', 'document');
+						fresh.createObjectStore('waiting');
+					}
+					fresh.createObjectStore('texts');
 				},
 				// Another window has signed out and forgets: it must not wait for this one.
 				blocking: (_, __, event) => (event.target as IDBDatabase).close(),
@@ -95,6 +103,18 @@ export class LocalCopy {
 	async setWaiting(document: DocumentKey, count: number): Promise<void> {
 		const key = keyOf(document);
 		await (count === 0 ? this.db.delete('waiting', key) : this.db.put('waiting', count, key)).catch(
+			() => undefined,
+		);
+	}
+
+	/** Objects whose texts were changed here and are not known to be saved. */
+	async texts(document: DocumentKey): Promise<string[]> {
+		return (await this.db.get('texts', keyOf(document)).catch(() => undefined)) ?? [];
+	}
+
+	async setTexts(document: DocumentKey, ids: readonly string[]): Promise<void> {
+		const key = keyOf(document);
+		await (ids.length === 0 ? this.db.delete('texts', key) : this.db.put('texts', [...ids], key)).catch(
 			() => undefined,
 		);
 	}

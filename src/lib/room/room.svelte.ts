@@ -29,6 +29,8 @@ import { Documents, type SaveState } from './documents.svelte';
 import { firstContent, tidyLater, type Content } from './opening';
 import { ServerClock } from './server-clock.svelte';
 import { SilentNotes } from './silence.svelte';
+import { rescue } from './rescue';
+import { UnsavedTexts } from './unsaved-texts';
 import { Votes } from './votes.svelte';
 import type { RightsWord, Word } from './words';
 
@@ -96,6 +98,8 @@ export class Room {
 	/** Told what else the server says beside the documents to those who lead. */
 	onword: (word: Word) => void = () => {};
 
+	/** Texts that were changed here and are not saved yet. */
+	readonly unsavedTexts: UnsavedTexts;
 	private readonly documents: Documents;
 	private readonly stops: (() => void)[] = [];
 	private versionTimer: number | undefined;
@@ -111,7 +115,8 @@ export class Room {
 		tidyLater(info.keeper, contents);
 		const [stage, session, talk] = contents;
 		const copy = await opening;
-		const room = new Room(info, { stage: stage!, session: session!, talk: talk! }, backstage, copy);
+		const texts = (await copy?.texts(stage!.key)) ?? [];
+		const room = new Room(info, { stage: stage!, session: session!, talk: talk! }, backstage, copy, texts);
 		// What was written here and never left goes out, whatever runs now.
 		const own = await copy?.read({
 			name: `board/${info.boardId}/silent/${info.keeper}`,
@@ -126,6 +131,8 @@ export class Room {
 		contents: Record<OpenLayer, Content>,
 		backstage: Content | undefined,
 		private readonly copy: LocalCopy | undefined,
+		/** Objects whose texts were changed here on an earlier visit and not saved. */
+		texts: readonly string[],
 	) {
 		this.title = info.title;
 		this.role = info.role;
@@ -135,6 +142,9 @@ export class Room {
 			hurried: () => this.onrefused('hurried'),
 			renewed: () => this.onrenewed(),
 			may: (right) => may(this.role, right, this.house),
+			confirmed: (layer) => {
+				if (layer === 'stage') this.unsavedTexts?.clear();
+			},
 			// Awareness forgets us when the connection drops; say again who we are.
 			admitted: () => {
 				this.company?.tellNow();
@@ -146,6 +156,14 @@ export class Room {
 		this.stage = this.documents.doc('stage');
 		this.session = this.documents.doc('session');
 		this.model = new BoardModel(this.stage, AT_ONCE, ROUTE_SLICE);
+		this.unsavedTexts = new UnsavedTexts(
+			this.model,
+			this.stage,
+			texts,
+			(ids) => void copy?.setTexts(contents.stage.key, ids),
+			(lost) => rescue(this, lost),
+		);
+		this.stops.push(() => this.unsavedTexts.destroy());
 		this.backstage = backstage && new Backstage(this.documents.open('backstage', backstage), this.hand);
 		const { awareness } = this.documents.provider('stage');
 		this.company = new Company(awareness!, info.person, () => this.may('talk'));

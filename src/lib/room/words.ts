@@ -12,6 +12,8 @@ const wordSchema = z.discriminatedUnion('is', [
 	z.object({ is: z.literal('silence') }),
 	/** Notes of somebody who was offline came onto the board after they were revealed. */
 	z.object({ is: z.literal('late notes'), count: z.number(), name: z.string().optional() }),
+	/** Objects of one's own stood on a sheet that was deleted: they are on another one now. */
+	z.object({ is: z.literal('found'), count: z.number(), sheet: z.string() }),
 	/** Something about a vote has changed. */
 	z.object({ is: z.literal('vote'), id: z.string() }),
 ]);

@@ -147,6 +147,7 @@
 	{#each pieces as piece (piece.id)}
 		<li>
 			<button
+				type="button"
 				class="picture"
 				aria-label={m.piece_put({ name: piece.name })}
 				title={m.piece_put({ name: piece.name })}
@@ -176,6 +177,7 @@
 				{/if}
 				{#if piece.own}
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.rename()}
 						title={m.rename()}
@@ -183,6 +185,7 @@
 					>
 					{#if chosen > 0 && !piece.content.steps}
 						<button
+							type="button"
 							class="icon-button"
 							aria-label={m.piece_replace({ name: piece.name })}
 							title={m.piece_replace({ name: piece.name })}
@@ -191,6 +194,7 @@
 						>
 					{/if}
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.piece_delete({ name: piece.name })}
 						title={m.piece_delete({ name: piece.name })}

@@ -37,8 +37,10 @@
 	<input class="entry" type="search" bind:value={words} placeholder={m.find()} aria-label={m.find()} />
 	<div class="purposes" role="group" aria-label={m.purpose()}>
 		{#each PURPOSES as each (each)}
-			<button aria-pressed={purpose === each} onclick={() => (purpose = purpose === each ? undefined : each)}
-				>{purposeName(each)}</button
+			<button
+				type="button"
+				aria-pressed={purpose === each}
+				onclick={() => (purpose = purpose === each ? undefined : each)}>{purposeName(each)}</button
 			>
 		{/each}
 	</div>
@@ -47,6 +49,7 @@
 	{#each shown as one (one.id)}
 		<li>
 			<button
+				type="button"
 				class="card"
 				class:chosen={chosen === one.id}
 				aria-pressed={chosen === one.id}
@@ -63,11 +66,13 @@
 {#if found.length === 0}<p class="quiet">{m.finder_nothing()}</p>{/if}
 {#if found.length > FEW}
 	<div class="pages">
-		<button class="button" disabled={from === 0} onclick={() => (from -= FEW)}>{m.page_before()}</button>
+		<button type="button" class="button" disabled={from === 0} onclick={() => (from -= FEW)}
+			>{m.page_before()}</button
+		>
 		<span class="quiet"
 			>{m.page_of({ from: from + 1, to: Math.min(found.length, from + FEW), count: found.length })}</span
 		>
-		<button class="button" disabled={from + FEW >= found.length} onclick={() => (from += FEW)}
+		<button type="button" class="button" disabled={from + FEW >= found.length} onclick={() => (from += FEW)}
 			>{m.page_next()}</button
 		>
 	</div>

@@ -42,7 +42,9 @@
 >
 	<div class="tabs" role="tablist">
 		{#each TABS as { id, label } (id)}
-			<button role="tab" aria-selected={open === id} onclick={() => onopen(id)}>{label()}</button>
+			<button type="button" role="tab" aria-selected={open === id} onclick={() => onopen(id)}
+				>{label()}</button
+			>
 		{/each}
 		{#if open === 'templates'}
 			<label class="people"

@@ -18,6 +18,7 @@
 	<div class="row" role="group" aria-label={label}>
 		{#each values as each (each.value)}
 			<button
+				type="button"
 				class="icon-button option"
 				aria-pressed={value === each.value}
 				aria-label={each.label}

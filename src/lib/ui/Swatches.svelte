@@ -31,6 +31,7 @@
 <div class="swatches" role="group" aria-label={label}>
 	{#each names as name (name)}
 		<button
+			type="button"
 			class="swatch"
 			class:none={name === 'none'}
 			class:round={of === 'chalks'}

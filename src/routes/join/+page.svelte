@@ -24,7 +24,7 @@
 			/></label
 		>
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
-		<button class="button main">{m.go_on()}</button>
+		<button type="submit" class="button main">{m.go_on()}</button>
 	</form>
 </EntryPage>
 

@@ -81,7 +81,7 @@
 				<ul class="mine">
 					{#each data.own as { id, name, minutes: length } (id)}
 						<li>
-							<button class="button" disabled={isBusy} onclick={() => begin(id, undefined)}
+							<button type="button" class="button" disabled={isBusy} onclick={() => begin(id, undefined)}
 								>{name} · {lengthWords(length)}</button
 							>
 						</li>

@@ -34,7 +34,7 @@
 			/></label
 		>
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
-		<button class="button main">{m.sign_in()}</button>
+		<button type="submit" class="button main">{m.sign_in()}</button>
 	</form>
 	<p class="other">{m.no_account()} <a href="/sign-up">{m.sign_up()}</a></p>
 	<p class="other">{m.have_code()} <a href="/join">{m.join_title()}</a></p>

@@ -42,7 +42,7 @@
 		>
 		<p class="quiet">{m.password_hint()}</p>
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
-		<button class="button main">{m.sign_up()}</button>
+		<button type="submit" class="button main">{m.sign_up()}</button>
 	</form>
 	<p class="other">{m.have_account()} <a href="/sign-in">{m.sign_in()}</a></p>
 </EntryPage>

@@ -1,12 +1,11 @@
 /** What people do to the rows, columns and lines of a holder. Each function is one step of undo. */
-import { generateKeyBetween } from 'fractional-indexing';
 import { richFrom, type RichText } from '../../text/rich';
 import { objectsOf, type ObjectMap } from '../document';
 import type { SceneContext } from '../drawing';
 import { EditError, patch, transact, type Hand } from '../edits';
 import type { BoardModel } from '../model';
 import type { BoxValues } from '../objects';
-import { keysAfter, keysBefore } from '../order-keys';
+import { keysAbove, keysAfter, keysBefore } from '../order-keys';
 import { writeText } from '../rich-document';
 import { seedText } from '../text-nodes';
 import { formOf, isHolder, isTextCell } from './forms';
@@ -257,14 +256,13 @@ function addTracks(hand: Hand, holder: Holder, axis: Axis, count: number): strin
 	const map = objectsOf(hand.doc).get(holder.id);
 	if (!map || count <= 0) return [];
 	const tracks = tracksOf(holder, axis);
-	let last = tracks.at(-1)?.z ?? null;
+	const keys = keysAbove(tracks.at(-1)?.z ?? null, count);
 	const size = tracks.at(-1)?.size ?? 120;
 	const ids: string[] = [];
 	for (let i = 0; i < count; i++) {
-		last = generateKeyBetween(last, null);
 		const id = hand.newId();
 		ids.push(id);
-		map.set(trackKey(axis, id), [last, axis === 'row' ? 32 : size]);
+		map.set(trackKey(axis, id), [keys[i], axis === 'row' ? 32 : size]);
 	}
 	const shares = tracks.reduce((sum, each) => sum + each.size, 0) || 1;
 	if (axis === 'col') map.set('box', widened(holder, (count * size * holder.box[2]) / shares));

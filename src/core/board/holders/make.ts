@@ -1,5 +1,5 @@
 /** New holders: what stands in them at first. */
-import { generateNKeysBetween } from 'fractional-indexing';
+import { freshKeys } from '../order-keys';
 import { richFrom } from '../../text/rich';
 import type { Hand } from '../edits';
 import { ACTION_COLS, LIST_COLS, type HolderKind } from './forms';
@@ -20,7 +20,7 @@ const FIXED_SIZES: Record<string, number> = { done: 36, nods: 52, person: 120, d
 
 /** Tracks of these sizes, in this order. */
 export function newTracks(hand: Hand, sizes: readonly number[], ids?: readonly string[]): Track[] {
-	const places = generateNKeysBetween(null, null, sizes.length);
+	const places = freshKeys(sizes.length);
 	return sizes.map((size, i) => ({ id: ids?.[i] ?? hand.newId(), z: places[i]!, size }));
 }
 

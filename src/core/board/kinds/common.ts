@@ -8,6 +8,26 @@ export const coordinate = z.number().gte(-LIMIT).lte(LIMIT);
 const extent = z.number().gte(0).lte(LIMIT);
 export const identifier = z.string().min(1).max(64);
 
+const near = (value: number, low: number): number => Math.min(LIMIT, Math.max(low, value));
+
+/** Values that say where something is, brought within the limits of a board; all others as they are. */
+export function withinLimits(key: string, value: unknown): unknown {
+	if (!Array.isArray(value)) return value;
+	const all = value as unknown[];
+	if (key === 'box') {
+		const [x, y, w, h, angle] = all as number[];
+		return [near(x!, -LIMIT), near(y!, -LIMIT), near(w!, 0), near(h!, 0), angle! % 360];
+	}
+	if (key === 'ends')
+		return all.map((end) => {
+			const { point } = end as { point?: unknown };
+			return Array.isArray(point) ? { ...(end as object), point: pointWithin(point) } : end;
+		});
+	return key === 'bends' ? all.map((bend) => (Array.isArray(bend) ? pointWithin(bend) : bend)) : value;
+}
+
+const pointWithin = (point: unknown[]): number[] => (point as number[]).map((each) => near(each, -LIMIT));
+
 /** [x, y, w, h, angle]: upper left corner before turning, size, turn in degrees clockwise. */
 export const boxSchema = z.tuple([coordinate, coordinate, extent, extent, z.number().gte(-3600).lte(3600)]);
 

@@ -71,8 +71,11 @@
 
 <h2 class="panel-title">{m.journal()}</h2>
 {#if mayLook}
-	<button class="button replay" onclick={() => void journal.open()} disabled={journal.replay !== undefined}
-		><History size={16} />{m.replay_open()}</button
+	<button
+		type="button"
+		class="button replay"
+		onclick={() => void journal.open()}
+		disabled={journal.replay !== undefined}><History size={16} />{m.replay_open()}</button
 	>
 {:else}
 	<p class="quiet">{m.replay_hidden()}</p>
@@ -100,12 +103,12 @@
 {#if journal.problem}<p class="problem" role="alert">{journal.problem}</p>{/if}
 {#if journal.lines.length === 0 && !journal.busy && !journal.problem}
 	<p class="quiet">{isFiltered ? m.journal_none_such() : m.journal_none()}</p>
-	{#if isFiltered}<button class="button" onclick={clear}>{m.journal_clear()}</button>{/if}
+	{#if isFiltered}<button type="button" class="button" onclick={clear}>{m.journal_clear()}</button>{/if}
 {/if}
 <ol data-testid="journal" aria-busy={journal.busy}>
 	{#each journal.lines as line (`${line.person} ${line.at} ${line.verb} ${line.ids[0]}`)}
 		<li>
-			<button class="line" onclick={() => go(line)} title={momentWords(line.until)}>
+			<button type="button" class="line" onclick={() => go(line)} title={momentWords(line.until)}>
 				<span class="what"
 					><strong>{journal.nameOf(line.person) ?? m.journal_server()}</strong> {lineWords(line)}</span
 				>
@@ -113,6 +116,7 @@
 			</button>
 			{#if mayLook}
 				<button
+					type="button"
 					class="icon-button back"
 					aria-label={m.replay_from({ time: momentWords(line.until) })}
 					title={m.replay_here()}
@@ -123,7 +127,7 @@
 	{/each}
 </ol>
 {#if journal.next !== undefined}
-	<button class="button more" disabled={journal.busy} onclick={() => void journal.read('more')}
+	<button type="button" class="button more" disabled={journal.busy} onclick={() => void journal.read('more')}
 		>{m.journal_more()}</button
 	>
 {/if}

@@ -44,7 +44,7 @@
 		<ul>
 			{#each doings as doing (`${doing.field} ${doing.sheet}`)}
 				<li>
-					<button class="doing" onclick={() => go(doing)}
+					<button type="button" class="doing" onclick={() => go(doing)}
 						><strong>{placeOf(doing)}</strong> <span>{countWords(doing.counts)}</span></button
 					>
 				</li>
@@ -54,6 +54,7 @@
 	<div class="row">
 		{#if count > 0}
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.news_previous()}
 				title={`${m.news_previous()} (Shift U)`}
@@ -63,13 +64,14 @@
 				>{journal.shown < 0 ? m.news_count({ count }) : m.news_at({ at: journal.shown + 1, count })}</span
 			>
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.news_next()}
 				title={`${m.news_next()} (U)`}
 				onclick={() => journal.step(1)}><ChevronRight size={18} /></button
 			>
 		{/if}
-		<button class="button" onclick={() => journal.seen()}>{m.news_seen()}</button>
+		<button type="button" class="button" onclick={() => journal.seen()}>{m.news_seen()}</button>
 	</div>
 </section>
 

@@ -76,30 +76,34 @@
 		<span class="gap"></span>
 		{#if board.mayAll}
 			<button
+				type="button"
 				class="button"
 				disabled={picked === 0}
 				onclick={() => bringBack({ is: 'objects', ids: [...(past?.picked ?? [])] })}
 				>{picked === 0 ? m.restore_picked() : m.restore_picked_count({ count: picked })}</button
 			>
 			<button
+				type="button"
 				class="button"
 				disabled={!past}
 				onclick={() => past && bringBack({ is: 'sheet', sheet: past.sheet })}>{m.restore_sheet()}</button
 			>
-			<button class="button" disabled={!past} onclick={() => bringBack({ is: 'board' })}
+			<button type="button" class="button" disabled={!past} onclick={() => bringBack({ is: 'board' })}
 				>{m.restore_board()}</button
 			>
 		{/if}
-		<button class="button main" onclick={onclose}><X size={16} />{m.replay_close()}</button>
+		<button type="button" class="button main" onclick={onclose}><X size={16} />{m.replay_close()}</button>
 	</div>
 	<div class="row">
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.replay_earlier()}
 			title={m.replay_earlier()}
 			onclick={() => void replay.seek(replay.place - STEP)}><StepBack size={18} /></button
 		>
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={replay.isPlaying ? m.replay_pause() : m.replay_play()}
 			title={replay.isPlaying ? m.replay_pause() : m.replay_play()}
@@ -107,6 +111,7 @@
 			>{#if replay.isPlaying}<Pause size={20} />{:else}<Play size={20} />{/if}</button
 		>
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.replay_later()}
 			title={m.replay_later()}
@@ -130,6 +135,7 @@
 			{#each SPEEDS as speed (speed)}<option value={speed}>{m.replay_times({ speed })}</option>{/each}
 		</select>
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.command_fit()}
 			title={m.command_fit()}

@@ -112,8 +112,13 @@
 	onmousedown={keep}
 >
 	{#each BUTTONS as { name, label, icon: Icon, run } (name)}
-		<button class="icon-button" aria-pressed={isOn(name)} aria-label={label} title={label} onclick={run}
-			><Icon size={17} /></button
+		<button
+			type="button"
+			class="icon-button"
+			aria-pressed={isOn(name)}
+			aria-label={label}
+			title={label}
+			onclick={run}><Icon size={17} /></button
 		>
 	{/each}
 	<Pop label={m.link_set()}>
@@ -126,7 +131,7 @@
 				bind:value={address}
 				onfocus={() => (address = (editor.getAttributes('link')['href'] as string | undefined) ?? '')}
 			/>
-			<button class="button main">{m.link_set()}</button>
+			<button type="submit" class="button main">{m.link_set()}</button>
 		</form>
 	</Pop>
 	<Pop label={m.ink()}>
@@ -139,7 +144,9 @@
 			label={m.ink()}
 		/>
 	</Pop>
-	<button class="button" onclick={() => board.stopEditing()}><Check size={16} />{m.edit_done()}</button>
+	<button type="button" class="button" onclick={() => board.stopEditing()}
+		><Check size={16} />{m.edit_done()}</button
+	>
 </div>
 
 <style>

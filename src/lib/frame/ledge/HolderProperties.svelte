@@ -45,6 +45,7 @@
 
 {#if canChangeTracks(holder, 'row')}
 	<button
+		type="button"
 		class="icon-button"
 		aria-label={m.row_below()}
 		title={m.row_below()}
@@ -53,6 +54,7 @@
 {/if}
 {#if canChangeTracks(holder, 'col')}
 	<button
+		type="button"
 		class="icon-button"
 		aria-label={m.column_right()}
 		title={m.column_right()}
@@ -73,6 +75,7 @@
 	>
 	<input class="entry due" type="date" aria-label={m.item_due()} value={facts.due ?? ''} onchange={setDue} />
 	<button
+		type="button"
 		class="icon-button"
 		aria-pressed={facts.done === true}
 		aria-label={m.item_done()}
@@ -81,6 +84,7 @@
 		><Check size={18} /></button
 	>
 	<button
+		type="button"
 		class="icon-button"
 		aria-pressed={facts.signed !== undefined}
 		disabled={facts.signed !== undefined && facts.signed.id !== board.room.hand.person.id}

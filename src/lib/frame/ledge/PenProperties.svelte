@@ -38,6 +38,7 @@
 	<div class="group" role="group" aria-label={m.tool_rub()}>
 		{#each ERASERS as { value, label } (value)}
 			<button
+				type="button"
 				class="button plain"
 				aria-pressed={board.next.eraser === value}
 				onclick={() => (board.next.eraser = value)}>{label}</button
@@ -49,6 +50,7 @@
 		{#each NIBS as nib (nib)}
 			{@const { width, alpha } = NIB_FORMS[nib]}
 			<button
+				type="button"
 				class="icon-button"
 				aria-pressed={board.next.nib === nib}
 				aria-label={NIB_LABELS[nib]}
@@ -88,6 +90,7 @@
 	</Pop>
 {/if}
 <button
+	type="button"
 	class="icon-button"
 	aria-pressed={board.edge !== undefined}
 	aria-label={m.straight_edge()}

@@ -22,14 +22,14 @@
 	<div class="signs">
 		{#each SIGNS as sign, i (sign)}
 			{@const { icon: Icon, label } = SIGN_LOOKS[sign]}
-			<button class="button" onclick={() => then(() => board.room.company.sign(sign))}
+			<button type="button" class="button" onclick={() => then(() => board.room.company.sign(sign))}
 				><Icon size={18} />{label()}<kbd>Alt {i + 1}</kbd></button
 			>
 		{/each}
-		<button class="button" onclick={() => then(() => board.startAside())}
+		<button type="button" class="button" onclick={() => then(() => board.startAside())}
 			><Speech size={18} />{m.command_aside()}<kbd>I</kbd></button
 		>
-		<button class="button" onclick={() => then(() => board.takeUp('pointer'))}
+		<button type="button" class="button" onclick={() => then(() => board.takeUp('pointer'))}
 			><Pointer size={18} />{m.tool_pointer()}<kbd>O</kbd></button
 		>
 	</div>

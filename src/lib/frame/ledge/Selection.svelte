@@ -172,6 +172,7 @@
 						{#each NOTE_FORMS as form (form)}
 							{@const Icon = FORM_ICONS[form]}
 							<button
+								type="button"
 								class="icon-button"
 								aria-pressed={text('form') === form}
 								aria-label={LABELS[form]!()}
@@ -203,6 +204,7 @@
 				<div class="group" role="group" aria-label={m.text_role()}>
 					{#each TEXT_ROLES as role (role)}
 						<button
+							type="button"
 							class="button plain role"
 							aria-pressed={text('role') === role}
 							onclick={() => set('role')(role)}>{LABELS[role]!()}</button
@@ -214,6 +216,7 @@
 					{#each ROUTES as route (route)}
 						{@const Icon = ROUTE_ICONS[route]}
 						<button
+							type="button"
 							class="icon-button"
 							aria-pressed={text('route') === route}
 							aria-label={LABELS[route]!()}
@@ -223,8 +226,12 @@
 					{/each}
 				</div>
 				{#if objects.length > 0}<LineProperties {style} of="connector" onset={put} />{/if}
-				{#if isBent}<button class="icon-button" aria-label={m.unbend()} title={m.unbend()} onclick={unbend}
-						><Unbend size={17} /></button
+				{#if isBent}<button
+						type="button"
+						class="icon-button"
+						aria-label={m.unbend()}
+						title={m.unbend()}
+						onclick={unbend}><Unbend size={17} /></button
 					>{/if}
 			{/if}
 			{#if holder}
@@ -245,6 +252,7 @@
 			{/if}
 			{#if kind === 'picture' && objects.length === 1}
 				<button
+					type="button"
 					class="button"
 					aria-pressed={board.cropping === first!.id}
 					onclick={() => board.startCropping()}><Crop size={16} />{m.command_crop()}</button
@@ -261,20 +269,26 @@
 		{#if objects.length > 0}
 			<span class="bar"></span>
 			{#if sortable.length > 1}
-				<button class="button" onclick={() => onthemes(sortable)}
+				<button type="button" class="button" onclick={() => onthemes(sortable)}
 					><Sparkles size={16} />{m.sort_into_themes()}</button
 				>
 			{/if}
 			{#if board.room.leads && (sortable.length > 1 || objects.length > 1)}
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.command_vote()}
 					title={`${m.command_vote()} (V)`}
 					onclick={() => board.frame.askVote()}><Vote size={18} /></button
 				>
 			{/if}
-			<button class="icon-button" aria-label={m.more()} title={m.more()} aria-haspopup="menu" onclick={menu}
-				><Ellipsis size={18} /></button
+			<button
+				type="button"
+				class="icon-button"
+				aria-label={m.more()}
+				title={m.more()}
+				aria-haspopup="menu"
+				onclick={menu}><Ellipsis size={18} /></button
 			>
 		{/if}
 	</div>

@@ -22,6 +22,7 @@
 			<div class="shelf">
 				{#each shapes as shape (shape)}
 					<button
+						type="button"
 						class="icon-button"
 						aria-pressed={value === shape}
 						aria-label={shapeName(shape)}

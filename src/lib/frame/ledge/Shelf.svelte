@@ -88,10 +88,12 @@
 	<div role="group" aria-label={m.shelf_layouts()}>
 		<p class="label">{m.shelf_layouts()}</p>
 		<div class="row">
-			<button class="button" onclick={() => lookUp('templates')}
+			<button type="button" class="button" onclick={() => lookUp('templates')}
 				><LayoutTemplate size={17} />{m.templates()}</button
 			>
-			<button class="button" onclick={() => lookUp('drawer')}><Archive size={17} />{m.drawer()}</button>
+			<button type="button" class="button" onclick={() => lookUp('drawer')}
+				><Archive size={17} />{m.drawer()}</button
+			>
 		</div>
 	</div>
 	<div role="group" aria-label={m.shelf_holders()}>
@@ -99,15 +101,20 @@
 		<div class="row">
 			{#each HOLDERS as kind (kind)}
 				{@const Icon = HOLDER_ICONS[kind]}
-				<button class="button" onclick={() => takeHolder(kind)}><Icon size={17} />{kindName(kind)}</button>
+				<button type="button" class="button" onclick={() => takeHolder(kind)}
+					><Icon size={17} />{kindName(kind)}</button
+				>
 			{/each}
 		</div>
 	</div>
 	<div role="group" aria-label={m.shelf_pictures()}>
 		<p class="label">{m.shelf_pictures()}</p>
 		<div class="row">
-			<button class="button" onclick={takePictures}><Image size={17} />{m.picture_file()}</button>
+			<button type="button" class="button" onclick={takePictures}
+				><Image size={17} />{m.picture_file()}</button
+			>
 			<button
+				type="button"
 				class="button"
 				onclick={() => {
 					board.shelf = false;
@@ -128,7 +135,13 @@
 		{#if problem !== ''}<p class="hint" role="status">{problem}</p>{/if}
 		<div class="marks">
 			{#each found as mark (mark.name)}
-				<button class="icon-button" aria-label={mark.label} title={mark.label} onclick={() => takeMark(mark)}>
+				<button
+					type="button"
+					class="icon-button"
+					aria-label={mark.label}
+					title={mark.label}
+					onclick={() => takeMark(mark)}
+				>
 					<svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"
 						><path
 							d={mark.d}

@@ -81,9 +81,11 @@
 		/>{m.own_colour()}</label
 	>
 	<div class="own">
-		<button class="button" onclick={takePicture}><Image size={16} />{m.surface_picture()}</button>
+		<button type="button" class="button" onclick={takePicture}
+			><Image size={16} />{m.surface_picture()}</button
+		>
 		{#if sheet?.ground?.picture}
-			<button class="button plain" onclick={() => change({ picture: undefined })}
+			<button type="button" class="button plain" onclick={() => change({ picture: undefined })}
 				>{m.surface_picture_away()}</button
 			>
 		{/if}

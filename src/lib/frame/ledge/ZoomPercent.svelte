@@ -16,6 +16,7 @@
 </script>
 
 <button
+	type="button"
 	title={m.command_full_size()}
 	aria-label={m.zoom_percent({ percent: shown })}
 	onclick={() => board.zoomTo(1)}>{shown} %</button

@@ -27,6 +27,7 @@
 </script>
 
 <button
+	type="button"
 	class="button"
 	aria-expanded={isOpen}
 	onclick={() => {

@@ -94,12 +94,14 @@
 				<div class="row">
 					{#if room.leads}
 						<button
+							type="button"
 							class="icon-button"
 							aria-label={m.parking_close()}
 							title={m.parking_close()}
 							onclick={() => (answering = item.id)}><Check size={16} /></button
 						>
 						{#if i > 0}<button
+								type="button"
 								class="icon-button"
 								aria-label={m.parking_up()}
 								title={m.parking_up()}
@@ -107,6 +109,7 @@
 								><ArrowUp size={16} /></button
 							>{/if}
 						{#if board.mayAll}<button
+								type="button"
 								class="icon-button"
 								aria-label={m.put_on_board()}
 								title={m.put_on_board()}
@@ -114,6 +117,7 @@
 							>{/if}
 					{/if}
 					{#if mayRemove(item)}<button
+							type="button"
 							class="icon-button"
 							aria-label={m.parking_remove()}
 							title={m.parking_remove()}
@@ -132,6 +136,7 @@
 				<p>{item.text}</p>
 				{#if item.answer}<p class="answer">{item.answer}</p>{/if}
 				{#if room.leads}<button
+						type="button"
 						class="icon-button"
 						aria-label={m.reopen()}
 						title={m.reopen()}

@@ -31,7 +31,7 @@
 
 <div class="writing" role="group" aria-label={m.who_writes()}>
 	{#each WRITING as { watching, label } (watching)}
-		<button aria-pressed={room.house.watching === watching} onclick={() => set({ watching })}
+		<button type="button" aria-pressed={room.house.watching === watching} onclick={() => set({ watching })}
 			>{label()}</button
 		>
 	{/each}

@@ -48,8 +48,9 @@
 			<p>{m.code_at({ place })} <b class="code" data-testid="code">{code}</b></p>
 		{/if}
 		<div class="row">
-			<button class="button main" onclick={copyLink}><Copy size={16} />{m.copy_link()}</button>
-			<button class="button" onclick={showLarge}><Projector size={16} />{m.show_large()}</button>
+			<button type="button" class="button main" onclick={copyLink}><Copy size={16} />{m.copy_link()}</button>
+			<button type="button" class="button" onclick={showLarge}><Projector size={16} />{m.show_large()}</button
+			>
 		</div>
 		<small class="quiet">{m.link_shown_once()}</small>
 	</div>
@@ -63,7 +64,7 @@
 			<p>{m.code_at({ place })}</p>
 			<p class="code">{code}</p>
 		{/if}
-		<button class="button" onclick={() => large.close()}>{m.close()}</button>
+		<button type="button" class="button" onclick={() => large.close()}>{m.close()}</button>
 	{/if}
 </dialog>
 

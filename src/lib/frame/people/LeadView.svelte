@@ -24,8 +24,12 @@
 </script>
 
 <div class="lead">
-	<button class="button" onclick={callAll}><Megaphone size={16} />{m.call_everyone()}</button>
-	<button class="button" aria-pressed={isLeading} onclick={() => attempt(leadView(boardId, !isLeading))}
+	<button type="button" class="button" onclick={callAll}><Megaphone size={16} />{m.call_everyone()}</button>
+	<button
+		type="button"
+		class="button"
+		aria-pressed={isLeading}
+		onclick={() => attempt(leadView(boardId, !isLeading))}
 		><Eye size={16} />{isLeading ? m.follow_let_go() : m.lead_view()}</button
 	>
 </div>

@@ -32,10 +32,10 @@
 		>
 		<small class="quiet">{more}</small>
 	</span>
-	<button class="button" title={m.link_renew_more()} onclick={onrenew} disabled={busy}
+	<button type="button" class="button" title={m.link_renew_more()} onclick={onrenew} disabled={busy}
 		>{m.link_renew()}</button
 	>
-	<button class="button" onclick={onend} disabled={busy}>{m.withdraw()}</button>
+	<button type="button" class="button" onclick={onend} disabled={busy}>{m.withdraw()}</button>
 </li>
 
 <style>

@@ -73,20 +73,22 @@
 		{#each known.banned as { id, name } (id)}
 			<li class="banned">
 				<span>{name}</span>
-				<button class="button" onclick={() => change(liftBan(boardId, id))}>{m.ban_lift()}</button>
+				<button type="button" class="button" onclick={() => change(liftBan(boardId, id))}
+					>{m.ban_lift()}</button
+				>
 			</li>
 		{/each}
 	</ul>
 {/if}
 <div class="foot">
-	{#if room.may('share')}<button class="button" onclick={oninvite}>{m.invite()}</button>{/if}
+	{#if room.may('share')}<button type="button" class="button" onclick={oninvite}>{m.invite()}</button>{/if}
 	{#if room.role !== 'owner'}
 		{#if isLeaving}
 			<p class="quiet">{m.leave_sure()}</p>
-			<button class="button" onclick={go}>{m.leave_yes()}</button>
-			<button class="button" onclick={() => (isLeaving = false)}>{m.leave_no()}</button>
+			<button type="button" class="button" onclick={go}>{m.leave_yes()}</button>
+			<button type="button" class="button" onclick={() => (isLeaving = false)}>{m.leave_no()}</button>
 		{:else}
-			<button class="button" onclick={() => (isLeaving = true)}>{m.leave_board()}</button>
+			<button type="button" class="button" onclick={() => (isLeaving = true)}>{m.leave_board()}</button>
 		{/if}
 	{/if}
 </div>

@@ -59,12 +59,14 @@
 	</span>
 	{#if presence?.sheet}
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.go_to_person({ name: member.name })}
 			title={m.go_to()}
 			onclick={goTo}><Locate size={18} /></button
 		>
 		<button
+			type="button"
 			class="icon-button"
 			aria-pressed={board.following.whom === member.id}
 			aria-label={m.follow_person({ name: member.name })}
@@ -78,14 +80,16 @@
 		<Pop label={m.person_more({ name: member.name })} bind:open={isOpen} button="icon-button">
 			{#snippet face()}<MoreVertical size={18} />{/snippet}
 			<div class="orders">
-				{#if mayInherit}<button class="button" onclick={() => then(() => handOver(boardId, member.id))}
-						>{m.hand_over()}</button
+				{#if mayInherit}<button
+						type="button"
+						class="button"
+						onclick={() => then(() => handOver(boardId, member.id))}>{m.hand_over()}</button
 					>{/if}
 				{#if changes}
-					<button class="button" onclick={() => then(() => sendOut(boardId, member.id, false))}
+					<button type="button" class="button" onclick={() => then(() => sendOut(boardId, member.id, false))}
 						>{m.send_out()}</button
 					>
-					<button class="button" onclick={() => then(() => sendOut(boardId, member.id, true))}
+					<button type="button" class="button" onclick={() => then(() => sendOut(boardId, member.id, true))}
 						>{m.ban()}</button
 					>
 				{/if}

@@ -49,12 +49,14 @@
 							>{/each}
 					</select>
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.backstage_show({ title })}
 						title={m.backstage_show({ title })}
 						onclick={() => bringOn(board, ids)}><Eye size={16} /></button
 					>
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.backstage_delete({ title })}
 						title={m.backstage_delete({ title })}
@@ -63,7 +65,7 @@
 				</li>
 			{/each}
 		</ul>
-		{#if pieces.length > 1}<button class="button" onclick={() => bringOn(board, every)}
+		{#if pieces.length > 1}<button type="button" class="button" onclick={() => bringOn(board, every)}
 				>{m.backstage_all()}</button
 			>{/if}
 	</section>

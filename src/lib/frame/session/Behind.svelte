@@ -54,7 +54,7 @@
 						})}{/if}
 				</p>
 			{/if}
-			{#if changes.length > 0}<button class="button" onclick={() => onlead({ do: 'shorten' })}
+			{#if changes.length > 0}<button type="button" class="button" onclick={() => onlead({ do: 'shorten' })}
 					>{m.take_proposal()}</button
 				>{/if}
 		</div>
@@ -70,7 +70,9 @@
 	</p>
 {/if}
 {#if isCut && room.leads}
-	<button class="button plain" onclick={() => onlead({ do: 'as wished' })}>{m.lengths_as_wished()}</button>
+	<button type="button" class="button plain" onclick={() => onlead({ do: 'as wished' })}
+		>{m.lengths_as_wished()}</button
+	>
 {/if}
 
 <style>

@@ -39,6 +39,7 @@
 	<div class="controls" role="group" aria-label={m.lead_controls()}>
 		{#if running}
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.step_back()}
 				title={before ? m.start_step({ title: before.title }) : m.step_back()}
@@ -46,6 +47,7 @@
 				onclick={() => onlead({ do: 'back', from })}><SkipBack size={17} /></button
 			>
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={left?.isPaused ? m.clock_resume() : m.clock_pause()}
 				title={left?.isPaused ? m.clock_resume() : m.clock_pause()}
@@ -53,18 +55,21 @@
 				>{#if left?.isPaused}<Play size={17} />{:else}<CirclePause size={17} />{/if}</button
 			>
 			<button
+				type="button"
 				class="icon-button minute"
 				aria-label={m.minute_less()}
 				title={m.minute_less()}
 				onclick={() => onlead({ do: 'add', minutes: -1 })}>−1</button
 			>
 			<button
+				type="button"
 				class="icon-button minute"
 				aria-label={m.one_minute()}
 				title={m.one_minute()}
 				onclick={() => onlead({ do: 'add', minutes: 1 })}>+1</button
 			>
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.step_stop()}
 				title={m.step_stop()}
@@ -72,15 +77,20 @@
 			>
 		{/if}
 		{#if next}
-			<button class="button main" onclick={() => onlead({ do: 'next', from })}
+			<button type="button" class="button main" onclick={() => onlead({ do: 'next', from })}
 				>{#if running}<SkipForward size={16} />{:else}<Play size={16} />{/if}<span
 					>{running ? m.step_next({ title: next.title }) : m.start_step({ title: next.title })}</span
 				></button
 			>
 		{:else if running}
-			<button class="button main" onclick={() => onlead({ do: 'end' })}>{m.end_session()}</button>
+			<button type="button" class="button main" onclick={() => onlead({ do: 'end' })}
+				>{m.end_session()}</button
+			>
 		{:else if room.plan.done}
-			<button class="button" onclick={() => onlead({ do: 'start', step: room.plan.steps[0]!.id })}
+			<button
+				type="button"
+				class="button"
+				onclick={() => onlead({ do: 'start', step: room.plan.steps[0]!.id })}
 				><Play size={16} />{m.session_again()}</button
 			>
 		{/if}

@@ -21,7 +21,7 @@
 	// The picture of the next slide is drawn with the board's own type.
 	const faces = loadFaces();
 	onMount(() => {
-		room.onword = tellWord;
+		room.onword = (word) => tellWord(word);
 	});
 </script>
 
@@ -40,7 +40,7 @@
 				<p class="quiet" role="status">
 					{m.turnout({ voted: vote.turnout.voted, entitled: vote.turnout.entitled })}
 				</p>
-				<button class="button" onclick={() => attempt(votes.order(vote.id, { do: 'close' }))}
+				<button type="button" class="button" onclick={() => attempt(votes.order(vote.id, { do: 'close' }))}
 					>{m.vote_close()}</button
 				>
 			</section>

@@ -4,20 +4,27 @@
 	import { m } from '$lib/paraglide/messages';
 	import EyeOff from '@lucide/svelte/icons/eye-off';
 	import X from '@lucide/svelte/icons/x';
+	import { changeOpenNote, openNotesOf, takeBackOpenNote, type OpenNote } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
 	import type { OwnNote } from '../../room/silence.svelte';
 
 	const { room, large = false }: { room: Room; large?: boolean } = $props();
 	const notes = $derived(room.silent?.notes ?? []);
+	/** Those that everybody sees: written in this step, the newest first. */
+	const open = $derived(openNotesOf(room));
 	const hidden = $derived(notes.filter(({ run }) => run !== undefined));
 	const left = $derived(notes.filter(({ run }) => run === undefined));
 	let editing = $state<string | undefined>();
 
-	function end(note: OwnNote, text: string): void {
+	function end(note: OwnNote, text: string, isOpen: boolean): void {
 		editing = undefined;
 		const words = text.trim();
-		if (words !== '' && words !== note.text) room.silent?.change(note.id, words);
+		if (words === '' || words === note.text) return;
+		if (isOpen) changeOpenNote(room, note.id, words);
+		else room.silent?.change(note.id, words);
 	}
+	const takeBack = (id: string, isOpen: boolean): void =>
+		isOpen ? takeBackOpenNote(room, id) : room.silent?.remove(id);
 	/** Writes a note anew where it can be taken now. */
 	function putOn(note: OwnNote): void {
 		const pigment = note.pigment as Parameters<Room['gather']>[1];
@@ -25,32 +32,36 @@
 	}
 </script>
 
-{#snippet list(shown: readonly OwnNote[])}
-	<ul class:large>
+{#snippet list(shown: readonly (OwnNote | OpenNote)[], isOpen: boolean)}
+	<ul class:large data-testid={isOpen ? 'own-notes' : undefined}>
 		{#each shown as note (note.id)}
 			{@const { ground, ink } = pigmentColours(note.pigment)}
 			<li style:background={ground} style:color={ink}>
-				{#if editing === note.id}
+				{#if 'isFixed' in note && note.isFixed}
+					<span class="text">{note.text}</span>
+				{:else if editing === note.id}
 					<!-- svelte-ignore a11y_autofocus -->
 					<textarea
 						aria-label={m.change_note()}
 						value={note.text}
 						autofocus
 						rows="2"
-						onblur={(event) => end(note, event.currentTarget.value)}
+						onblur={(event) => end(note, event.currentTarget.value, isOpen)}
 						onkeydown={(event) => {
 							if (event.key === 'Enter' && !event.shiftKey) event.currentTarget.blur();
 						}}></textarea>
 				{:else}
-					<button class="text" title={m.change_note()} onclick={() => (editing = note.id)}>{note.text}</button
+					<button type="button" class="text" title={m.change_note()} onclick={() => (editing = note.id)}
+						>{note.text}</button
 					>
-					{#if note.run === undefined && room.gathering}
-						<button class="put" onclick={() => putOn(note)}>{m.put_on_board()}</button>
+					{#if note.run === undefined && !isOpen && room.gathering}
+						<button type="button" class="put" onclick={() => putOn(note)}>{m.put_on_board()}</button>
 					{/if}
 					<button
+						type="button"
 						class="gone"
 						aria-label={m.take_back_note({ text: note.text })}
-						onclick={() => room.silent?.remove(note.id)}><X size={14} /></button
+						onclick={() => takeBack(note.id, isOpen)}><X size={14} /></button
 					>
 				{/if}
 			</li>
@@ -61,13 +72,19 @@
 {#if hidden.length > 0}
 	<section data-testid="silent-notes">
 		<p class="quiet"><EyeOff size={14} />{m.silent_own({ count: hidden.length })}</p>
-		{@render list([...hidden].reverse())}
+		{@render list([...hidden].reverse(), false)}
+	</section>
+{/if}
+{#if open.length > 0}
+	<section data-testid="open-notes">
+		<p class="quiet">{m.open_own({ count: open.length })}</p>
+		{@render list(open, true)}
 	</section>
 {/if}
 {#if left.length > 0}
 	<section data-testid="kept-notes">
 		<p class="quiet">{m.kept_notes({ count: left.length })}</p>
-		{@render list(left)}
+		{@render list(left, false)}
 	</section>
 {/if}
 

@@ -52,6 +52,7 @@
 		{#if known.isActing}
 			<div class="row">
 				<button
+					type="button"
 					class="button"
 					disabled={isBusy}
 					onclick={() => order({ do: 'steer', isPaused: !known?.isPaused })}
@@ -59,6 +60,7 @@
 				>
 				{#each SPEEDS as each (each)}
 					<button
+						type="button"
 						class="button"
 						aria-pressed={speed === each}
 						disabled={isBusy}
@@ -67,7 +69,7 @@
 				{/each}
 			</div>
 		{/if}
-		<button class="button main" disabled={isBusy} onclick={() => order({ do: 'end' })}
+		<button type="button" class="button main" disabled={isBusy} onclick={() => order({ do: 'end' })}
 			>{m.rehearsal_end()}</button
 		>
 	{:else if known}
@@ -75,6 +77,7 @@
 			>{m.recipe_people()}<input class="entry" type="number" min="3" max="30" bind:value={people} /></label
 		>
 		<button
+			type="button"
 			class="button main"
 			disabled={isBusy || people < 3 || people > 30}
 			onclick={() => order({ do: 'start', people, seed: Math.floor(Math.random() * 1e6), even: wasWarned })}

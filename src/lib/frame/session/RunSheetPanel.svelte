@@ -66,18 +66,21 @@
 		{#if room.leads && room.plan.steps.length > 0}
 			<span class="tools">
 				{#if !room.info.person.guest}<button
+						type="button"
 						class="icon-button"
 						aria-label={m.keep_recipe()}
 						title={m.keep_recipe()}
 						onclick={keepRecipe}><BookmarkPlus size={15} /></button
 					>{/if}
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.command_show()}
 					title={`${m.command_show()} (K)`}
 					onclick={() => board.frame.startShow()}><Presentation size={15} /></button
 				>
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={m.balance()}
 					title={`${m.balance()} (B)`}

@@ -57,12 +57,14 @@
 		{/if}
 		<div class="row">
 			<button
+				type="button"
 				class="button main"
 				disabled={total === 0}
 				onclick={() => onlead({ do: 'reveal', run: run.run, all: true, names })}
 				><PartyPopper size={16} />{m.reveal_all()}</button
 			>
 			<button
+				type="button"
 				class="button"
 				disabled={total === 0}
 				title={m.reveal_round_more()}

@@ -153,6 +153,7 @@
 						onkeydown={(event) => keys(event, step)}
 					/>
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.step_open({ title: step.title })}
 						aria-expanded={opened === step.id}
@@ -165,23 +166,26 @@
 					<div class="opened">
 						<div class="tools">
 							{#if i !== at}
-								<button class="button" onclick={() => onlead({ do: 'start', step: step.id })}
+								<button type="button" class="button" onclick={() => onlead({ do: 'start', step: step.id })}
 									><Play size={14} />{m.start_here()}</button
 								>
 							{/if}
 							<button
+								type="button"
 								class="icon-button"
 								aria-label={m.step_after()}
 								title={m.step_after()}
 								onclick={() => add(step.id)}><Plus size={16} /></button
 							>
 							<button
+								type="button"
 								class="icon-button"
 								aria-label={m.step_copy()}
 								title={m.step_copy()}
 								onclick={() => duplicate(step)}><Copy size={15} /></button
 							>
 							{#if i !== at}<button
+									type="button"
 									class="icon-button"
 									aria-label={m.step_remove()}
 									title={m.step_remove()}
@@ -203,6 +207,7 @@
 </ol>
 {#if room.leads}
 	<button
+		type="button"
 		class="button add"
 		ondragover={(event) => dragover(event, 'end')}
 		ondrop={(event) => drop(event, undefined)}

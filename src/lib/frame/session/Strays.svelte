@@ -32,10 +32,12 @@
 		<h3 class="label">{m.strays({ count: strays.length })}</h3>
 		<ul>
 			{#each strays.slice(0, MOST) as note (note.id)}
-				<li><button onclick={() => board.goTo(note.id)}>{wordsOf(note) || m.untitled()}</button></li>
+				<li>
+					<button type="button" onclick={() => board.goTo(note.id)}>{wordsOf(note) || m.untitled()}</button>
+				</li>
 			{/each}
 		</ul>
-		<button class="button" onclick={bring}>{m.strays_bring()}</button>
+		<button type="button" class="button" onclick={bring}>{m.strays_bring()}</button>
 	</section>
 {/if}
 

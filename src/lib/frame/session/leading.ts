@@ -13,8 +13,20 @@ export const leadOn = (boardId: string, order: Order): Promise<boolean> =>
 		}),
 	);
 
-/** Tells what came late. */
-export function tellWord(word: Word): void {
+/**
+ * Tells what the server says.
+ * @param onsheet goes to a sheet
+ */
+export function tellWord(word: Word, onsheet?: (sheet: string) => void): void {
+	if (word.is === 'found') {
+		toaster.create({
+			type: 'info',
+			title: m.found_again({ count: word.count }),
+			description: m.found_again_more(),
+			duration: 60_000,
+			...(onsheet ? { action: { label: m.go_there(), onClick: () => onsheet(word.sheet) } } : {}),
+		});
+	}
 	if (word.is !== 'late notes') return;
 	toaster.info({
 		title: m.late_notes({ count: word.count }),

@@ -66,10 +66,10 @@
 	<p class="title">{title(slides[at])}</p>
 	{#if left}<p class="time" class:over={left.seconds < 0}>{left.text}</p>{/if}
 	<div class="row">
-		<button class="button" disabled={at <= 0} onclick={() => turn(-1)}
+		<button type="button" class="button" disabled={at <= 0} onclick={() => turn(-1)}
 			><ChevronLeft size={18} />{m.slide_back()}</button
 		>
-		<button class="button main" disabled={at >= slides.length - 1} onclick={() => turn(1)}
+		<button type="button" class="button main" disabled={at >= slides.length - 1} onclick={() => turn(1)}
 			>{m.slide_next()}<ChevronRight size={18} /></button
 		>
 	</div>
@@ -87,8 +87,10 @@
 			></canvas>{/key}
 	{/if}
 	<div class="row">
-		{#if onhere}<button class="button" onclick={onhere}>{m.show_here()}</button>{/if}
-		<button class="button" onclick={() => writeShow(room.session, undefined)}>{m.show_end()}</button>
+		{#if onhere}<button type="button" class="button" onclick={onhere}>{m.show_here()}</button>{/if}
+		<button type="button" class="button" onclick={() => writeShow(room.session, undefined)}
+			>{m.show_end()}</button
+		>
 	</div>
 </section>
 

@@ -56,12 +56,14 @@
 	></div>
 	{#if room.leads && board.tool !== 'pointer'}
 		<!-- A click anywhere goes on; the keys do the same. -->
-		<button class="next" aria-label={m.slide_next()} tabindex="-1" onclick={() => turn(1)}></button>
+		<button type="button" class="next" aria-label={m.slide_next()} tabindex="-1" onclick={() => turn(1)}
+		></button>
 	{/if}
 {/if}
 <div class="bar" data-testid="slide-bar">
 	{#if room.leads}
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.slide_back()}
 			title={m.slide_back()}
@@ -72,6 +74,7 @@
 	<span role="status">{m.slide_of({ at: at + 1, count: slides.length })}</span>
 	{#if room.leads}
 		<button
+			type="button"
 			class="icon-button"
 			aria-label={m.slide_next()}
 			title={m.slide_next()}
@@ -79,12 +82,13 @@
 			onclick={() => turn(1)}><ChevronRight size={20} /></button
 		>
 		<button
+			type="button"
 			class="button"
 			aria-pressed={board.tool === 'pointer'}
 			onclick={() => board.takeUp(board.tool === 'pointer' ? 'view' : 'pointer')}>{m.tool_pointer()}</button
 		>
 	{/if}
-	<button class="button" onclick={onleave}
+	<button type="button" class="button" onclick={onleave}
 		><X size={16} />{room.leads ? m.slide_leave() : m.slide_alone()}</button
 	>
 </div>

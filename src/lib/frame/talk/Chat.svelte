@@ -47,6 +47,7 @@
 				>
 				{#if room.may('talk') && (line.by[0] === room.info.person.id || room.leads)}
 					<button
+						type="button"
 						class="icon-button small"
 						aria-label={m.chat_delete()}
 						title={m.chat_delete()}

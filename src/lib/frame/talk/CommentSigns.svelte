@@ -70,6 +70,7 @@
 		{#each signs as sign (sign.thread.id)}
 			{@const isCarried = carried?.id === sign.thread.id}
 			<button
+				type="button"
 				class="at sign"
 				class:shown={sign.thread.id === talk.shown}
 				style:--x={sign.at.x}

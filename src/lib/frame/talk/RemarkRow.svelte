@@ -60,6 +60,7 @@
 				<div class="means">
 					{#if isMine}
 						<button
+							type="button"
 							class="icon-button small"
 							aria-label={m.comment_change()}
 							title={m.comment_change()}
@@ -67,11 +68,12 @@
 						>
 					{/if}
 					{#if isSure}
-						<button class="button" onclick={() => takeAway(room.voice, thread, remark.id)}
+						<button type="button" class="button" onclick={() => takeAway(room.voice, thread, remark.id)}
 							>{m.comment_delete_sure()}</button
 						>
 					{:else if isMine || room.leads}
 						<button
+							type="button"
 							class="icon-button small"
 							aria-label={m.comment_delete()}
 							title={m.comment_delete()}

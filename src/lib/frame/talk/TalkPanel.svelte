@@ -13,10 +13,14 @@
 
 <h2 class="panel-title">{m.talk()}</h2>
 <div class="parts" role="group" aria-label={m.talk()}>
-	<button class="part" aria-pressed={talk.part === 'comments'} onclick={() => (talk.part = 'comments')}
+	<button
+		type="button"
+		class="part"
+		aria-pressed={talk.part === 'comments'}
+		onclick={() => (talk.part = 'comments')}
 		>{m.comments()}{#if open > 0}<span class="count">{open}</span>{/if}</button
 	>
-	<button class="part" aria-pressed={talk.part === 'chat'} onclick={() => (talk.part = 'chat')}
+	<button type="button" class="part" aria-pressed={talk.part === 'chat'} onclick={() => (talk.part = 'chat')}
 		>{m.chat()}{#if talk.unread > 0 && talk.part !== 'chat'}<span class="count">{talk.unread}</span
 			>{/if}</button
 	>

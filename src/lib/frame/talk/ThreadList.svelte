@@ -31,7 +31,7 @@
 </script>
 
 {#if board.room.may('talk')}
-	<button class="button new" onclick={() => talk.begin({ object: [...board.selection][0] })}
+	<button type="button" class="button new" onclick={() => talk.begin({ object: [...board.selection][0] })}
 		><MessageSquarePlus size={16} />{board.selection.size > 0
 			? m.comment_selected()
 			: m.comment_middle()}</button
@@ -57,7 +57,7 @@
 	<ol data-testid="threads">
 		{#each talk.listed as thread (thread.id)}
 			<li>
-				<button class="thread" onclick={() => talk.read(thread)}>
+				<button type="button" class="thread" onclick={() => talk.read(thread)}>
 					<ThreadSign {thread} />
 					<span class="words">
 						<span class="first">{thread.remarks[0]!.text}</span>
@@ -70,7 +70,8 @@
 	</ol>
 	{#if talk.listed.length === 0}
 		<p class="quiet">{isFiltered ? m.comments_none_such() : m.comments_none_open()}</p>
-		{#if isFiltered}<button class="button" onclick={clear}>{m.comments_show_open()}</button>{/if}
+		{#if isFiltered}<button type="button" class="button" onclick={clear}>{m.comments_show_open()}</button
+			>{/if}
 	{/if}
 {/if}
 

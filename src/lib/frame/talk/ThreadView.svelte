@@ -21,18 +21,20 @@
 </script>
 
 <div class="bar">
-	<button class="button plain" onclick={() => talk.back()}
+	<button type="button" class="button plain" onclick={() => talk.back()}
 		><ArrowLeft size={16} />{m.comments_to_all()}</button
 	>
 	{#if thread}
 		<span class="steps">
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.comment_previous()}
 				title={m.comment_previous()}
 				onclick={() => talk.step(-1)}><ChevronUp size={18} /></button
 			>
 			<button
+				type="button"
 				class="icon-button"
 				aria-label={m.comment_next()}
 				title={m.comment_next()}
@@ -45,8 +47,12 @@
 	{#if thread}<ThreadSign {thread} />{/if}
 	<span>{aboutWhat(board.model, thread ?? talk.draft!)}</span>
 	{#if thread && talk.placeOf(thread)}
-		<button class="icon-button" aria-label={m.go_to()} title={m.go_to()} onclick={() => talk.goTo(thread)}
-			><Locate size={18} /></button
+		<button
+			type="button"
+			class="icon-button"
+			aria-label={m.go_to()}
+			title={m.go_to()}
+			onclick={() => talk.goTo(thread)}><Locate size={18} /></button
 		>
 	{/if}
 </div>
@@ -60,7 +66,7 @@
 		</p>
 	{/if}
 	{#if mayTalk}
-		<button class="button end" onclick={() => resolve(room.voice, thread.id, !thread.resolved)}
+		<button type="button" class="button end" onclick={() => resolve(room.voice, thread.id, !thread.resolved)}
 			>{thread.resolved ? m.reopen() : m.resolve()}</button
 		>
 	{/if}

@@ -72,6 +72,7 @@
 				<span class="text">{name}</span>
 				<span class="stepper" role="group" aria-label={m.dots_on({ name, count })}>
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.dot_less({ name })}
 						disabled={count === 0}
@@ -80,6 +81,7 @@
 					>
 					<b class:some={count > 0}>{count}</b>
 					<button
+						type="button"
 						class="icon-button"
 						aria-label={m.dot_more({ name })}
 						disabled={left === 0 || count >= vote.terms.most}
@@ -95,6 +97,7 @@
 				<span class="stepper">
 					{#if at < 0}
 						<button
+							type="button"
 							class="button"
 							aria-label={m.rank_add({ name })}
 							onclick={() => cast(placed(choice, option.id, order.length))}
@@ -102,18 +105,21 @@
 						>
 					{:else}
 						<button
+							type="button"
 							class="icon-button"
 							aria-label={m.rank_up({ name })}
 							disabled={at === 0}
 							onclick={() => cast(placed(choice, option.id, at - 1))}><ChevronUp size={17} /></button
 						>
 						<button
+							type="button"
 							class="icon-button"
 							aria-label={m.rank_down({ name })}
 							disabled={at === order.length - 1}
 							onclick={() => cast(placed(choice, option.id, at + 1))}><ChevronDown size={17} /></button
 						>
 						<button
+							type="button"
 							class="icon-button"
 							aria-label={m.rank_out({ name })}
 							onclick={() => cast(placed(choice, option.id, undefined))}><X size={16} /></button
@@ -127,6 +133,7 @@
 					{#each steps as step (step)}
 						{@const isOn = stepOn(option.id) === step}
 						<button
+							type="button"
 							role="radio"
 							aria-checked={isOn}
 							aria-label={String(step)}
@@ -140,6 +147,7 @@
 				{@const place = placeOn(option.id)}
 				<span class="text">{name}</span>
 				<button
+					type="button"
 					class="button"
 					aria-expanded={padAt === option.id}
 					aria-label={m.matrix_of({ name })}

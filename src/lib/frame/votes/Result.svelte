@@ -37,7 +37,8 @@
 					<tr class:first={rank === 1}>
 						<td>{rank}</td>
 						<td
-							><button onclick={() => onpoint?.(option.id)}>{optionName(option.text)}</button><small
+							><button type="button" onclick={() => onpoint?.(option.id)}>{optionName(option.text)}</button
+							><small
 								>{m.by_people({
 									count: voters,
 								})}{#if spread !== undefined}{` · ± ${spread.toFixed(1)}`}{/if}</small
@@ -49,7 +50,7 @@
 			</tbody>
 		</table>
 		{#if outcome.results.length > FEW && !isWhole}
-			<button class="button plain" onclick={() => (isWhole = true)}
+			<button type="button" class="button plain" onclick={() => (isWhole = true)}
 				>{m.show_all({ count: outcome.results.length })}</button
 			>
 		{/if}

@@ -36,7 +36,7 @@
 						})}{:else}{m.ballot_hint()}{/if}{#if time}{` · ${m.vote_closes_in({ time: time.text })}`}{/if}</span
 		>
 	</p>
-	<button class="button main" onclick={onlist}><ListChecks size={16} />{m.vote_now()}</button>
+	<button type="button" class="button main" onclick={onlist}><ListChecks size={16} />{m.vote_now()}</button>
 </div>
 
 <style>

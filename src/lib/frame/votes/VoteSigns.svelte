@@ -73,6 +73,7 @@
 					{#if vote.terms.method === 'dots'}
 						{@const count = dotsOn(id)}
 						{#if count > 0}<button
+								type="button"
 								class="less"
 								aria-label={m.dot_less({ name })}
 								title={m.dot_less({ name })}
@@ -80,6 +81,7 @@
 								>{#each { length: count }, i (i)}<i></i>{/each}</button
 							>{/if}
 						{#if left > 0 && count < vote.terms.most}<button
+								type="button"
 								class="more"
 								aria-label={m.dot_more({ name })}
 								title={m.dot_more({ name })}
@@ -88,6 +90,7 @@
 					{:else if vote.terms.method === 'ranking'}
 						{@const at = placeOf(id)}
 						<button
+							type="button"
 							class="more"
 							class:on={at >= 0}
 							aria-label={at >= 0 ? m.rank_out({ name }) : m.rank_add({ name })}
@@ -101,6 +104,7 @@
 					{:else if vote.terms.method === 'rating'}
 						{@const step = stepOf(id)}
 						<button
+							type="button"
 							class="more"
 							class:on={step !== undefined}
 							aria-label={m.rate({ name, low: ends[0], high: ends[1] })}
@@ -113,6 +117,7 @@
 					{:else}
 						{@const place = placeOn(id)}
 						<button
+							type="button"
 							class="more"
 							class:on={place !== undefined}
 							aria-label={m.matrix_of({ name })}

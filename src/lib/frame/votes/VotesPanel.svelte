@@ -78,7 +78,7 @@
 	/>
 {:else if shown}
 	{#if votes.all.length > 1 || room.leads}
-		<button class="button plain back" onclick={() => view.list()}
+		<button type="button" class="button plain back" onclick={() => view.list()}
 			><ChevronLeft size={15} />{m.all_votes()}</button
 		>
 	{/if}
@@ -101,7 +101,9 @@
 		{#if shown.outcome}<Result vote={shown} onpoint={point} />{/if}
 		{#if room.leads}
 			<div class="row">
-				<button class="button main" onclick={() => order({ do: 'close' })}>{m.vote_close()}</button>
+				<button type="button" class="button main" onclick={() => order({ do: 'close' })}
+					>{m.vote_close()}</button
+				>
 			</div>
 		{/if}
 	{:else}
@@ -109,21 +111,27 @@
 		<div class="row">
 			{#if board.mayAll && shown.outcome && shown.outcome.turnout.voted > 0}
 				{#if shown.terms.method === 'matrix'}
-					<button class="button" onclick={() => layOut('matrix', shown)}>{m.lay_on_matrix()}</button>
+					<button type="button" class="button" onclick={() => layOut('matrix', shown)}
+						>{m.lay_on_matrix()}</button
+					>
 				{/if}
-				<button class="button" onclick={() => layOut('order', shown)}>{m.lay_in_order()}</button>
-				<button class="button" onclick={() => layOut('columns', shown)}>{m.lay_in_columns()}</button>
+				<button type="button" class="button" onclick={() => layOut('order', shown)}>{m.lay_in_order()}</button
+				>
+				<button type="button" class="button" onclick={() => layOut('columns', shown)}
+					>{m.lay_in_columns()}</button
+				>
 			{/if}
 			{#if room.leads}
 				{#if shown.outcome && shown.outcome.tied.length > 1}
 					<button
+						type="button"
 						class="button main"
 						onclick={() => order({ do: 'again', objects: shown.outcome!.tied.map(({ id }) => id) })}
 						>{m.run_off()}</button
 					>
 				{/if}
-				<button class="button" onclick={() => order({ do: 'again' })}>{m.vote_again()}</button>
-				<button class="button" onclick={() => order({ do: 'remove' })}>{m.delete_it()}</button>
+				<button type="button" class="button" onclick={() => order({ do: 'again' })}>{m.vote_again()}</button>
+				<button type="button" class="button" onclick={() => order({ do: 'remove' })}>{m.delete_it()}</button>
 			{/if}
 		</div>
 	{/if}
@@ -132,7 +140,7 @@
 	<ul class="list">
 		{#each [...votes.all].reverse() as vote (vote.id)}
 			<li>
-				<button onclick={() => (view.id = vote.id)}>
+				<button type="button" onclick={() => (view.id = vote.id)}>
 					<strong>{vote.terms.question}</strong>
 					<small class="quiet"
 						>{vote.closedAt === undefined ? m.vote_running() : dayWords(vote.closedAt, clock.now)} · {methodName(
@@ -144,7 +152,7 @@
 		{/each}
 	</ul>
 	{#if room.leads}
-		<button class="button main" onclick={() => view.begin([...board.selection])}
+		<button type="button" class="button main" onclick={() => view.begin([...board.selection])}
 			><Plus size={16} />{m.new_vote()}</button
 		>
 	{/if}

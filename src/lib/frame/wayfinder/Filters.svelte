@@ -74,7 +74,7 @@
 			size={22}
 		/>
 	</div>
-	<button class="button" disabled={!isOn} onclick={() => onchange({ words: wanted.words })}
+	<button type="button" class="button" disabled={!isOn} onclick={() => onchange({ words: wanted.words })}
 		>{m.filter_all()}</button
 	>
 </Pop>

@@ -19,6 +19,7 @@
 
 <li role="none">
 	<button
+		type="button"
 		class="row"
 		class:selected={isSelected}
 		style:padding-left="{depth * 16 + 10}px"

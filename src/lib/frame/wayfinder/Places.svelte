@@ -36,6 +36,7 @@
 			<h2 class="label">{m.places()}</h2>
 			{#if board.mayAll}
 				<button
+					type="button"
 					class="icon-button small"
 					aria-label={m.place_add()}
 					title={m.place_add()}
@@ -55,6 +56,7 @@
 						/>
 					{:else}
 						<button
+							type="button"
 							class="row"
 							onclick={() => goToPlace(board, place)}
 							ondblclick={() => board.mayAll && (renaming = place.id)}
@@ -66,6 +68,7 @@
 						</button>
 						{#if board.mayAll}
 							<button
+								type="button"
 								class="icon-button small away"
 								aria-label="{m.place_remove()}: {place.title}"
 								title={m.place_remove()}

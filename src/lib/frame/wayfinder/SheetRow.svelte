@@ -93,6 +93,7 @@
 		<TitleEntry label={m.sheet_title()} title={sheet.title} onend={endRename} />
 	{:else}
 		<button
+			type="button"
 			class="row sheet"
 			class:current={isShown}
 			data-row={sheet.id}
@@ -117,6 +118,7 @@
 		{#if board.mayAll}
 			<!-- For the pointer; by key the row itself has F2, Delete, Alt with arrows and the menu key. -->
 			<button
+				type="button"
 				class="icon-button more-of"
 				tabindex="-1"
 				aria-hidden="true"

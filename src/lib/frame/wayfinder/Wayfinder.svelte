@@ -87,10 +87,11 @@
 	{@const isOpen = open.has(branch.id)}
 	<li role="none">
 		<div class="pair">
-			<button class="fold" tabindex="-1" aria-hidden="true" onclick={() => toggle(branch.id)}>
+			<button type="button" class="fold" tabindex="-1" aria-hidden="true" onclick={() => toggle(branch.id)}>
 				{#if isOpen}<ChevronDown size={14} />{:else}<ChevronRight size={14} />{/if}
 			</button>
 			<button
+				type="button"
 				class="row"
 				class:selected={board.selection.has(branch.id)}
 				data-row={branch.id}
@@ -137,8 +138,12 @@
 			oninput={(event) => (wanted = { ...wanted, words: event.currentTarget.value })}
 		/>
 		<Filters {board} {wanted} onchange={(next) => (wanted = next)} />
-		<button class="icon-button" aria-label={m.fold_away()} title={m.fold_away()} onclick={onfold}
-			><PanelLeftClose size={16} /></button
+		<button
+			type="button"
+			class="icon-button"
+			aria-label={m.fold_away()}
+			title={m.fold_away()}
+			onclick={onfold}><PanelLeftClose size={16} /></button
 		>
 	</div>
 	{#if found}
@@ -158,6 +163,7 @@
 		<div class="head">
 			<h2 class="label">{m.sheets()}</h2>
 			{#if board.mayAll}<button
+					type="button"
 					class="icon-button small"
 					aria-label={m.add_sheet()}
 					title={m.add_sheet()}

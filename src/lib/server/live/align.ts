@@ -6,6 +6,7 @@ import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
 import { membershipOf } from '../boards';
 import { speakerOn } from '../names';
+import { endConnection } from './ending';
 import { CLOSE } from './gate';
 import type { Context } from './origins';
 
@@ -32,11 +33,11 @@ export async function nowOf(boardId: string, person: Person): Promise<Now | unde
 
 /** Makes a connection what its person may do now, and tells them; who may not be in is cut off. */
 export function align(connection: Connection, layer: Layer, now: Now | undefined): void {
-	if (!now) return connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+	if (!now) return endConnection(connection.webSocket, CLOSE.withdrawn, 'access withdrawn');
 	const { role, house, speaker } = now;
-	if (!may(role, 'enter', house)) return connection.webSocket.close(CLOSE.shut, 'closed');
+	if (!may(role, 'enter', house)) return endConnection(connection.webSocket, CLOSE.shut, 'closed');
 	// Whoever leads no more comes back without what only those see who lead.
-	if (!mayRead(layer, role, house)) return connection.webSocket.close(CLOSE.parted, 'another part');
+	if (!mayRead(layer, role, house)) return endConnection(connection.webSocket, CLOSE.parted, 'another part');
 	const context = connection.context as Context;
 	context.role = role;
 	context.speaker = speaker;
@@ -44,7 +45,6 @@ export function align(connection: Connection, layer: Layer, now: Now | undefined
 	context.gate.setSpeaker(context.boardId!, speaker);
 	context.gate.setTalk(context.boardId!, may(role, 'talk', house));
 	connection.readOnly = !mayWrite(layer, role, house);
-	context.isHeldBack = false;
 	if (layer === 'stage')
 		connection.sendStateless(JSON.stringify({ is: 'rights', role, house, person: speaker.id }));
 }

@@ -8,6 +8,7 @@ import { leads } from '$core/session/rights';
 import { log } from '../log';
 import { speakingOn } from '../members';
 import { align } from './align';
+import { endConnection } from './ending';
 import { CLOSE } from './gate';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
@@ -49,6 +50,11 @@ export class Attendance {
 		void this.say(boardId, { do: 'tell', word, onlyLeads: true });
 	}
 
+	/** Tells one person something, by the id under which they go on the board, in all their windows. */
+	tellOne(boardId: string, speaker: string, word: object): void {
+		void this.say(boardId, { do: 'tell', word, only: speaker });
+	}
+
 	/** What another server says. */
 	hear(boardId: string, word: Word): void {
 		this.act(boardId, word).catch((error: unknown) =>
@@ -65,18 +71,17 @@ export class Attendance {
 		switch (word.do) {
 			case 'cut off':
 				for (const { connection } of this.connectionsTo(boardId))
-					connection.webSocket.close(CLOSE.withdrawn, 'access withdrawn');
+					endConnection(connection.webSocket, CLOSE.withdrawn, 'access withdrawn');
 				return;
 			case 'tell':
 				for (const connection of this.documents().get(documentName(boardId, 'stage'))?.getConnections() ?? [])
-					if (!word.onlyLeads || leads((connection.context as Context).role ?? 'viewer'))
-						connection.sendStateless(JSON.stringify(word.word));
+					if (isFor(word, connection.context as Context)) connection.sendStateless(JSON.stringify(word.word));
 				return;
 			case 'signed out':
 				for (const document of this.documents().values())
 					for (const { webSocket, context } of document.getConnections())
 						if ((context as Context).person.id === word.person)
-							webSocket.close(CLOSE.signedOut, 'signed out');
+							endConnection(webSocket, CLOSE.signedOut, 'signed out');
 				return;
 			case 'rights':
 				return this.alignAll(boardId);
@@ -100,3 +105,6 @@ export class Attendance {
 		});
 	}
 }
+
+const isFor = ({ onlyLeads, only }: Extract<Word, { do: 'tell' }>, { role, speaker }: Context): boolean =>
+	(!onlyLeads || leads(role ?? 'viewer')) && (only === undefined || speaker?.id === only);

@@ -21,6 +21,9 @@ import { metrics } from '../metrics';
 import { Fullness } from './fullness';
 import { CLOSE, updateIn } from './gate';
 import { Digests } from './digests';
+import { endConnection, isEnded } from './ending';
+import { isReadable } from '$core/session/update-shape';
+import { Verdicts } from './verdicts';
 import { Keeping } from './keeping';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
@@ -39,6 +42,12 @@ import { watchDocument, type Watched } from './watching';
 const isEmptyUpdate = (update: Uint8Array): boolean =>
 	update.length === 2 && update[0] === 0 && update[1] === 0;
 
+/** Ends a connection, and keeps the library from handling what came over it. */
+function refuse(webSocket: Connection['webSocket'], code: number, reason: string): never {
+	endConnection(webSocket, code, reason);
+	throw Object.assign(new Error(''), { code, reason });
+}
+
 class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
 	private readonly open = new Map<string, Watched>();
@@ -49,6 +58,7 @@ class LiveDocuments {
 	private readonly states = new States();
 	private readonly digests = new Digests(this.log);
 	private readonly fullness = new Fullness();
+	private readonly verdicts = new Verdicts();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
 	private readonly others = Others.meet((board, word) => this.attendance.hear(board, word));
@@ -104,7 +114,7 @@ class LiveDocuments {
 			connected: async ({ connection, documentName: name }) => {
 				// The document may have been unloaded while this connection was being set up.
 				if (this.hub.documents.get(name) !== connection.document) {
-					connection.webSocket.close(CLOSE.failed, 'open again');
+					endConnection(connection.webSocket, CLOSE.failed, 'open again');
 					return;
 				}
 				// Rights may have changed between the question for them and this moment.
@@ -148,40 +158,41 @@ class LiveDocuments {
 		frame: Uint8Array,
 		context: Context,
 	): Promise<void> {
+		const verdict = this.verdicts.of(connection);
+		const { webSocket } = connection;
 		let update: Uint8Array | undefined;
 		let adds = false;
 		try {
 			update = updateIn(frame);
-			// Throws when it is malformed.
-			if (update) adds = Y.decodeUpdate(update).structs.length > 0;
+			if (update && !isEmptyUpdate(update)) {
+				// Throws when it is malformed.
+				const decoded = Y.decodeUpdate(update);
+				adds = decoded.structs.length > 0;
+				if (!isReadable(connection.document, decoded)) throw new Error('nested without end');
+			}
 		} catch {
-			connection.webSocket.close(CLOSE.malformed, 'malformed update');
-			throw Object.assign(new Error(''), { code: CLOSE.malformed, reason: 'malformed update' });
+			refuse(webSocket, CLOSE.malformed, 'malformed update');
 		}
-		// A read-only connection's update is dropped by the library; it must not reach the log either.
-		if (context.isHeldBack) {
-			context.isHeldBack = false;
-			connection.readOnly = false;
-		}
-		if (!update || connection.readOnly || isEmptyUpdate(update)) return;
+		if (!update) return;
+		if (isEmptyUpdate(update)) return verdict.accept(update);
+		// Whoever was thrown out while this waited for its turn writes no more; whoever only looks never does.
+		if (isEnded(webSocket)) throw Object.assign(new Error(''), { code: CLOSE.withdrawn, reason: 'ended' });
+		const { role, house } = context;
+		const { layer } = parseName(name)!;
+		if (connection.readOnly || !role || !house || !mayWrite(layer, role, house)) return;
 		if (!context.gate.mayEdit()) {
 			metrics().refused.inc({ why: 'hurried' });
-			connection.webSocket.close(CLOSE.hurried, 'too many edits');
-			throw Object.assign(new Error(''), { code: CLOSE.hurried, reason: 'too many edits' });
+			refuse(webSocket, CLOSE.hurried, 'too many edits');
 		}
 		if (!this.fullness.takes(connection.document, update, adds)) {
 			metrics().refused.inc({ why: 'full' });
-			// The library drops what comes over a connection that only reads, and says that it is not saved.
-			context.isHeldBack = true;
-			connection.readOnly = true;
 			connection.sendStateless(JSON.stringify({ is: 'full' }));
 			return;
 		}
 		const check = isNarrowed(name, context) ? checkUpdate(connection.document, update, context) : 'fine';
 		if (check === 'gap') {
 			// Whoever comes anew brings everything that is not here.
-			connection.webSocket.close(CLOSE.failed, 'send it all');
-			throw Object.assign(new Error(''), { code: CLOSE.failed, reason: 'send it all' });
+			refuse(webSocket, CLOSE.failed, 'send it all');
 		}
 		try {
 			await this.log.append({
@@ -192,9 +203,9 @@ class LiveDocuments {
 			});
 		} catch {
 			// The client recovers from a closed websocket, and from nothing less.
-			connection.webSocket.close(CLOSE.failed, 'not saved');
-			throw Object.assign(new Error(''), { code: CLOSE.failed, reason: 'not saved' });
+			refuse(webSocket, CLOSE.failed, 'not saved');
 		}
+		verdict.accept(update);
 		if (check !== 'fine') this.putBackSoon(name, context, check());
 	}
 
@@ -202,7 +213,12 @@ class LiveDocuments {
 		this.unwatch(name);
 		const named = parseName(name)!;
 		const { boardId, layer, person } = named;
-		const watched = watchDocument(document, named, (work) => this.edit(boardId, layer, work, null, person));
+		const watched = watchDocument(
+			document,
+			named,
+			(work) => this.edit(boardId, layer, work, null, person),
+			(speaker, word) => this.attendance.tellOne(boardId, speaker, word),
+		);
 		if (watched) this.open.set(name, watched);
 	}
 
@@ -229,7 +245,9 @@ class LiveDocuments {
 			try {
 				return await editDocument({ boardId, name, doc, work, personId }, this.log, this.others);
 			} catch (error) {
-				doc.getConnections().forEach((connection) => connection.webSocket.close(CLOSE.failed, 'not saved'));
+				doc
+					.getConnections()
+					.forEach((connection) => endConnection(connection.webSocket, CLOSE.failed, 'not saved'));
 				throw error;
 			}
 		});
@@ -257,7 +275,9 @@ class LiveDocuments {
 				return await editTogether(boardId, all, (as) => work(docs, as), this.log, this.others);
 			} catch (error) {
 				for (const doc of docs.values())
-					doc.getConnections().forEach(({ webSocket }) => webSocket.close(CLOSE.failed, 'not saved'));
+					doc
+						.getConnections()
+						.forEach(({ webSocket }) => endConnection(webSocket, CLOSE.failed, 'not saved'));
 				throw error;
 			}
 		};
@@ -341,7 +361,9 @@ class LiveDocuments {
 	private forgetAll(): void {
 		log.warn('the database was restored from a backup: everything in memory is forgotten');
 		for (const [name, document] of [...this.hub.documents]) {
-			document.getConnections().forEach(({ webSocket }) => webSocket.close(CLOSE.restored, 'restored'));
+			document
+				.getConnections()
+				.forEach(({ webSocket }) => endConnection(webSocket, CLOSE.restored, 'restored'));
 			this.keeping.drop(name);
 			this.unwatch(name);
 			this.others?.unloaded(name);
@@ -366,7 +388,9 @@ class LiveDocuments {
 	/** Ends all connections and waits until everything is written. */
 	async close(): Promise<void> {
 		for (const document of this.hub.documents.values()) {
-			document.getConnections().forEach((connection) => connection.webSocket.close(1001, 'server stops'));
+			document
+				.getConnections()
+				.forEach((connection) => endConnection(connection.webSocket, 1001, 'server stops'));
 		}
 		await this.log.drain();
 		this.others?.end();

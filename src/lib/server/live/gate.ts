@@ -14,6 +14,7 @@ import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
 import { metrics } from '../metrics';
 import { readSettings } from '../settings';
+import { endConnection, isEnded } from './ending';
 import { KIND } from './frames';
 import { parseName } from './names';
 
@@ -131,12 +132,13 @@ export function guard(
 
 	socket.emit = ((event: string, ...args: unknown[]): boolean => {
 		if (event !== 'message') return pass(event, ...args);
+		if (isEnded(socket)) return true;
 		try {
 			const frame = check(args[0] as Uint8Array);
 			return frame === undefined ? true : pass(event, frame, ...args.slice(1));
 		} catch {
 			metrics().refused.inc({ why: 'malformed' });
-			socket.close(CLOSE.malformed, 'malformed message');
+			endConnection(socket, CLOSE.malformed, 'malformed message');
 			return true;
 		}
 	}) as WebSocket['emit'];

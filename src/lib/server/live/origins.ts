@@ -18,8 +18,6 @@ export interface Context {
 	boardId?: string;
 	/** Ends when what came last over this connection has been applied, where that is waited for. */
 	turn?: Promise<void>;
-	/** Whether the connection only reads for a moment, because the document takes nothing more in. */
-	isHeldBack?: boolean;
 }
 
 /** Marks changes that this server made, so that they are not taken for a client's. */

@@ -19,7 +19,7 @@ const KIND = { update: 0, awareness: 1, who: 2, word: 3 } as const;
 export type Word =
 	| { do: 'rights' }
 	| { do: 'cut off' }
-	| { do: 'tell'; word: object; onlyLeads?: boolean }
+	| { do: 'tell'; word: object; onlyLeads?: boolean; only?: string }
 	| { do: 'signed out'; person: string };
 
 export interface Hearer {

@@ -8,6 +8,7 @@ import { once } from '../once';
 import { addressOf, Doors } from './doors';
 import { CLOSE, guard, LARGEST_FRAME } from './gate';
 import { live } from './documents';
+import { endConnection } from './ending';
 import { takeIn } from './gathering';
 import { sendInRounds } from './rounds';
 
@@ -54,7 +55,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 			ws.on('error', () => setTimeout(() => ws.terminate(), LAST_WORDS).unref());
 			sendInRounds(ws, socket);
 			const gate = guard(ws, person, (name, states) => takeIn(live().hub.documents, name, ws, states));
-			const timer = setTimeout(() => ws.close(CLOSE.policy, 'no document opened'), PATIENCE);
+			const timer = setTimeout(() => endConnection(ws, CLOSE.policy, 'no document opened'), PATIENCE);
 			ws.once('close', () => clearTimeout(timer));
 			live().hub.handleConnection(ws, request, {
 				person,

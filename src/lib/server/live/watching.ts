@@ -4,6 +4,7 @@ import type * as Y from 'yjs';
 import { readyNotes } from '../themes/service';
 import { watchLandings } from './landing';
 import { watchLocks } from './locks';
+import { watchOrphans } from './orphans';
 import type { DocumentName } from './names';
 import { behindOf, isLed, personOf, sayerOf } from './origins';
 import { watchSession } from './session-rule';
@@ -18,13 +19,15 @@ export interface Watched {
 	stop: () => void;
 }
 
-type Edit = (work: (doc: Y.Doc) => unknown) => Promise<unknown>;
+type Edit = <T>(work: (doc: Y.Doc) => T) => Promise<T>;
 
 /** Starts to watch a document; undefined for those with which there is nothing to do. */
 export function watchDocument(
 	doc: Y.Doc,
 	{ boardId, layer, person }: DocumentName,
 	edit: Edit,
+	/** Tells one person something beside the documents, by the id under which they go on the board. */
+	tell: (speaker: string, word: object) => void,
 ): Watched | undefined {
 	if (layer === 'talk') {
 		const stops = [watchVeils(doc, 'talk', edit, behindOf), watchTalk(doc, edit, sayerOf)];
@@ -36,6 +39,7 @@ export function watchDocument(
 	const model = new BoardModel(doc, 0);
 	const stops = [
 		watchLandings(model, edit),
+		watchOrphans(model, edit, (writer, count, sheet) => tell(writer, { is: 'found', count, sheet })),
 		readyNotes(model),
 		watchVeils(doc, 'stage', edit, behindOf),
 		watchLocks(doc, edit, isLed, personOf),

@@ -4,6 +4,7 @@
 	import { loadFaces } from '$lib/board/faces';
 	import { m } from '$lib/paraglide/messages';
 	import { keepShell } from '$lib/room/offline-shell';
+	import { tellWord } from '$lib/frame/session/leading';
 	import { Room } from '$lib/room/room.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { leads } from '$core/session/rights';
@@ -28,6 +29,8 @@
 			if (isLeft) opened.destroy();
 			else {
 				opened.onrenewed = () => void comeBack();
+				// On a phone there may be no board to show it.
+				opened.onword = (word) => tellWord(word);
 				room = opened;
 			}
 		}, fail);

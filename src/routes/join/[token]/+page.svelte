@@ -34,6 +34,6 @@
 			>
 		{/if}
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
-		<button class="button main">{m.go_in()}</button>
+		<button type="submit" class="button main">{m.go_in()}</button>
 	</form>
 </EntryPage>

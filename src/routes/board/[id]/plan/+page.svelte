@@ -31,7 +31,7 @@
 			{#if data.session.question}<p>{data.session.question}</p>{/if}
 			<p class="total">{m.plan_total({ count: rows.length, length: lengthWords(total) })}</p>
 		</div>
-		<button class="print" onclick={() => window.print()}>{m.print()}</button>
+		<button type="button" class="print" onclick={() => window.print()}>{m.print()}</button>
 	</header>
 	<table>
 		<thead>

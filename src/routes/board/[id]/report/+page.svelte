@@ -146,6 +146,7 @@
 		<div class="tools" role="toolbar" aria-label={m.format()}>
 			{#each TOOLS as { label, face, is, do: run } (is)}
 				<button
+					type="button"
 					class="icon-button"
 					aria-label={label()}
 					title={label()}
@@ -158,17 +159,19 @@
 	<div class="out">
 		{#if data.mayEdit}
 			{#if isSure}
-				<button class="button" onclick={anew}>{m.report_anew_yes()}</button>
-				<button class="button" onclick={() => (isSure = false)}>{m.cancel()}</button>
+				<button type="button" class="button" onclick={anew}>{m.report_anew_yes()}</button>
+				<button type="button" class="button" onclick={() => (isSure = false)}>{m.cancel()}</button>
 			{:else}
-				<button class="button" onclick={() => (isSure = true)}
+				<button type="button" class="button" onclick={() => (isSure = true)}
 					><RefreshCw size={16} />{m.report_anew()}</button
 				>
 			{/if}
 		{/if}
-		<button class="button" onclick={() => window.print()}><Printer size={16} />{m.print()}</button>
-		<button class="button" onclick={() => take('md')}><FileDown size={16} />Markdown</button>
-		<button class="button main" onclick={() => take('pdf')}><FileDown size={16} />PDF</button>
+		<button type="button" class="button" onclick={() => window.print()}
+			><Printer size={16} />{m.print()}</button
+		>
+		<button type="button" class="button" onclick={() => take('md')}><FileDown size={16} />Markdown</button>
+		<button type="button" class="button main" onclick={() => take('pdf')}><FileDown size={16} />PDF</button>
 	</div>
 </header>
 <main>

@@ -1,0 +1,29 @@
+/** Words that stood in something that others deleted before they were saved: put down on a sheet of their own, where they are found again. */
+import { addObject } from '$core/board/edits';
+import { addFoundSheet, FOUND_SHEET } from '$core/board/orphans';
+import { m } from '$lib/paraglide/messages';
+import type { Room } from './room.svelte';
+import type { LostWords } from './unsaved-texts';
+
+/** Marks edits that put words down again: they are no step of undo. */
+const RESCUED = 'rescued';
+
+export function rescue(room: Room, { object, part, text }: LostWords): void {
+	// It is told in the middle of a change; that has to be over first.
+	queueMicrotask(() => {
+		const hand = { ...room.hand, origin: RESCUED };
+		const isNote = object.kind === 'note' && part === undefined;
+		const [x, y] = object.box;
+		hand.doc.transact(() => {
+			addFoundSheet(hand.doc, room.model, m.found_sheet());
+			addObject(hand, room.model, {
+				kind: 'note',
+				sheet: FOUND_SHEET,
+				box: isNote ? object.box : [x, y, 160, 96, 0],
+				style: isNote ? object.style : { form: 'card', pigment: 'ochre' },
+				text,
+			});
+		}, RESCUED);
+		room.onword({ is: 'found', count: 1, sheet: FOUND_SHEET });
+	});
+}
