@@ -51,7 +51,7 @@ describe('a rehearsal', () => {
 		await until(async () => (await waiting()) >= 6, 'they have written silently', 30_000);
 		expect(stage.texts().filter((text) => text !== '')).toHaveLength(2);
 		const { run } = silencesIn(session.doc)[0]!;
-		await lead(board, { do: 'reveal', run, all: true, names: true });
+		await lead(board, { do: 'reveal', run, all: true });
 		await until(() => stage.model.objects.size >= 8, 'their notes are on the board');
 
 		await lead(board, { do: 'start', step: step('read') });

@@ -4,6 +4,7 @@ import * as Y from 'yjs';
 import { addObject, moveObjects, setText } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
 import { plainText } from '$core/text/rich';
+import { pendingEffects } from '$core/session/effects';
 import { addStep, changeStep, newStep, readSession, sessionMap, type Step } from '$core/session/runsheet';
 import { silencesIn, writeSilently } from '$core/session/silence';
 import { connect, saved, until, type TestClient } from '../support/client';
@@ -265,10 +266,8 @@ describe('silent writing', () => {
 		expect(await leader.heard()).not.toContain('Zwiebelkuchen');
 
 		const { run } = silencesIn(session.doc)[0]!;
-		expect((await lead(board, { do: 'reveal', run, all: true, names: true }, maren)).status).toBe(403);
-		const both = await Promise.all(
-			[1, 2].map(() => lead(board, { do: 'reveal', run, all: true, names: true })),
-		);
+		expect((await lead(board, { do: 'reveal', run, all: true }, maren)).status).toBe(403);
+		const both = await Promise.all([1, 2].map(() => lead(board, { do: 'reveal', run, all: true })));
 		const counts = await Promise.all(
 			both.map(async (each) => ((await each.json()) as { revealed: number }).revealed),
 		);
@@ -300,7 +299,7 @@ describe('silent writing', () => {
 		writer.own.disconnect();
 		writer.write('Written in the cellar');
 		const { run } = silencesIn(session.doc)[0]!;
-		await lead(board, { do: 'reveal', run, all: true, names: true });
+		await lead(board, { do: 'reveal', run, all: true });
 		await start(board, 'watch');
 		writer.own.connect();
 		await until(() => stage.texts().includes('Written in the cellar'), 'it follows');
@@ -308,6 +307,46 @@ describe('silent writing', () => {
 			() => words.some((word) => word.includes('late notes') && word.includes(nele.name)),
 			'it is told',
 		);
+	});
+
+	it('keeps names back also when the step is left for the next one, and whoever ticked it', async () => {
+		const { board, stage, session } = await room();
+		changeStep(session.doc, 'silent', { atEnd: 'reveal' });
+		await saved(session);
+		const [nele, other] = [await newcomer(server, owner, board, 'editor'), await facilitator(server, 'Rosa')];
+		await start(board, 'silent');
+		const writer = await silentWriter(nele, board, session);
+		const id = writer.write('Not with my name');
+		await saved(writer.own);
+		expect((await lead(board, { do: 'with names', step: 'silent', withNames: false }, other)).status).toBe(
+			404,
+		);
+		await lead(board, { do: 'with names', step: 'silent', withNames: false });
+		await until(
+			() => readSession(session.doc).steps.find(({ id: each }) => each === 'silent')?.withNames === false,
+			'all who lead see the tick',
+		);
+		expect(await (await lead(board, { do: 'next', from: 'silent' })).json()).toEqual({ revealed: 1 });
+		await until(() => stage.model.find(id) !== undefined, 'it is on the board');
+		expect(stage.model.find(id)!.by).toEqual(['', '']);
+	});
+
+	it('comes to light after all when that failed while the step was left', async () => {
+		const { board, stage, session } = await room();
+		changeStep(session.doc, 'silent', { atEnd: 'reveal' });
+		await saved(session);
+		const nele = await newcomer(server, owner, board, 'editor');
+		await start(board, 'silent');
+		const writer = await silentWriter(nele, board, session);
+		const id = writer.write('Late, not lost');
+		await saved(writer.own);
+		await server.sql`alter table silent_writers rename to silent_writers_away`;
+		const left = await lead(board, { do: 'next', from: 'silent' });
+		await server.sql`alter table silent_writers_away rename to silent_writers`;
+		expect(left.status).toBe(200);
+		expect(readSession(session.doc).running?.step).not.toBe('silent');
+		await until(() => stage.model.find(id) !== undefined, 'it was tried again');
+		await until(() => pendingEffects(session.doc).length === 0, 'and struck off');
 	});
 
 	it('goes by nobody’s name when it is revealed without', async () => {
@@ -318,7 +357,8 @@ describe('silent writing', () => {
 		const id = writer.write('Nobody said it');
 		await saved(writer.own);
 		const { run } = silencesIn(session.doc)[0]!;
-		await lead(board, { do: 'reveal', run, all: true, names: false });
+		expect((await lead(board, { do: 'with names', step: 'silent', withNames: false })).status).toBe(200);
+		await lead(board, { do: 'reveal', run, all: true });
 		await until(() => stage.model.find(id) !== undefined, 'it is on the board');
 		expect(stage.model.find(id)!.by).toEqual(['', '']);
 		const journal = (await (await owner.request('GET', `/api/boards/${board}/journal`)).json()) as {
@@ -400,7 +440,7 @@ describe('the server', () => {
 			'Still here',
 		]);
 		const { run } = silencesIn(session.doc)[0]!;
-		expect(await (await lead(board, { do: 'reveal', run, all: true, names: true })).json()).toEqual({
+		expect(await (await lead(board, { do: 'reveal', run, all: true })).json()).toEqual({
 			revealed: 1,
 		});
 	});

@@ -110,8 +110,10 @@ export class Items {
 
 	/** Whether an item hangs on something that the document had and has cleared away. */
 	isCleared(item: Y.Item): boolean {
+		const seen = new Set<string>();
 		let { next } = this.linkOf(item);
-		for (const seen = new Set<string>(); next && !seen.has(keyOf(next)); seen.add(keyOf(next))) {
+		while (next && !seen.has(keyOf(next))) {
+			seen.add(keyOf(next));
 			const beyond = this.stands(next) ?? this.comes(next);
 			if (!beyond) return next.clock < Y.getState(this.doc.store, next.client);
 			({ next } = this.linkOf(beyond));

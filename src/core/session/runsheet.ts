@@ -9,7 +9,16 @@ import { z } from 'zod';
 import { gathers, lengthOf, stepSchema, type Step } from './steps';
 import { NO_STEP, type StepRule } from './step-rights';
 
-export { gathers, lengthOf, newStep, STEP_KINDS, stepSchema, type Step, type StepKind } from './steps';
+export {
+	gathers,
+	lengthOf,
+	newStep,
+	revealsNames,
+	STEP_KINDS,
+	stepSchema,
+	type Step,
+	type StepKind,
+} from './steps';
 
 export const runningSchema = z.object({
 	step: z.string().min(1).max(64),

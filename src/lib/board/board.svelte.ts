@@ -2,7 +2,6 @@
  * The board as one person works on it: view, selection, tool, text being edited, undo. Tools and commands
  * act through it; all computation stands in core.
  */
-import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
 import { shiftCards } from '$core/board/holders/cards';
@@ -12,9 +11,8 @@ import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
 import { fitBox, reveal, seen, type View } from '$core/geometry/view';
 import { MOST_PICKED } from '$core/session/presence';
-import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import type { StraightEdge } from '$core/ink/straight-edge';
-import * as Y from 'yjs';
+import type * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
 import { Frame } from './frame';
 import { InHand } from './in-hand';
@@ -22,6 +20,8 @@ import { whenIdle } from './idle';
 import { FIRST_STYLE, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
 import { Trails } from './together/trails';
+import { showStep } from './show-step';
+import { UndoSteps } from './undo-steps.svelte';
 import { Viewpoint } from './viewpoint.svelte';
 import { Writing } from './writing.svelte';
 
@@ -75,9 +75,8 @@ export class Board extends Viewpoint {
 	asideAt = $state.raw<Point | undefined>();
 	/** Gives the keys back to the board. */
 	focus: () => void = () => {};
-	readonly undo: Y.UndoManager;
-	canUndo = $state(false);
-	canRedo = $state(false);
+	/** What one did here, to be taken back and done again. */
+	readonly steps: UndoSteps;
 	private readonly stops: (() => void)[] = [];
 
 	constructor(readonly room: Room) {
@@ -88,16 +87,7 @@ export class Board extends Viewpoint {
 		room.company.onheard = ({ client, person, sheet, trail }) => {
 			if (trail && sheet) this.trails.hear(client, person, sheet, trail, performance.now());
 		};
-		this.undo = new Y.UndoManager([objectsOf(room.stage), sheetsOf(room.stage), placesOf(room.stage)], {
-			trackedOrigins: new Set<unknown>([room.origin, ySyncPluginKey]),
-			captureTimeout: 0,
-		});
-		const readUndo = (): void => {
-			this.canUndo = this.undo.undoStack.length > 0;
-			this.canRedo = this.undo.redoStack.length > 0;
-		};
-		this.undo.on('stack-item-added', readUndo);
-		this.undo.on('stack-item-popped', readUndo);
+		this.steps = new UndoSteps(room.stage, room.model, room.origin);
 		this.stops.push(
 			this.model.onChange(({ changed, removed, sheets, local }) => {
 				if (sheets) this.keepSheet();
@@ -118,7 +108,7 @@ export class Board extends Viewpoint {
 	destroy(): void {
 		this.routing?.cancel();
 		for (const stop of this.stops) stop();
-		this.undo.destroy();
+		this.steps.destroy();
 	}
 
 	get showing(): boolean {
@@ -354,14 +344,18 @@ export class Board extends Viewpoint {
 		edits.moveObjects(this.room.hand, this.model, this.selection, dx, dy);
 	}
 
+	get undo(): Y.UndoManager {
+		return this.steps.manager;
+	}
+
 	stepBack(): void {
 		if (this.editing) this.writing.undo();
-		else this.undo.undo();
+		else showStep(this, this.steps.back(), 'back');
 	}
 
 	stepForward(): void {
 		if (this.editing) this.writing.redo();
-		else this.undo.redo();
+		else showStep(this, this.steps.again(), 'again');
 	}
 
 	private routing: { cancel: () => void } | undefined;

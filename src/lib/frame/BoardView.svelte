@@ -227,6 +227,11 @@
 		});
 	});
 
+	// Where the menu was opened counts for what was chosen from it, and for nothing after that.
+	$effect(() => {
+		if (!menu && !dialog) board.menuAt = undefined;
+	});
+
 	function themes(ids: string[]): void {
 		instrument = 'themes';
 		void preview.ask(ids);

@@ -95,7 +95,7 @@
 				class="icon-button"
 				aria-label={m.command_undo()}
 				title={m.command_undo()}
-				disabled={!board.canUndo}
+				disabled={!board.steps.canUndo}
 				onclick={() => board.stepBack()}><Undo size={18} /></button
 			>
 			<button
@@ -103,7 +103,7 @@
 				class="icon-button"
 				aria-label={m.command_redo()}
 				title={m.command_redo()}
-				disabled={!board.canRedo}
+				disabled={!board.steps.canRedo}
 				onclick={() => board.stepForward()}><Redo size={18} /></button
 			>
 			<span class="bar"></span>

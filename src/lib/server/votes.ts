@@ -158,8 +158,11 @@ export async function orderVote(
 	return id;
 }
 
-/** Closes everything that is open, as when a step ends. */
-export async function closeVotes(boardId: string): Promise<void> {
+/**
+ * Closes everything that is open, as when a step ends.
+ * @param before only what was opened before that time, server time, ms
+ */
+export async function closeVotes(boardId: string, before: number): Promise<void> {
 	const now = new Date();
 	const closed = await database()
 		.db.update(votes)
@@ -168,6 +171,7 @@ export async function closeVotes(boardId: string): Promise<void> {
 			and(
 				eq(votes.boardId, boardId),
 				isNull(votes.closedAt),
+				sql`${votes.openedAt} <= ${new Date(before).toISOString()}::timestamptz`,
 				sql`(${votes.closesAt} is null or ${votes.closesAt} > ${now.toISOString()}::timestamptz)`,
 			),
 		)

@@ -3,6 +3,7 @@ import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, patch, transact, withContents, type Hand } from '../edits';
 import { asCard } from '../followers';
 import type { BoardModel } from '../model';
+import { sortByFrames } from '../theme-frames';
 import type { BoardObject, BoxValues } from '../objects';
 import { keysAfter } from '../order-keys';
 import { canBeHeld, formOf, takesCards } from './forms';
@@ -166,6 +167,14 @@ export function dropAt(
 		const put = new Set(cards.map(({ id }) => id));
 		const rest = all.filter((id) => !put.has(id));
 		moveObjects(hand, model, rest, dx, dy);
+		const moved = new Map<string, BoxValues>();
+		for (const id of withContents(model, rest)) {
+			const object = model.find(id);
+			if (!object) continue;
+			const [x, y, w, h, angle] = object.box;
+			moved.set(id, [x + dx, y + dy, w, h, angle]);
+		}
+		sortByFrames(hand, model, moved, moving);
 		if (slot) return;
 		for (const id of moving) {
 			const object = model.find(id);

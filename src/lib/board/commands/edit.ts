@@ -95,7 +95,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_undo(),
 		keys: ['$mod+z'],
 		edits: 'own',
-		when: (board) => board.canUndo,
+		when: (board) => board.steps.canUndo,
 		run: (board) => board.stepBack(),
 	},
 	{
@@ -103,7 +103,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_redo(),
 		keys: ['$mod+Shift+z', '$mod+y'],
 		edits: 'own',
-		when: (board) => board.canRedo,
+		when: (board) => board.steps.canRedo,
 		run: (board) => board.stepForward(),
 	},
 	{

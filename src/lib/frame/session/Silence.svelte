@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** For those who lead: how many silent notes everybody has written, and the ways to reveal them. */
+	import { revealsNames } from '$core/session/runsheet';
 	import { m } from '$lib/paraglide/messages';
 	import Layers from '@lucide/svelte/icons/layers-2';
 	import PartyPopper from '@lucide/svelte/icons/eye';
@@ -13,11 +14,12 @@
 	}
 	const { room, onlead }: Props = $props();
 	let writers = $state.raw<WriterCount[]>([]);
-	let names = $state(true);
 	const total = $derived(writers.reduce((sum, { waiting }) => sum + waiting, 0));
 	/** Runs that still hide something, the running one last. */
 	const runs = $derived(room.silences.filter(({ open }) => open !== 'all'));
 	const run = $derived(runs.at(-1));
+	/** The step that it belongs to says whether names are shown; so all who lead see the same. */
+	const step = $derived(room.plan.steps.find(({ id }) => id === run?.step));
 	const isHere = $derived(new Set(room.people.map(({ person }) => person)));
 	const away = $derived(writers.filter(({ id }) => !isHere.has(id) && id !== room.info.person.id));
 
@@ -53,14 +55,22 @@
 	<section data-testid="silence">
 		<h3 class="label">{m.silent_so_far({ count: total })}</h3>
 		{#if run.open === 0}
-			<label><input type="checkbox" bind:checked={names} /><span>{m.reveal_with_names()}</span></label>
+			<label
+				><input
+					type="checkbox"
+					checked={step ? revealsNames(step) : run.names}
+					disabled={!step}
+					onchange={(event) =>
+						onlead({ do: 'with names', step: run.step, withNames: event.currentTarget.checked })}
+				/><span>{m.reveal_with_names()}</span></label
+			>
 		{/if}
 		<div class="row">
 			<button
 				type="button"
 				class="button main"
 				disabled={total === 0}
-				onclick={() => onlead({ do: 'reveal', run: run.run, all: true, names })}
+				onclick={() => onlead({ do: 'reveal', run: run.run, all: true })}
 				><PartyPopper size={16} />{m.reveal_all()}</button
 			>
 			<button
@@ -68,7 +78,7 @@
 				class="button"
 				disabled={total === 0}
 				title={m.reveal_round_more()}
-				onclick={() => onlead({ do: 'reveal', run: run.run, all: false, names })}
+				onclick={() => onlead({ do: 'reveal', run: run.run, all: false })}
 				><Layers size={16} />{m.reveal_round()}</button
 			>
 		</div>

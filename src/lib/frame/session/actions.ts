@@ -9,7 +9,8 @@ export type Order =
 	| { do: 'back'; from?: string | undefined }
 	| { do: 'add'; minutes: number }
 	| { do: 'pause' | 'resume' | 'stop' | 'end' | 'shorten' | 'as wished' }
-	| { do: 'reveal'; run: string; all: boolean; names: boolean };
+	| { do: 'reveal'; run: string; all: boolean }
+	| { do: 'with names'; step: string; withNames: boolean };
 
 const path = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
 

@@ -6,7 +6,7 @@
 	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
 	import { messageOf } from '../../ui/api';
-	import { objectsFor, SOURCES, type Source } from './sources';
+	import { likelySource, objectsFor, SOURCES, type Source } from './sources';
 	import { methodMore, methodName, votersName } from '$lib/words/votes';
 
 	interface Props {
@@ -27,9 +27,7 @@
 			return (field && plainText(field.text)) || room.step?.prompt || '';
 		}),
 	);
-	let source = $state<Source>(
-		untrack(() => SOURCES.find(({ id }) => objectsFor(board, id, asked).length > 1)?.id ?? 'notes'),
-	);
+	let source = $state<Source>(untrack(() => likelySource(board, asked)));
 	let each = $state(5);
 	let most = $state(3);
 	let steps = $state(5);
@@ -44,6 +42,13 @@
 	const objects = $derived.by(() => {
 		void room.version;
 		return objectsFor(board, source, asked);
+	});
+	// What it is about is in view while one asks.
+	$effect(() => {
+		void source;
+		untrack(() => {
+			if (objects.length > 1) board.showAll(objects);
+		});
 	});
 	const offered = $derived.by(() => {
 		void room.version;

@@ -5,13 +5,14 @@ import { m } from '$lib/paraglide/messages';
 import type { Board } from '../../board/board.svelte';
 import { laidOut } from '../../ui/laid-out';
 
-export type Source = 'inside' | 'selection' | 'step' | 'themes' | 'notes' | 'shapes' | 'pictures';
+export type Source = 'inside' | 'selection' | 'step' | 'themes' | 'sorted' | 'notes' | 'shapes' | 'pictures';
 
 export const SOURCES: { id: Source; label: () => string }[] = [
 	{ id: 'inside', label: () => m.source_inside() },
 	{ id: 'selection', label: () => m.source_selection() },
 	{ id: 'step', label: () => m.source_step() },
 	{ id: 'themes', label: () => m.source_themes() },
+	{ id: 'sorted', label: () => m.source_sorted() },
 	{ id: 'notes', label: () => m.source_notes() },
 	{ id: 'shapes', label: () => m.source_shapes() },
 	{ id: 'pictures', label: () => m.source_pictures() },
@@ -52,6 +53,15 @@ export async function showVoted(board: Board, { options }: ShownVote): Promise<v
 	board.showAll(on(sheet).map(({ id }) => id));
 }
 
+/**
+ * About what a new vote most likely is: what was asked for; after notes have been sorted the themes, since what is left in the step's field
+ * then is only what fits nowhere; else the notes in that field.
+ */
+export function likelySource(board: Board, asked: readonly string[]): Source {
+	const order: Source[] = ['inside', 'selection', 'themes', 'step', 'notes', 'shapes', 'pictures'];
+	return order.find((source) => objectsFor(board, source, asked).length > 1) ?? 'notes';
+}
+
 export function objectsFor(board: Board, source: Source, asked: readonly string[]): string[] {
 	const ofKind = (kind: BoardObject['kind']): string[] =>
 		board.model.onSheet(board.sheet).flatMap((object) => (object.kind === kind ? object.id : []));
@@ -75,6 +85,14 @@ export function objectsFor(board: Board, source: Source, asked: readonly string[
 		}
 		case 'themes':
 			return inOrder(board, ofKind('theme'));
+		case 'sorted':
+			return inOrder(
+				board,
+				ofKind('note').filter((id) => {
+					const theme = board.model.find(id)?.theme;
+					return theme !== undefined && board.model.find(theme)?.sheet === board.sheet;
+				}),
+			);
 		case 'notes':
 			return inOrder(board, ofKind('note'));
 		case 'shapes':

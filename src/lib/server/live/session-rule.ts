@@ -1,13 +1,17 @@
 /** Keeps what the database knows about the running step in line with the document that says so, and with it everybody's rights. */
 import { ruleOf, readSession, renewSteps, sessionMap, stepKey } from '$core/session/runsheet';
 import { asidesOf } from '$core/session/backstage';
+import { pendingEffects } from '$core/session/effects';
 import { and, eq, sql } from 'drizzle-orm';
 import type * as Y from 'yjs';
 import { database, schema } from '../db';
 import { log } from '../log';
+import { runEffects } from '../step-effects';
 import { live } from './documents';
 
 const { boards } = schema;
+/** What was left undone is done a moment after the document is open, ms. */
+const LEFT_OVER = 500;
 
 /** Brings the database in line with the document. Returns when everybody's rights follow. */
 export async function mirrorRule(doc: Y.Doc, boardId: string): Promise<void> {
@@ -58,5 +62,12 @@ export function watchSession(
 	const map = sessionMap(doc);
 	map.observe(follow);
 	setImmediate(follow);
+	// What a change of step brings about may have been left undone when the server ended.
+	if (pendingEffects(doc).length > 0)
+		setTimeout(() => {
+			runEffects(boardId).catch((error: unknown) =>
+				log.error({ err: error }, 'what a step brings about is left undone'),
+			);
+		}, LEFT_OVER).unref();
 	return () => map.unobserve(follow);
 }

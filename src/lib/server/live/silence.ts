@@ -13,6 +13,7 @@ import {
 	type Due,
 	type Silence,
 } from '$core/session/silence';
+import { readSession, revealsNames } from '$core/session/runsheet';
 import { and, eq, ne } from 'drizzle-orm';
 import type * as Y from 'yjs';
 import { database, schema } from '../db';
@@ -88,13 +89,15 @@ function dueNow(
 	});
 }
 
+/** With names or without is the step's to say, whoever reveals and in whatever way. */
+function namesOf(session: Y.Doc, run: string): boolean {
+	const silence = silencesIn(session).find((each) => each.run === run);
+	const step = readSession(session).steps.find(({ id }) => id === silence?.step);
+	return step ? revealsNames(step) : (silence?.names ?? true);
+}
+
 /** Opens a run of a silent step further and brings what is due onto the board, all of it or nothing. Returns how many came. */
-export async function reveal(
-	boardId: string,
-	run: string,
-	how: { all: boolean; names: boolean },
-	personId: string,
-): Promise<number> {
+export async function reveal(boardId: string, run: string, all: boolean, personId: string): Promise<number> {
 	const writers = await writersOf(boardId);
 	const people = (await speakingOn(boardId))?.people ?? new Map();
 	const session = documentName(boardId, 'session');
@@ -102,7 +105,8 @@ export async function reveal(
 	const own = writers.map((person) => documentName(boardId, 'silent', person));
 	return live().editTogether(boardId, [session, stage, ...own], (docs, as) => {
 		let count = 0;
-		as(personId, () => void openSilence(docs.get(session)!, run, how));
+		const doc = docs.get(session)!;
+		as(personId, () => void openSilence(doc, run, { all, names: namesOf(doc, run) }));
 		const due = dueNow(docs, boardId, writers, silencesIn(docs.get(session)!), people);
 		count += carry(docs.get(stage)!, due, as);
 		return count;

@@ -4,7 +4,7 @@ import { requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { documentName } from '$lib/server/live/names';
-import { bringOnStage } from '$lib/server/session';
+import { bringOnStage } from '$lib/server/step-effects';
 import { z } from 'zod';
 
 const orderSchema = z.object({
