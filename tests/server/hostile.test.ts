@@ -11,7 +11,7 @@ import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
 let owner: TestPerson;
-let open: (TestClient | RawClient)[] = [];
+const open: (TestClient | RawClient)[] = [];
 
 beforeAll(async () => {
 	server = await startServer({

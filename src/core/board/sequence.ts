@@ -12,13 +12,51 @@ export function fieldsInOrder(model: BoardModel, sheet: string): Field[] {
 		const field = model.find(id);
 		return field?.kind === 'field' && field.sheet === sheet ? [field] : [];
 	});
-	return fields.sort((a, b) => {
-		if (a.order !== undefined || b.order !== undefined) {
-			if (a.order === undefined) return 1;
-			if (b.order === undefined) return -1;
-			if (a.order !== b.order) return a.order < b.order ? -1 : 1;
+	const placed = fields.filter(({ order }) => order !== undefined);
+	placed.sort((a, b) => (a.order! < b.order! ? -1 : a.order! > b.order! ? 1 : a.id < b.id ? -1 : 1));
+	return [...placed, ...asRead(fields.filter(({ order }) => order === undefined))];
+}
+
+/**
+ * Fields row by row as one reads them: what stands beside each other with half of its height is one row, so that a field which is pushed a
+ * little up or down keeps its place.
+ */
+function asRead(fields: readonly Field[]): Field[] {
+	const left = [...fields].sort(
+		(a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1),
+	);
+	const order: Field[] = [];
+	for (let first = left.shift(); first; first = left.shift()) {
+		const [, top, , height] = first.box;
+		const row = [first];
+		for (const each of [...left]) {
+			const [, y, , h] = each.box;
+			const shared = Math.min(top + height, y + h) - Math.max(top, y);
+			if (shared * 2 < Math.min(height, h)) continue;
+			row.push(each);
+			left.splice(left.indexOf(each), 1);
 		}
-		return a.box[1] - b.box[1] || a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1);
+		order.push(...row.sort((a, b) => a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1)));
+	}
+	return order;
+}
+
+/** Puts a field right before another one in the sequence of its sheet, or at its end, as one step. */
+export function putInSequence(hand: Hand, model: BoardModel, id: string, before: string | undefined): void {
+	const field = model.find(id);
+	if (field?.kind !== 'field' || field.lock || before === id) return;
+	const others = fieldsInOrder(model, field.sheet).filter((each) => each.id !== id);
+	const at = before === undefined ? others.length : others.findIndex((each) => each.id === before);
+	if (at >= 0) writeOrder(hand, [...others.slice(0, at), field, ...others.slice(at)]);
+}
+
+/** From here on the whole sheet has an order that does not depend on where its fields lie. */
+function writeOrder(hand: Hand, order: readonly Field[]): void {
+	const keys = freshKeys(order.length);
+	transact(hand, () => {
+		order.forEach((each, i) => {
+			if (each.order !== keys[i]) patch(hand, each.id, { order: keys[i] });
+		});
 	});
 }
 
@@ -31,13 +69,7 @@ export function shiftInSequence(hand: Hand, model: BoardModel, id: string, by: -
 	const to = at + by;
 	if (to < 0 || to >= order.length) return;
 	[order[at], order[to]] = [order[to]!, order[at]!];
-	// From here on the whole sheet has an order that does not depend on where its fields lie.
-	const keys = freshKeys(order.length);
-	transact(hand, () => {
-		order.forEach((each, i) => {
-			if (each.order !== keys[i]) patch(hand, each.id, { order: keys[i] });
-		});
-	});
+	writeOrder(hand, order);
 }
 
 /** The field after another one in the sequence, or before it; the first one after none. Goes round. */

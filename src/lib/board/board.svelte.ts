@@ -16,8 +16,9 @@ import type * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
 import { Frame } from './frame';
 import { InHand } from './in-hand';
+import { tellLocked } from './locked';
 import { whenIdle } from './idle';
-import { FIRST_STYLE, type NextStyle } from './next-style';
+import { FIRST_STYLE, remember, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
 import { Trails } from './together/trails';
 import { showStep } from './show-step';
@@ -294,20 +295,23 @@ export class Board extends Viewpoint {
 	}
 
 	restyle(style: Record<string, unknown>): void {
-		for (const [key, value] of Object.entries(style))
-			if (key in this.next) Object.assign(this.next, { [key]: value });
+		const kind = this.tool === 'link' ? 'connector' : this.tool === 'pen' ? 'stroke' : this.selected[0]?.kind;
+		remember(this.next, style, kind);
 		if (this.selection.size === 0) return;
 		this.asOne(() => {
 			edits.restyle(this.room.hand, this.model, this.selection, style);
-			// Larger letters need higher rows.
-			for (const object of this.selected) if (object.parts) this.writing.grow(object);
+			// Other letters, or another form, need another height.
+			for (const object of this.selected) this.writing.grow(object);
 		});
 	}
 
 	remove(): void {
 		if (!this.mayEdit || this.selection.size === 0) return;
+		const locked = this.selected.find(({ lock }) => lock);
+		if (locked) tellLocked(locked);
 		edits.removeObjects(this.room.hand, this.model, this.selection);
-		this.select([]);
+		// What could not be taken away stays picked.
+		this.select(this.selected.map(({ id }) => id));
 	}
 
 	duplicate(): void {

@@ -5,7 +5,8 @@ import { NOTE_SIZES } from '$core/board/objects';
 import { addObjects, removeObjects, type NewObject } from '$core/board/edits';
 import { neededHeight } from '$core/board/kinds';
 import { freePlace } from '$core/geometry/free-place';
-import { richFrom, type RichText } from '$core/text/rich';
+import { withLinks } from '$core/text/links';
+import { isEmpty, richFrom, type RichText } from '$core/text/rich';
 import { richSchema } from '$core/text/rich-schema';
 import { writeBlock } from '$core/board/holders/edits';
 import { formOf } from '$core/board/holders/forms';
@@ -19,6 +20,7 @@ import { holderIn } from './commands/holders';
 import { putTable } from './holders';
 import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
 import { addPictures, picturesIn } from './pictures';
+import { placeOf } from '../templates/place';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
 import { attempt } from '../ui/attempt';
@@ -84,7 +86,8 @@ export function paste(board: Board, event: ClipboardEvent): void {
 	const pictures = clip || cells || !board.mayAll ? [] : picturesIn(data);
 	if (pictures.length > 0) void addPictures(board, pictures);
 	else if (clip) void pasteClip(board, clip, data.getData(FROM));
-	else if (cells && board.mayAll) pasteCells(board, cells);
+	else if (cells && board.mayAll && (board.cell !== undefined || cells.some((row) => row.length > 1)))
+		pasteCells(board, cells);
 	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html));
 	else return;
 	event.preventDefault();
@@ -129,11 +132,14 @@ async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> 
 }
 
 /** Lines beyond which nobody wants a note each. */
-const MOST_LINES = 200;
+const MOST_LINES = 500;
 
 /** Puts text down as a note, and offers one note a line where it has several; a line each in a list or table. */
 function pasteText(board: Board, text: string, formatted: RichText | undefined): void {
 	const lines = text.split(/\r\n|\r|\n/).flatMap((line) => line.trim() || []);
+	const rich = withLinks(formatted ?? richFrom(text));
+	/** A note each: paragraphs with what is bold or linked in them, without their bullets. */
+	const single = rich.flatMap(({ runs }): RichText[] => (isEmpty([{ runs }]) ? [] : [[{ runs }]]));
 	if (
 		board.cell !== undefined &&
 		pasteIntoCells(
@@ -142,39 +148,60 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined):
 		)
 	)
 		return;
-	const whole = putNotes(board, [formatted ?? richFrom(text)]);
-	if (lines.length < 2 || lines.length > MOST_LINES) return;
+	const whole = putNotes(board, [rich]);
+	if (lines.length > MOST_LINES)
+		toaster.info({ title: m.pasted_long(), description: m.pasted_long_more({ count: MOST_LINES }) });
+	if (single.length < 2 || lines.length > MOST_LINES) return;
 	toaster.create({
 		title: m.pasted_lines(),
-		description: m.pasted_lines_more({ count: lines.length }),
+		description: m.pasted_lines_more({ count: single.length }),
 		duration: 12_000,
 		action: {
 			label: m.pasted_split(),
 			onClick: () => {
-				board.oneStep(() => {
+				// One after the other: the place of the whole note is free for the first of them.
+				board.asOne(() => {
 					removeObjects(board.room.hand, board.model, whole);
-					putNotes(board, lines.map(richFrom));
+					putNotes(board, single);
 				});
 			},
 		},
 	});
 }
 
-/** Puts notes down in rows round the middle of the view, in free places. Returns their ids. */
+/** How far one that would lie exactly on another is put beside it, board units. */
+const BESIDE = 28;
+
+/** Where a single note goes: at the hand, or in the middle of what is seen; never exactly on what lies there. */
+function spotFor(board: Board, w: number, h: number): { x: number; y: number } {
+	const at = placeOf(board);
+	const spot = { x: Math.round(at.x - w / 2), y: Math.round(at.y - h / 2) };
+	const corners = new Set(
+		board.model.touching(board.sheet, { ...spot, w: 4000, h: 4000 }).map(({ box: [x, y] }) => `${x} ${y}`),
+	);
+	while (corners.has(`${spot.x} ${spot.y}`)) {
+		spot.x += BESIDE;
+		spot.y += BESIDE;
+	}
+	return spot;
+}
+
+/** Puts notes down at the hand: one there, several in rows in free places round it. Returns their ids. */
 function putNotes(board: Board, texts: readonly RichText[]): string[] {
 	const { form, pigment } = board.next;
 	const { w, h } = NOTE_SIZES[form];
 	const columns = Math.ceil(Math.sqrt(texts.length * 1.4));
 	const gap = 14;
 	const width = columns * (w + gap) - gap;
-	const { x, y } = board.middle;
+	const { x, y } = placeOf(board);
+	const spot = texts.length === 1 ? spotFor(board, w, h) : undefined;
 	const room = { x: Math.round(x - width / 2), y: Math.round(y - h / 2), w: width, h: 1e6 };
 	const taken = board.model
 		.touching(board.sheet, room)
 		.filter(({ kind }) => kind !== 'field' && kind !== 'theme' && kind !== 'connector' && kind !== 'group')
 		.map(({ id }) => board.model.boundsOf(id)!);
 	const specs = texts.map((text): NewObject<'note'> => {
-		const at = texts.length === 1 ? room : freePlace({ room, size: { w, h }, taken, gap });
+		const at = spot ?? freePlace({ room, size: { w, h }, taken, gap });
 		taken.push({ x: at.x, y: at.y, w, h });
 		const note: NewObject<'note'> = {
 			kind: 'note',

@@ -6,6 +6,7 @@ import type { Point } from '$core/geometry/box';
 import { toBoard, type Size } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 import { edgePull } from './edge';
+import { isBackdrop, tellLocked } from './locked';
 import { TOOL_TABLE } from './tools';
 import { spotUnder, writeAt } from './tools/cells';
 import type { HandEvent, Tool } from './tools/tool';
@@ -27,6 +28,8 @@ export class Gestures {
 	private resting: ReturnType<typeof setTimeout> | undefined;
 	/** Where the canvas was when it had a size. */
 	private known: (Point & { size: Size }) | undefined;
+	/** The stylus that is down: hands that lie on the glass meanwhile do nothing. */
+	private stylus: number | undefined;
 	/** Once a stylus was seen, fingers move the board and the stylus draws. */
 	private hasStylus = false;
 
@@ -78,6 +81,12 @@ export class Gestures {
 
 	onDown(event: PointerEvent): void {
 		const { board } = this;
+		// A hand beside the stylus, and a third finger beside two that move the board, are no gesture of their own.
+		if (event.pointerType === 'touch' && (this.stylus !== undefined || this.down.size > 1)) return;
+		if (event.pointerType === 'pen') {
+			this.stylus = event.pointerId;
+			this.letTouchesGo();
+		}
 		if (board.editing) board.stopEditing();
 		this.known = undefined;
 		this.canvas.setPointerCapture(event.pointerId);
@@ -114,10 +123,13 @@ export class Gestures {
 	/** A pointer is let go, or taken away by the browser: then nothing of what it did may stay. */
 	onUp(event: PointerEvent, isBrokenOff = false): void {
 		clearTimeout(this.resting);
-		if (this.isOwed && this.held && !isBrokenOff) this.dragTo(this.handEvent(this.held));
-		this.isOwed = false;
-		this.held = undefined;
+		if (this.isOwed && this.held?.pointerId === event.pointerId && !isBrokenOff)
+			this.dragTo(this.handEvent(this.held));
+		if (this.held?.pointerId === event.pointerId) this.isOwed = false;
+		if (event.pointerId === this.stylus) this.stylus = undefined;
+		// One that was never taken for a gesture goes without a trace.
 		if (!this.down.delete(event.pointerId)) return;
+		this.held = undefined;
 		if (this.gesture === 'tool') {
 			if (isBrokenOff) this.tool.cancel?.(this.board);
 			else this.tool.up?.(this.board, this.handEvent(event));
@@ -131,8 +143,10 @@ export class Gestures {
 		const object = board.model.at(board.sheet, hand.at, hand.reach, board.context);
 		const spot = spotUnder(board, hand, object?.id);
 		if (spot) writeAt(board, spot);
-		else if (object) board.startEditing(object.id);
-		else if (board.mayEdit && board.tool === 'pick') {
+		else if (object && !isBackdrop(board, object)) {
+			if (object.lock) tellLocked(object);
+			else board.startEditing(object.id);
+		} else if (board.mayEdit && board.tool === 'pick') {
 			board.tool = 'note';
 			TOOL_TABLE.note.down?.(board, hand);
 			TOOL_TABLE.note.up?.(board, hand);
@@ -171,6 +185,16 @@ export class Gestures {
 		if (event.pointerType === 'pen') this.hasStylus = true;
 		const draws = this.board.tool === 'pen' || this.board.tool === 'rub';
 		return this.hasStylus && event.pointerType === 'touch' && draws;
+	}
+
+	/** The stylus comes down: whatever a hand had begun on the glass is broken off. */
+	private letTouchesGo(): void {
+		clearTimeout(this.resting);
+		if (this.gesture === 'tool') this.tool.cancel?.(this.board);
+		this.gesture = undefined;
+		this.held = undefined;
+		this.isOwed = false;
+		this.down.clear();
 	}
 
 	private rest(event: PointerEvent): void {

@@ -26,6 +26,10 @@ function isOnControl(event: KeyboardEvent): boolean {
 	return plain && Boolean(target?.closest('button, a, [role="tree"], [role="tablist"], [role="menu"]'));
 }
 
+/** What opens over the board and closes by Escape of itself. */
+const OPEN_OVER =
+	'.pop[data-state="open"], .point-menu[data-state="open"], [role="dialog"][data-state="open"]';
+
 /** Lets the keys of the command table run their commands; of several on one key the first that is offered. */
 export function bindKeys(board: Board, canvas: HTMLElement): () => void {
 	const byKey = new Map<string, Command[]>();
@@ -34,6 +38,8 @@ export function bindKeys(board: Board, canvas: HTMLElement): () => void {
 	const bindings: Record<string, (event: KeyboardEvent) => void> = {};
 	for (const [key, commands] of byKey) {
 		bindings[key] = (event) => {
+			// Escape closes what is open over the board, and nothing else.
+			if (event.key === 'Escape' && wasOpen) return;
 			if (board.covered || isTyping(event) || isOnControl(event) || event.isComposing) return;
 			const command = commands.find((each) => isOffered(each, board));
 			if (!command) return;
@@ -43,7 +49,15 @@ export function bindKeys(board: Board, canvas: HTMLElement): () => void {
 			void command.run(board);
 		};
 	}
-	return tinykeys(window, bindings);
+	// Asked before anybody hears of the key: who closes it has closed it by the time the board hears.
+	let wasOpen = false;
+	const onBefore = (): void => void (wasOpen = document.querySelector(OPEN_OVER) !== null);
+	addEventListener('keydown', onBefore, true);
+	const unbind = tinykeys(window, bindings);
+	return () => {
+		removeEventListener('keydown', onBefore, true);
+		unbind();
+	};
 }
 
 /** Whether a key event is space that holds the board, and not a button or a text. */

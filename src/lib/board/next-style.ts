@@ -1,5 +1,5 @@
 import type { HolderKind } from '$core/board/holders/forms';
-import type { NoteForm, ShapeName, TextRole } from '$core/board/objects';
+import type { KindName, NoteForm, ShapeName, TextRole, Tip } from '$core/board/objects';
 import type { Nib } from '$core/ink/stroke';
 import type { Chosen } from './holders';
 
@@ -12,6 +12,8 @@ export interface NextStyle {
 	fill: string;
 	chalk: string;
 	route: 'straight' | 'curved' | 'right-angled';
+	/** Thickness, pattern and ends of the next connector. */
+	line: { start: Tip; end: Tip; width?: number; dash?: 'solid' | 'dashed' | 'dotted' };
 	nib: Nib;
 	/** Colour and thickness of the pen. */
 	ink: string;
@@ -33,6 +35,7 @@ export const FIRST_STYLE: NextStyle = {
 	fill: 'none',
 	chalk: 'white',
 	route: 'right-angled',
+	line: { start: 'none', end: 'arrow' },
 	nib: 'round',
 	ink: 'white',
 	width: 5,
@@ -41,3 +44,18 @@ export const FIRST_STYLE: NextStyle = {
 	mark: undefined,
 	markFill: 'chalk',
 };
+
+const OF_LINES = ['start', 'end', 'width', 'dash'];
+
+/**
+ * Takes a look over for the next object of that kind.
+ * @param kind of what it was chosen for; undefined where nothing is selected
+ */
+export function remember(next: NextStyle, style: Record<string, unknown>, kind: KindName | undefined): void {
+	for (const [key, value] of Object.entries(style)) {
+		if (kind === 'connector' && OF_LINES.includes(key)) next.line = { ...next.line, [key]: value };
+		// The thickness of an outline is not that of the pen.
+		else if (key === 'width' && kind !== undefined && kind !== 'stroke') continue;
+		else if (key in next) Object.assign(next, { [key]: value });
+	}
+}

@@ -32,9 +32,23 @@ function cellsInHtml(html: string): RichText[][] | undefined {
 	return rows.length > 0 ? rows : undefined;
 }
 
+/** Whether tabs divide a text into cells: in every line, and none only as what sets a line in. */
+function isTabular(text: string): boolean {
+	// Cells with line breaks stand in quotes; what is in them is no line of its own.
+	const lines = text
+		.replace(/"(?:[^"]|"")*"/g, 'x')
+		.split(/\r\n|\r|\n/)
+		.filter((line) => line.trim() !== '');
+	return (
+		lines.length > 0 &&
+		lines.every((line) => line.includes('\t')) &&
+		lines.some((line) => !line.startsWith('\t'))
+	);
+}
+
 /** The cells that spreadsheets copy as text: tabs between them, quotes round those with line breaks. */
 function cellsInText(text: string): RichText[][] | undefined {
-	if (!text.includes('\t')) return undefined;
+	if (!isTabular(text)) return undefined;
 	const { data } = Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' });
 	return data.map((row) =>
 		row.map((cell) =>
@@ -45,7 +59,9 @@ function cellsInText(text: string): RichText[][] | undefined {
 
 /** A table on the clipboard, row by row; undefined where there is none of more than one cell. */
 export function cellsIn(html: string, text: string): RichText[][] | undefined {
-	const cells = cellsInHtml(html) ?? cellsInText(text);
+	// A list stays a list, whatever sets its items in.
+	const isList = /<li[\s>]/i.test(html) && !/<table/i.test(html);
+	const cells = cellsInHtml(html) ?? (isList ? undefined : cellsInText(text));
 	if (!cells || cells.flat().length < 2 || cells.flat().every(isEmpty)) return undefined;
 	return cells;
 }

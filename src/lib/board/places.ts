@@ -6,22 +6,39 @@ import { m } from '$lib/paraglide/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 
-/** The first of two objects that are to refer to each other. */
-let seeFrom: string | undefined;
+/** The first of two objects that are to refer to each other, and until when it waits for the second, ms. */
+let seeFrom: { id: string; until: number } | undefined;
+/** How long it waits: long enough to go to another sheet, and not so long that one has forgotten. */
+const SEE_WAITS = 60_000;
+
+/** Waits for no second end any more; says whether it did. */
+export function forgetSeeAlso(): boolean {
+	const waited = seeFrom !== undefined && seeFrom.until > Date.now();
+	seeFrom = undefined;
+	toaster.dismiss('see also');
+	return waited;
+}
 
 /** Ties two selected objects as "see also"; of one, remembers it and waits for the other, on any sheet. */
 export function seeAlso(board: Board): void {
 	const [a, b] = [...board.selection];
 	if (!a || !board.mayAll) return;
-	const first = b ? a : seeFrom;
+	const waiting = seeFrom && seeFrom.until > Date.now() ? seeFrom.id : undefined;
+	const first = b ? a : waiting;
 	const second = b ?? a;
 	if (first && first !== second && board.model.find(first)) {
 		tieSeeAlso(board.room.hand, board.model, first, second);
-		seeFrom = undefined;
+		forgetSeeAlso();
 		return;
 	}
-	seeFrom = a;
-	toaster.info({ title: m.see_also_first(), description: m.see_also_first_more() });
+	seeFrom = { id: a, until: Date.now() + SEE_WAITS };
+	toaster.create({
+		id: 'see also',
+		type: 'info',
+		title: m.see_also_first(),
+		description: m.see_also_first_more(),
+		duration: SEE_WAITS,
+	});
 }
 
 /** Goes to what an object refers to; from several, to the next one each time. */

@@ -12,6 +12,8 @@ import { FITTED } from '$core/board/text-nodes';
 import type { Editor } from '@tiptap/core';
 import * as Y from 'yjs';
 import type { Board } from './board.svelte';
+import { linkAddresses } from './text-links';
+import { tellLocked } from './locked';
 import { offerLostText } from './lost-text';
 
 /** A pause in typing that ends a step of undo, ms. */
@@ -36,6 +38,7 @@ export class Writing {
 	start(id: string, part?: string): void {
 		const { board } = this;
 		const object = board.model.find(id);
+		if (object?.lock && board.mayEdit) tellLocked(object);
 		if (!object || !board.mayEdit || object.lock || object.kind === 'group' || object.kind === 'stroke')
 			return;
 		if (object.kind === 'picture') {
@@ -65,6 +68,7 @@ export class Writing {
 	stop(): void {
 		const { board, id } = this;
 		if (id === undefined) return;
+		if (this.editor) linkAddresses(this.editor);
 		this.leave();
 		// The live layer shows the text until the painter has it again.
 		board.held.lift([id]);
@@ -178,6 +182,7 @@ export class Writing {
 			fitRows(hand, board.model, object.id, board.context);
 			return;
 		}
+		if (object.lock) return;
 		const [x, y, w, h, angle] = object.box;
 		const needed = neededHeight(object, board.context);
 		const grown = object.kind === 'text' ? needed : Math.max(h, needed);

@@ -20,7 +20,9 @@
 		const sections = ORDER.filter((section) => onFree || (section !== 'view' && section !== 'board'));
 		return sections
 			.map((section) =>
-				COMMANDS.filter((command) => command.section === section && isOffered(command, board)),
+				COMMANDS.filter(
+					(command) => command.section === section && isOffered(command, board) && !command.hidden?.(board),
+				),
 			)
 			.filter((commands) => commands.length > 0)
 			.map((commands) =>

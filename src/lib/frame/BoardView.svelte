@@ -136,7 +136,7 @@
 	});
 
 	untrack(() => {
-		room.onword = (word) => tellWord(word, (sheet) => board.goToSheet(sheet));
+		room.onword = (word) => tellWord(word, (sheet) => board.goToSheet(sheet), room.info.person.id);
 	});
 	const onlead = (order: Order): Promise<boolean> => leadOn(boardId, order);
 
@@ -214,7 +214,11 @@
 	// When somebody else leads the view, one comes along at first.
 	$effect(() => {
 		void room.leader?.id;
-		untrack(() => (board.following.isAlone = false));
+		untrack(() => {
+			board.following.isAlone = false;
+			// Whoever leads says where one is from here on; the call before that is over.
+			if (room.leader) board.following.called = undefined;
+		});
 	});
 
 	// Whoever may not write any more puts down what they have in hand.

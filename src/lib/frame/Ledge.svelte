@@ -18,6 +18,8 @@
 	import StickyNote from '@lucide/svelte/icons/sticky-note';
 	import Type from '@lucide/svelte/icons/type';
 	import Undo from '@lucide/svelte/icons/undo-2';
+	import { onMount } from 'svelte';
+	import { giveKeysBack } from '../ui/keys-back';
 	import { TOOLS, type Board } from '../board/board.svelte';
 	import { toolLabel } from '../board/commands';
 	import QuickSigns from './ledge/QuickSigns.svelte';
@@ -44,11 +46,27 @@
 		pen: Pen,
 		rub: Eraser,
 	};
+	let bar: HTMLElement;
+	const back = (): void => {
+		const isTyping = document.activeElement?.matches('input, textarea, select, [contenteditable="true"]');
+		if (!isTyping && !board.editing) board.focus();
+	};
+	giveKeysBack(back);
+	onMount(() => {
+		// By the pointer only: who walks here by key stays here. A button that opens something keeps the keys until it closes.
+		const onClick = (event: MouseEvent): void => {
+			const button = (event.target as HTMLElement).closest('button');
+			if (event.detail > 0 && button && !button.hasAttribute('aria-haspopup')) requestAnimationFrame(back);
+		};
+		bar.addEventListener('click', onClick);
+		return () => bar.removeEventListener('click', onClick);
+	});
+
 	/** Only what can be taken up now: a participant needs one tool at a time. */
 	const tools = $derived(TOOLS.filter((tool) => board.mayTake(tool)));
 </script>
 
-<footer class="ledge" data-testid="ledge">
+<footer class="ledge" data-testid="ledge" bind:this={bar}>
 	<div class="tools" role="toolbar" aria-label={m.tools()}>
 		{#each tools as tool (tool)}
 			{@const Icon = ICONS[tool]}

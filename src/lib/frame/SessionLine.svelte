@@ -45,11 +45,7 @@
 	const SHOWN = 4;
 	/** Why one may not do everything now. */
 	const roleHint = $derived(
-		room.role !== 'editor'
-			? m.role_viewer_hint()
-			: room.house.watching
-				? m.only_watching()
-				: nowWords(room.house.step.may),
+		room.role !== 'editor' ? m.role_viewer_hint() : room.house.watching ? m.only_watching() : nowWords(room),
 	);
 	let renaming = $state(false);
 	function endRename(title: string | undefined): void {

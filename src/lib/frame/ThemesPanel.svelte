@@ -117,7 +117,13 @@
 	{/if}
 {:else}
 	<p class="quiet">{m.themes_hint()}</p>
-	{#if preview.problem}<p class="warn" role="alert">{preview.problem}</p>{/if}
+	{#if preview.problem}
+		<p class="warn" role="alert">{preview.problem}</p>
+		<div class="actions">
+			<button type="button" class="button main" onclick={() => preview.again(false)}>{m.try_again()}</button>
+			<button type="button" class="button" onclick={() => preview.again(true)}>{m.themes_by_words()}</button>
+		</div>
+	{/if}
 	{#if board.mayAll}
 		<div class="starts">
 			{#if chosen.length > 1}

@@ -56,8 +56,8 @@ export const renew = (boardId: string, link: string) =>
 export const links = (boardId: string) => ask(linksSchema, 'GET', `${boardPath(boardId)}/links`);
 export const withdraw = (boardId: string, link: string) =>
 	send('DELETE', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`);
-export const propose = (boardId: string, noteIds: string[]) =>
-	ask(proposalSchema, 'POST', `${boardPath(boardId)}/themes`, { noteIds });
+export const propose = (boardId: string, noteIds: string[], wordsOnly = false) =>
+	ask(proposalSchema, 'POST', `${boardPath(boardId)}/themes`, { noteIds, wordsOnly });
 
 export interface ExportOrder {
 	format: 'png' | 'svg' | 'csv' | 'wandtafel';

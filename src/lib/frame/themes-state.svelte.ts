@@ -13,13 +13,22 @@ export class ThemesPreview {
 
 	constructor(private readonly board: Board) {}
 
-	async ask(noteIds: string[]): Promise<void> {
+	/** What was asked about last, to ask again. */
+	private last: string[] = [];
+
+	/** Asks the same again. @param wordsOnly whether words alone may decide */
+	again(wordsOnly: boolean): Promise<void> {
+		return this.ask(this.last, wordsOnly);
+	}
+
+	async ask(noteIds: string[], wordsOnly = false): Promise<void> {
+		this.last = noteIds;
 		this.busy = true;
 		this.problem = '';
 		this.proposal = undefined;
 		this.asked = noteIds.length;
 		try {
-			this.proposal = await propose(this.board.room.info.boardId, noteIds);
+			this.proposal = await propose(this.board.room.info.boardId, noteIds, wordsOnly);
 		} catch (error) {
 			this.problem = messageOf(error);
 		} finally {

@@ -14,6 +14,13 @@ const wordSchema = z.discriminatedUnion('is', [
 	z.object({ is: z.literal('late notes'), count: z.number(), name: z.string().optional() }),
 	/** Objects of one's own stood on a sheet that was deleted: they are on another one now. */
 	z.object({ is: z.literal('found'), count: z.number(), sheet: z.string() }),
+	/** Somebody has brought the board back to an earlier moment. */
+	z.object({
+		is: z.literal('restored'),
+		by: z.object({ id: z.string(), name: z.string() }),
+		/** Server time, ms. */
+		to: z.number(),
+	}),
 	/** Something about a vote has changed. */
 	z.object({ is: z.literal('vote'), id: z.string() }),
 ]);

@@ -12,7 +12,7 @@ export class Refused extends Error {
 	override name = 'Refused';
 	constructor(
 		message: string,
-		readonly status: 403 | 404 | 409 | 410 = 403,
+		readonly status: 403 | 404 | 409 | 410 | 503 = 403,
 	) {
 		super(message);
 	}

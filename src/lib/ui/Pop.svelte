@@ -2,6 +2,7 @@
 	/** A button of the ledge with a small panel of values above it. */
 	import { Popover, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';
+	import { keysBack } from './keys-back';
 
 	interface Props {
 		label: string;
@@ -12,6 +13,8 @@
 		open?: boolean;
 		/** How the button looks. */
 		button?: string;
+		/** Whether it stays open when something in it is chosen, as where one sets several things. */
+		stays?: boolean;
 	}
 	let {
 		label,
@@ -20,7 +23,18 @@
 		wide = false,
 		open = $bindable(false),
 		button = 'icon-button pop-face',
+		stays = false,
 	}: Props = $props();
+
+	const giveBack = keysBack();
+
+	function onClick(event: MouseEvent): void {
+		// Chosen with the pointer; by key one goes on looking.
+		const isChoice = event.detail > 0 && (event.target as HTMLElement).closest('button') !== null;
+		if (stays || !isChoice) return;
+		open = false;
+		giveBack();
+	}
 </script>
 
 <Popover
@@ -32,7 +46,7 @@
 	<Popover.Trigger class={button} aria-label={label} title={label}>{@render face()}</Popover.Trigger>
 	<Portal>
 		<Popover.Positioner>
-			<Popover.Content class="pop {wide ? 'wide' : ''}" aria-label={label}>
+			<Popover.Content class="pop {wide ? 'wide' : ''}" aria-label={label} onclick={onClick}>
 				{#if open}{@render children()}{/if}
 			</Popover.Content>
 		</Popover.Positioner>

@@ -1,6 +1,6 @@
 /** Shapes with text in their true inner room. Their forms stand in `../shapes`. */
 import { z } from 'zod';
-import { fit } from '../../text/layout';
+import { fit, heightAt, type LayoutOptions } from '../../text/layout';
 import { isEmpty } from '../../text/rich';
 import { chalkOn, pigmentColours, seeThrough } from '../colours';
 import type { Paint, Primitive, SceneContext } from '../drawing';
@@ -19,6 +19,8 @@ export const shapeSchema = z.object({
 		chalk,
 		width: thickness.optional(),
 		dash: dash.optional(),
+		/** Whether it is drawn without its outline. */
+		bare: z.boolean().optional(),
 		/** How much of fill and outline is seen, 0 to 1. */
 		alpha: z.number().gte(0.1).lte(1).optional(),
 		family: family.optional(),
@@ -37,6 +39,18 @@ const formOf = (object: ObjectOf<'shape'>): (typeof SHAPE_FORMS)[keyof typeof SH
 /** A shape that is nearly clear has its text read against the surface. */
 const isClear = ({ style }: ObjectOf<'shape'>): boolean => style.fill === 'none' || (style.alpha ?? 1) < 0.5;
 
+function options(object: ObjectOf<'shape'>, context: SceneContext): LayoutOptions {
+	const [, , width, height] = object.box;
+	const { w, h } = formOf(object).room(width, height);
+	return {
+		room: { w, h },
+		family: object.style.family ?? 'sans',
+		align: object.style.align ?? 'centre',
+		stand: 'middle',
+		measure: context.measure,
+	};
+}
+
 function setText(object: ObjectOf<'shape'>, context: SceneContext): Setting {
 	const [, , w, h] = object.box;
 	const room = formOf(object).room(w, h);
@@ -45,13 +59,7 @@ function setText(object: ObjectOf<'shape'>, context: SceneContext): Setting {
 	const ink = isClear(object) ? chalkOn(style.chalk, context.surface) : pigmentColours(style.fill).ink;
 	return {
 		room,
-		laid: fit(object.text, style.size ?? TEXT.least, most, {
-			room: { w: room.w, h: room.h },
-			family: style.family ?? 'sans',
-			align: style.align ?? 'centre',
-			stand: 'middle',
-			measure: context.measure,
-		}),
+		laid: fit(object.text, style.size ?? TEXT.least, most, options(object, context)),
 		ink,
 		family: style.family ?? 'sans',
 		bold: false,
@@ -64,9 +72,11 @@ function setText(object: ObjectOf<'shape'>, context: SceneContext): Setting {
 function ground(object: ObjectOf<'shape'>, context: SceneContext): Primitive[] {
 	const [, , w, h] = object.box;
 	const { fill: pigment, chalk: token, width = OUTLINE_WIDTH, dash: pattern, alpha = 1 } = object.style;
-	const line: Paint = { stroke: seeThrough(chalkOn(token, context.surface), alpha), width };
+	const line: Paint = object.style.bare
+		? {}
+		: { stroke: seeThrough(chalkOn(token, context.surface), alpha), width };
 	const dashes = dashOf(pattern, width);
-	if (dashes) line.dash = dashes;
+	if (dashes && !object.style.bare) line.dash = dashes;
 	const filled: Paint =
 		pigment === 'none' ? line : { ...line, fill: seeThrough(pigmentColours(pigment).ground, alpha) };
 	return formOf(object)
@@ -87,4 +97,17 @@ export const shape: Kind<'shape'> = {
 		return { box: boxOf(object.box), items };
 	},
 	hit: (object, p, reach) => inOutline(formOf(object).outline, boxOf(object.box), p, reach / 2),
+	grownHeight(object, context) {
+		const [, , w, h] = object.box;
+		if (isEmpty(object.text) || setText(object, context).laid.fits) return h;
+		const needed = heightAt(object.text, object.style.size ?? TEXT.least, options(object, context));
+		// How much of the height is room for text depends on the form, and on the height itself: it is come near to from below.
+		let height = h;
+		for (let i = 0; i < 12; i++) {
+			const missing = needed - formOf(object).room(w, height).h;
+			if (missing <= 0.5) break;
+			height += Math.max(1, missing);
+		}
+		return Math.ceil(height);
+	},
 };

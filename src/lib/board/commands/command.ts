@@ -14,10 +14,14 @@ export interface Command {
 	edits?: boolean | 'own';
 	/** Whether it can do anything now; always when left out. */
 	when?: (board: Board) => boolean;
+	/** Whether it stands in no menu now, though its key still says why it does nothing. */
+	hidden?: (board: Board) => boolean;
 	section?: Section;
 	/** Only one of several like it stands in the list of keys. */
 	quiet?: boolean;
 }
 
 export const hasSelection = (board: Board): boolean => board.selection.size > 0;
+/** Whether everything that is picked is locked. */
+export const isAllLocked = (board: Board): boolean => board.selected.every(({ lock }) => lock !== undefined);
 export const hasSeveral = (board: Board): boolean => board.selection.size > 1;

@@ -1,14 +1,14 @@
 /** Commands on the text, the clipboard and the selection. */
-import { goToSeeAlso } from '../places';
-import { seeAlso } from '../places';
+import { forgetSeeAlso, goToSeeAlso, seeAlso } from '../places';
 import { copyPicture } from '../copy-picture';
+import { linkOfSelection, openLink } from '../links';
 import { nextNote } from '../going-on';
 import { grow } from '../going-on';
 import { nod } from '$core/board/approve';
 import { canGrow, type Direction } from '$core/board/grow';
 import type { BoardObject } from '$core/board/objects';
 import { m } from '$lib/paraglide/messages';
-import { hasSelection, type Command } from './command';
+import { hasSelection, isAllLocked, type Command } from './command';
 
 /** The browser's own copy and cut, so that they go the same way as by key. */
 const byBrowser = (action: 'copy' | 'cut') => (): void => void document.execCommand(action);
@@ -67,6 +67,7 @@ export const EDIT_COMMANDS: Command[] = [
 	},
 	{
 		id: 'edit',
+		hidden: isAllLocked,
 		label: () => m.command_edit(),
 		keys: ['Enter', 'F2'],
 		edits: 'own',
@@ -75,6 +76,17 @@ export const EDIT_COMMANDS: Command[] = [
 		run(board) {
 			const [id] = board.selection;
 			if (board.selection.size === 1 && id) board.startEditing(id);
+		},
+	},
+	{
+		id: 'open link',
+		label: () => m.command_open_link(),
+		keys: ['$mod+Enter'],
+		section: 'object',
+		when: (board) => linkOfSelection(board) !== undefined,
+		run(board) {
+			const address = linkOfSelection(board);
+			if (address) openLink(address);
 		},
 	},
 	{
@@ -108,6 +120,7 @@ export const EDIT_COMMANDS: Command[] = [
 	},
 	{
 		id: 'cut',
+		hidden: isAllLocked,
 		label: () => m.command_cut(),
 		keys: [],
 		edits: 'own',
@@ -142,6 +155,7 @@ export const EDIT_COMMANDS: Command[] = [
 	},
 	{
 		id: 'remove',
+		hidden: isAllLocked,
 		label: () => m.command_remove(),
 		keys: ['Delete', 'Backspace'],
 		edits: 'own',
@@ -172,6 +186,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_leave(),
 		keys: ['Escape'],
 		run(board) {
+			if (forgetSeeAlso()) return;
 			if (board.tool !== 'pick') board.takeUp('pick');
 			else if (board.cell) {
 				board.cell = undefined;

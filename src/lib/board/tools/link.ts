@@ -46,11 +46,11 @@ export const link: Tool & { from: (board: Board, id: string, event: HandEvent) =
 		if (!start || distance(start.screen, event.screen) < SLOP) return;
 		const id = tieable(board, event);
 		if (id && 'object' in start.end && start.end.object === id) return;
-		const { route, chalk } = board.next;
+		const { route, chalk, line } = board.next;
 		board.add<'connector'>({
 			kind: 'connector',
 			box: [0, 0, 0, 0, 0],
-			style: { route, start: 'none', end: 'arrow', chalk },
+			style: { route, chalk, ...line },
 			ends: [start.end, endAt(id, event.at)],
 		});
 	},

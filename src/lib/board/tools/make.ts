@@ -1,4 +1,5 @@
 /** Tools that make objects: a click makes one of the usual size, a drag one of that size. */
+import { putIn, slotAt } from '$core/board/holders/cards';
 import { NOTE_SIZES } from '$core/board/objects';
 import { boxFrom, distance, type Box } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
@@ -64,11 +65,18 @@ export const note = making({
 	make(board, event, box) {
 		const { form, pigment } = board.next;
 		const size = NOTE_SIZES[form];
-		return board.add<'note'>({
-			kind: 'note',
-			box: box ? asDrawn(box, { w: 64, h: 56 }) : centred(event, size.w, size.h),
-			style: { form, pigment },
+		// In a column or a cell it takes its place there at once.
+		const slot = board.mayAll ? slotAt(board.model, board.sheet, event.at, new Set()) : undefined;
+		let id = '';
+		board.asOne(() => {
+			id = board.add<'note'>({
+				kind: 'note',
+				box: box && !slot ? asDrawn(box, { w: 64, h: 56 }) : centred(event, size.w, size.h),
+				style: { form, pigment },
+			});
+			if (slot) putIn(board.room.hand, board.model, [id], slot);
 		});
+		return id;
 	},
 });
 

@@ -14,6 +14,8 @@ import { holdsPolygonPoint } from '$core/geometry/polygon';
 import { handlePoint, HANDLES, type Handle } from '$core/geometry/resize';
 import type { Board } from '../board.svelte';
 import type { Preview } from '../in-hand';
+import { linkUnder, openLinkAt } from '../links';
+import { isBackdrop, tellLocked } from '../locked';
 import { bend, bendHandleUnder, finishBending, startBending, type Bending } from './bend';
 import {
 	act,
@@ -72,6 +74,12 @@ export function handleUnder(board: Board, event: HandEvent): Handle | undefined 
 	const target = resizeTarget(board);
 	if (!target || !board.mayEdit) return undefined;
 	const near = (event.touch ? 16 : 8) / board.view.scale;
+	const [only] = board.pieces.length === 1 ? board.pieces : [];
+	// A stroke is taken by its ink: of a thin one the handles of its sides lie on it.
+	if (only?.kind === 'stroke' && taken(board, event) === only.id)
+		return HANDLES.find(
+			(handle) => handle.length === 2 && distance(handlePoint(target, handle), event.at) <= near / 2,
+		);
 	return HANDLES.find((handle) => distance(handlePoint(target, handle), event.at) <= near);
 }
 
@@ -114,12 +122,16 @@ function signUnder(board: Board, event: HandEvent): { id: string; name: SignName
 function begin(board: Board, event: HandEvent): Work | undefined {
 	const pressed = work as Extract<Work, { is: 'press' }>;
 	const { start, hit } = pressed;
-	if (hit === undefined) {
+	const locked = hit === undefined ? undefined : board.model.find(hit);
+	const isGround = locked?.lock !== undefined;
+	// A locked thing stays where it is; over it one selects as over free ground.
+	if (locked && isGround && board.mayEdit && !isBackdrop(board, locked)) tellLocked(locked);
+	if (hit === undefined || isGround) {
 		const before = event.shift ? board.selection : new Set<string>();
 		if (start.hold) return { is: 'lasso', points: [start.at], before };
 		return { is: 'box', start, box: boxFrom(start.at, event.at), before, whole: true };
 	}
-	if (!board.mayEdit || board.model.find(hit)?.lock) return undefined;
+	if (!board.mayEdit) return undefined;
 	if (!board.selection.has(hit)) board.select(event.shift ? [...board.selection, hit] : [hit]);
 	const ids = withContents(board.model, board.selection);
 	for (const id of [...ids]) if (board.model.find(id)?.lock) ids.delete(id);
@@ -238,6 +250,8 @@ function up(board: Board, event: HandEvent): void {
 		} else if (event.shift) board.toggle(done.hit);
 		else {
 			const wasAlone = board.selection.size === 1 && board.selection.has(done.hit);
+			// The first click picks a thing, the next one follows its link; with Ctrl, or where nothing can be changed, the first does.
+			if ((wasAlone || event.hold || !board.mayEdit) && openLinkAt(board, event.at)) return;
 			board.select([done.hit]);
 			if (wasAlone) pickCell(board, spotUnder(board, event, done.hit));
 		}
@@ -332,6 +346,7 @@ export const pick: Tool = {
 		board.hovered = taken(board, event);
 		const spot = cursor === 'default' ? spotUnder(board, event, board.hovered) : undefined;
 		if (spot) cursor = cursorIn(board, spot);
+		if (cursor === 'default' && linkUnder(board, event.at)) cursor = 'pointer';
 	},
 	cancel(board) {
 		if (work?.is === 'grow') link.cancel!(board);

@@ -166,10 +166,11 @@ export function finishResize(board: Board, { objects, round, handle }: Resizing,
 		board.model,
 		new Map([...preview].filter(([id]) => isStuckAlone(board, id, preview))),
 	);
-	// Narrower columns need higher rows.
+	// Narrower columns need higher rows; what is too small for its text grows to hold it.
 	for (const { id } of objects) {
 		const object = board.model.find(id);
-		if (object && isHolder(object)) board.writing.grow(object);
+		if (object && (isHolder(object) || object.kind === 'note' || object.kind === 'shape'))
+			board.writing.grow(object);
 	}
 }
 

@@ -11,6 +11,8 @@
 	import type { Board } from '../../board/board.svelte';
 	import { SPEEDS, type Replay } from '../../board/past/replay.svelte';
 	import { messageOf } from '../../ui/api';
+	import { attempt } from '../../ui/attempt';
+	import { tellRestored } from './requests';
 	import { toaster } from '../../ui/toaster';
 	import { secondWords } from '$lib/words/when';
 
@@ -39,15 +41,31 @@
 		});
 		const { back, changed, removed } = done!;
 		const { sheet } = past;
+		const to = replay.time;
 		onclose();
 		if (scope.is !== 'board' || board.model.sheets.some(({ id }) => id === sheet)) board.goToSheet(sheet);
 		if (back + changed + removed === 0) toaster.info({ title: m.restored_nothing() });
-		else
-			toaster.success({
+		else {
+			if (scope.is === 'board') void attempt(tellRestored(board.room.info.boardId, to));
+			const step = board.undo.undoStack.at(-1);
+			toaster.create({
+				type: 'success',
 				title: m.restored(),
 				description: m.restored_more({ back, changed, removed }),
-				action: { label: m.command_undo(), onClick: () => board.stepBack() },
+				// The way back stays at hand: it is the whole board.
+				duration: 10 * 60_000,
+				action: { label: m.command_undo(), onClick: () => takeBack(step) },
 			});
+		}
+	}
+
+	/** Takes the restoring back; after other things have been done since, the journal has the moment before it. */
+	function takeBack(step: unknown): void {
+		if (board.undo.undoStack.at(-1) === step) board.stepBack();
+		else {
+			board.frame.readJournal();
+			toaster.info({ title: m.restored_since(), description: m.restored_since_more() });
+		}
 	}
 
 	function toggle(): void {

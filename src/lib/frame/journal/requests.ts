@@ -45,3 +45,7 @@ export async function historyOf(boardId: string): Promise<Source> {
 			new Uint8Array(await (await send('GET', `${path(boardId)}/history/${upTo}`)).arrayBuffer()),
 	};
 }
+
+/** Lets everybody be told that the board was brought back to a moment, ms. */
+export const tellRestored = (boardId: string, to: number): Promise<unknown> =>
+	send('POST', `${path(boardId)}/restored`, { to });

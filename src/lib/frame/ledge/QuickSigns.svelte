@@ -17,7 +17,7 @@
 	};
 </script>
 
-<Pop label={m.signs()} bind:open={isOpen} button="tool">
+<Pop stays label={m.signs()} bind:open={isOpen} button="tool">
 	{#snippet face()}<Smile size={20} strokeWidth={1.75} /><span>{m.signs_short()}</span>{/snippet}
 	<div class="signs">
 		{#each SIGNS as sign, i (sign)}

@@ -72,7 +72,7 @@
 	const style = $derived<Record<string, unknown>>(
 		parts.length > 0
 			? (parts[0]!.style as Record<string, unknown>)
-			: ({ ...board.next, start: 'none', end: 'arrow' } as Record<string, unknown>),
+			: ({ ...board.next, ...(kind === 'connector' ? board.next.line : {}) } as Record<string, unknown>),
 	);
 	const lock = $derived(objects.find((object) => object.lock)?.lock);
 	const label = $derived.by(() => {
@@ -118,6 +118,12 @@
 	];
 	/** Gives notes a size of ours, about their middles. */
 	function presetSize(factor: number): void {
+		board.asOne(() => {
+			scaleTo(factor);
+			for (const object of board.selected) if (object.kind === 'note') board.writing.grow(object);
+		});
+	}
+	function scaleTo(factor: number): void {
 		setBoxes(
 			board.room.hand,
 			new Map(
@@ -199,6 +205,15 @@
 					label={m.fill()}
 					size={20}
 				/>
+				<Swatches
+					of="chalks"
+					none
+					own
+					value={style['bare'] ? 'none' : text('chalk')}
+					onchoose={(chalk) => put(chalk === 'none' ? { bare: true } : { chalk, bare: undefined })}
+					label={m.outline()}
+					size={20}
+				/>
 				<LineProperties {style} of="shape" onset={put} />
 			{:else if kind === 'text'}
 				<div class="group" role="group" aria-label={m.text_role()}>
@@ -225,7 +240,7 @@
 						>
 					{/each}
 				</div>
-				{#if objects.length > 0}<LineProperties {style} of="connector" onset={put} />{/if}
+				<LineProperties {style} of="connector" onset={put} />
 				{#if isBent}<button
 						type="button"
 						class="icon-button"

@@ -80,7 +80,7 @@
 	}
 </script>
 
-<Pop label={m.shelf_more()} wide bind:open={board.shelf} button={`tool${isTaken ? ' taken' : ''}`}>
+<Pop stays label={m.shelf_more()} wide bind:open={board.shelf} button={`tool${isTaken ? ' taken' : ''}`}>
 	{#snippet face()}
 		<Plus size={20} strokeWidth={1.75} />
 		<span>{m.shelf()} <kbd>A</kbd></span>

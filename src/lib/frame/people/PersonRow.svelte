@@ -77,7 +77,7 @@
 		>
 	{/if}
 	{#if changes || mayInherit}
-		<Pop label={m.person_more({ name: member.name })} bind:open={isOpen} button="icon-button">
+		<Pop stays label={m.person_more({ name: member.name })} bind:open={isOpen} button="icon-button">
 			{#snippet face()}<MoreVertical size={18} />{/snippet}
 			<div class="orders">
 				{#if mayInherit}<button

@@ -21,7 +21,7 @@
 	// The picture of the next slide is drawn with the board's own type.
 	const faces = loadFaces();
 	onMount(() => {
-		room.onword = (word) => tellWord(word);
+		room.onword = (word) => tellWord(word, undefined, room.info.person.id);
 	});
 </script>
 

@@ -17,7 +17,7 @@
 	<div class="bar" data-testid="step-bar">
 		<span class="kind"><Icon size={18} /></span>
 		<p>
-			<strong>{step.prompt || step.title}</strong> <span class="now">{nowWords(room.house.step.may)}</span>
+			<strong>{step.prompt || step.title}</strong> <span class="now">{nowWords(room)}</span>
 		</p>
 		<span class="left" class:over={left.seconds < 0} aria-label={m.time_left_label()}>{left.text}</span>
 	</div>

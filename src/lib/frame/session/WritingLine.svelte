@@ -3,7 +3,9 @@
 	import { PIGMENTS, type Pigment } from '$core/board/colours';
 	import { m } from '$lib/paraglide/messages';
 	import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
+	import { takeBackOpenNote } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
+	import { toaster } from '../../ui/toaster';
 	import OwnNotes from './OwnNotes.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 
@@ -27,6 +29,34 @@
 		// What cannot be taken now stays in the entry.
 		if (words !== '' && room.gather(words, pigment)) text = '';
 	}
+	/** Lines beyond which nobody meant a note each. */
+	const MOST_LINES = 100;
+	/** A pasted list becomes a note a line, at once; all of them can be taken back. */
+	async function pasteLines(event: ClipboardEvent): Promise<void> {
+		const pasted = event.clipboardData?.getData('text/plain') ?? '';
+		const lines = pasted
+			.split(/\r\n|\r|\n/)
+			.flatMap((line) => line.replace(/^\s*[-*•·]\s+/, '').trim() || []);
+		if (lines.length < 2 || lines.length > MOST_LINES) return;
+		event.preventDefault();
+		await room.toGather();
+		const ids = lines.flatMap((line) => room.gather(line.slice(0, 2000), pigment) ?? []);
+		if (ids.length === 0) return;
+		const isSilent = room.gathering?.silence !== undefined;
+		toaster.create({
+			type: 'success',
+			title: m.lines_written({ count: ids.length }),
+			duration: 15_000,
+			action: {
+				label: m.lines_take_back(),
+				onClick: () => {
+					for (const id of ids)
+						if (isSilent) room.silent?.remove(id);
+						else takeBackOpenNote(room, id);
+				},
+			},
+		});
+	}
 	const choose = (name: string): void => {
 		const chosen = PIGMENTS.find((each) => each === name);
 		if (chosen) onpigment(chosen);
@@ -45,6 +75,7 @@
 			id="writing-line-entry"
 			class="paper"
 			bind:value={text}
+			onpaste={pasteLines}
 			placeholder={room.gathering?.silence ? m.write_silently() : m.write_a_note()}
 			aria-label={m.write_a_note()}
 			autocomplete="off"

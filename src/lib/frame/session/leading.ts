@@ -1,6 +1,7 @@
 /** Leading from the desk and from a phone: orders with what they tell, and what the server tells those who lead. */
 import type { Word } from '../../room/words';
 import { m } from '$lib/paraglide/messages';
+import { momentWords } from '$lib/words/when';
 import { attempt } from '../../ui/attempt';
 import { toaster } from '../../ui/toaster';
 import { lead, type Order } from './actions';
@@ -16,8 +17,16 @@ export const leadOn = (boardId: string, order: Order): Promise<boolean> =>
 /**
  * Tells what the server says.
  * @param onsheet goes to a sheet
+ * @param me under what one goes oneself: one's own doing is not told
  */
-export function tellWord(word: Word, onsheet?: (sheet: string) => void): void {
+export function tellWord(word: Word, onsheet?: (sheet: string) => void, me?: string): void {
+	if (word.is === 'restored' && word.by.id !== me)
+		toaster.create({
+			type: 'info',
+			title: m.restored_by({ name: word.by.name, moment: momentWords(word.to) }),
+			description: m.restored_by_more(),
+			duration: 60_000,
+		});
 	if (word.is === 'found') {
 		toaster.create({
 			type: 'info',

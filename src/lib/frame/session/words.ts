@@ -3,6 +3,7 @@ import type { Names } from '$core/session/rights';
 import type { AtEnd, StepKind } from '$core/session/steps';
 import type { StepMay } from '$core/session/step-rights';
 import { m } from '$lib/paraglide/messages';
+import type { Room } from '../../room/room.svelte';
 import Coffee from '@lucide/svelte/icons/coffee';
 import DoorOpen from '@lucide/svelte/icons/door-open';
 import Eye from '@lucide/svelte/icons/eye';
@@ -61,7 +62,12 @@ const NOW: Record<StepMay, () => string> = {
 	nod: () => m.now_nod(),
 	everything: () => m.now_everything(),
 };
-export const nowWords = (may: StepMay): string => NOW[may]();
+/** What somebody can do now, by the step and by what they may on the board at all. */
+export function nowWords(room: Pick<Room, 'may' | 'house'>): string {
+	const { may } = room.house.step;
+	const isShut = may !== 'watch' && !room.may('line') && !room.may('nod');
+	return NOW[isShut ? 'watch' : may]();
+}
 
 const ENDS: Record<AtEnd, () => string> = {
 	nothing: () => m.end_nothing(),

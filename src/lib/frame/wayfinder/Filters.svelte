@@ -39,7 +39,7 @@
 	});
 </script>
 
-<Pop label={m.filters()}>
+<Pop stays label={m.filters()}>
 	{#snippet face()}<span class:on={isOn}><Funnel size={16} /></span>{/snippet}
 	<label class="filter"
 		>{m.filter_kind()}

@@ -7,6 +7,7 @@ import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
 import { AskedWorker } from '../asked-worker';
 import { database, schema } from '../db';
+import { log } from '../log';
 import { once } from '../once';
 
 export type ThemesQuestion =
@@ -34,16 +35,20 @@ function remember(hash: string, vector: Float32Array): void {
 export async function encode(texts: readonly string[]): Promise<Float32Array[]> {
 	const { db } = database();
 	const hashes = texts.map(hashOf);
-	const missing = new Map(
-		hashes.flatMap((hash, i) => (memory().has(hash) ? [] : [[hash, texts[i]!] as const])),
-	);
+	/** What is asked for, whatever is crowded out of memory meanwhile. */
+	const found = new Map(hashes.map((hash) => [hash, memory().get(hash)]));
+	const missing = new Map(hashes.flatMap((hash, i) => (found.get(hash) ? [] : [[hash, texts[i]!] as const])));
+	const find = (hash: string, vector: Float32Array): void => {
+		remember(hash, vector);
+		found.set(hash, vector);
+	};
 	if (missing.size > 0) {
 		const stored = await db
 			.select({ hash: schema.vectors.textHash, data: schema.vectors.data })
 			.from(schema.vectors)
 			.where(and(eq(schema.vectors.encoder, ENCODER), inArray(schema.vectors.textHash, [...missing.keys()])));
 		for (const { hash, data } of stored) {
-			remember(hash, new Float32Array(new Uint8Array(data).buffer));
+			find(hash, new Float32Array(new Uint8Array(data).buffer));
 			missing.delete(hash);
 		}
 	}
@@ -53,21 +58,36 @@ export async function encode(texts: readonly string[]): Promise<Float32Array[]> 
 		if (!('vectors' in answer)) throw new Error('The encoder gave no vectors.');
 		const rows = fresh.map(([hash], i) => {
 			const vector = answer.vectors[i]!;
-			remember(hash, vector);
+			find(hash, vector);
 			return {
 				encoder: ENCODER,
 				textHash: hash,
 				data: new Uint8Array(vector.buffer, vector.byteOffset, vector.byteLength),
 			};
 		});
+		await keep(rows);
+	}
+	return hashes.map((hash) => found.get(hash)!);
+}
+
+type VectorRow = typeof schema.vectors.$inferInsert;
+
+/**
+ * Keeps vectors for the next time. In the order of their texts' hashes: two who keep the same ones at once, each in an order of their own,
+ * would wait for each other until the database breaks one of them off. What cannot be kept is worked out again.
+ */
+async function keep(rows: VectorRow[]): Promise<void> {
+	rows.sort((a, b) => (a.textHash < b.textHash ? -1 : 1));
+	try {
 		for (let at = 0; at < rows.length; at += 200) {
-			await db
-				.insert(schema.vectors)
+			await database()
+				.db.insert(schema.vectors)
 				.values(rows.slice(at, at + 200))
 				.onConflictDoNothing();
 		}
+	} catch (error) {
+		log.warn({ err: error }, 'sentence vectors could not be kept');
 	}
-	return hashes.map((hash) => memory().get(hash)!);
 }
 
 /** Sorts notes into themes in the worker. Vectors may be left out: then words alone decide. */

@@ -6,21 +6,44 @@ import { log } from '../log';
 import { encode, sort } from './encoder';
 
 export interface ThemesResult extends ThemeProposal {
-	/** False when the encoder could not be used and words alone decided. */
+	/** False when words alone decided. */
 	meaning: boolean;
 }
 
 /** Notes beyond this number are too many to sort at once. */
 export const MOST_NOTES = 2000;
 
-/** Proposes themes. When the encoder fails, words alone decide, and the result says so. */
-export async function proposeThemes(notes: NoteText[], count?: number): Promise<ThemesResult> {
-	let vectors: Float32Array[] | undefined;
-	try {
-		vectors = await encode(notes.map((note) => note.text));
-	} catch (error) {
-		log.error({ err: error }, 'no sentence vectors');
+/** How often the encoder is tried before it counts as failed, and the wait in between, ms. */
+const TRIES = 3;
+const WAIT = 400;
+
+/** The encoder does not load or does not answer. */
+export class NoEncoder extends Error {
+	override name = 'NoEncoder';
+}
+
+async function vectorsOf(texts: readonly string[]): Promise<Float32Array[]> {
+	for (let turn = 1; ; turn++) {
+		try {
+			return await encode(texts);
+		} catch (error) {
+			log.error({ err: error, turn }, 'no sentence vectors');
+			if (turn === TRIES) throw new NoEncoder('The sentence encoder does not answer.', { cause: error });
+			await new Promise((resolve) => setTimeout(resolve, WAIT * turn));
+		}
 	}
+}
+
+/**
+ * Proposes themes by what notes mean.
+ * @param wordsOnly whether words alone may decide: only where somebody has said that this will do
+ * @throws NoEncoder when the encoder fails, however often it is tried
+ */
+export async function proposeThemes(
+	notes: NoteText[],
+	{ count, wordsOnly = false }: { count?: number | undefined; wordsOnly?: boolean | undefined } = {},
+): Promise<ThemesResult> {
+	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
 	return { ...(await sort(notes, vectors, count)), meaning: vectors !== undefined };
 }
 

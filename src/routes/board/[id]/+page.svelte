@@ -30,7 +30,7 @@
 			else {
 				opened.onrenewed = () => void comeBack();
 				// On a phone there may be no board to show it.
-				opened.onword = (word) => tellWord(word);
+				opened.onword = (word) => tellWord(word, undefined, opened.info.person.id);
 				room = opened;
 			}
 		}, fail);

@@ -16,7 +16,13 @@ export const updates = pgTable(
 		at: instant('at').notNull().defaultNow(),
 		data: bytes('data').notNull(),
 	},
-	(table) => [index('updates_by_document').on(table.document, table.id)],
+	(table) => [
+		index('updates_by_document').on(table.document, table.id),
+		index('updates_by_time').on(table.document, table.at),
+		// What goes with a board or a person is found without reading the whole log.
+		index('updates_by_board').on(table.boardId),
+		index('updates_by_person').on(table.personId),
+	],
 );
 
 /**
@@ -36,7 +42,10 @@ export const snapshots = pgTable(
 		logBytes: bigint('log_bytes', { mode: 'number' }).notNull().default(0),
 		data: bytes('data').notNull(),
 	},
-	(table) => [primaryKey({ columns: [table.document, table.upTo] })],
+	(table) => [
+		primaryKey({ columns: [table.document, table.upTo] }),
+		index('snapshots_by_board').on(table.boardId),
+	],
 );
 
 /** Who has silent notes on a board, and how many wait to be revealed; what stands in them is in the writer's document. */
