@@ -43,10 +43,11 @@ test('notes are moved, resized, recoloured, duplicated and removed, each as one 
 	await expect.poll(async () => (await findIn(page, note.text))?.style['pigment']).toBe('moss');
 	await page.getByTestId('ledge').getByRole('button', { name: 'Form', exact: true }).click();
 	await page.getByRole('button', { name: 'Oval' }).click();
+	// It closes on choosing, and the keys are the board's again.
+	await expect(page.getByRole('button', { name: 'Oval' })).toBeHidden();
 	await expect.poll(async () => (await findIn(page, note.text))?.style['form']).toBe('oval');
 
 	const count = async () => (await objectsIn(page)).filter((object) => object.text === note.text).length;
-	await page.keyboard.press('Escape');
 	await page.keyboard.press('Control+d');
 	await expect.poll(count).toBe(2);
 	await undo(page);

@@ -168,6 +168,9 @@ test('while names are hidden people are voices to each other; those who lead kno
 	await saved(lotte.page);
 	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
 	await page.getByLabel('Names on this board').selectOption('Hidden from participants');
+	// Nothing happens before it is said what that means.
+	await expect(page.getByText('Everybody becomes a numbered voice')).toBeVisible();
+	await page.getByRole('button', { name: 'Do it' }).click();
 	await expect.poll(async () => (await sees(ruben.page, 'Who pays the rent?')).by[1]).toMatch(/^Voice \d+$/);
 	const voice = (await sees(ruben.page, 'Who pays the rent?')).by[1];
 	await expect(lotte.page.getByLabel('Write a note')).toBeVisible();

@@ -151,6 +151,7 @@ test('invite, look only, and withdraw at once', async ({ ilka: { page }, join })
 		.filter({ hasText: 'Onlooker' })
 		.getByRole('button', { name: 'Withdraw' })
 		.click();
+	await page.getByRole('button', { name: 'Stop it and send out who came by it' }).click();
 	await expect(onlooker.page.getByText('You have no access any more')).toBeVisible();
 	await onlooker.page.goto(link);
 	await expect(onlooker.page.getByText('This link was withdrawn')).toBeVisible();

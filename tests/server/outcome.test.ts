@@ -1,4 +1,5 @@
 /** What comes out and is kept: the report as page, Markdown and PDF; drawers and recipes of one's own. */
+import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { copyOut } from '$core/board/clip';
 import { readSession } from '$core/session/runsheet';
@@ -46,7 +47,16 @@ describe('the report', () => {
 		await maren.request('POST', `/api/boards/${board}/parking`, { do: 'park', text: 'Insurance?' });
 
 		const path = `/api/boards/${board}/report`;
-		const text = async (): Promise<string> => (await owner.request('GET', `${path}?format=md`)).text();
+		/** Markdown, which comes in an archive where there are pictures. */
+		const text = async (): Promise<string> => {
+			const answer = await owner.request('GET', `${path}?format=md`);
+			if (answer.headers.get('content-type') !== 'application/zip') return answer.text();
+			const files = unzipSync(new Uint8Array(await answer.arrayBuffer()));
+			const words = strFromU8(files[Object.keys(files).find((name) => name.endsWith('.md'))!]!);
+			for (const [, name] of words.matchAll(/!\[[^\]]*\]\(([^)]+)\)/g))
+				expect(Buffer.from(files[name!]!.subarray(1, 4)).toString()).toBe('PNG');
+			return words;
+		};
 		const written = await text();
 		for (const part of ['What could we try next?', 'What first? – “Second queue”', 'Insurance?', maren.name])
 			expect(written).toContain(part);

@@ -7,10 +7,11 @@ import { wordsOf } from '../board/words';
 import type { ShownVote } from '../decide/wire';
 import type { Parked } from '../session/parking';
 import type { SessionState } from '../session/runsheet';
+import { votesInReport, type VoteWords } from './votes';
 import { head, listOf, say, words, type Block, type Inline, type Report } from './document';
 
 /** Words of a report, in the language of whoever makes it. */
-export interface ReportWords {
+export interface ReportWords extends VoteWords {
 	question: string;
 	date: string;
 	people: string;
@@ -18,11 +19,6 @@ export interface ReportWords {
 	step(title: string, planned: number, took: number): string;
 	themes: string;
 	fields: string;
-	votes: string;
-	result(vote: ShownVote): { lines: string[]; more: string[] };
-	decisions: string;
-	decided(question: string, titles: string): string;
-	undecided(question: string, titles: string): string;
 	actions: string;
 	action(what: string, who: string, until: string, isDone: boolean): string;
 	parking: string;
@@ -40,8 +36,8 @@ export interface Source {
 	parking: readonly Parked[];
 	/** Names of those who took part; undefined where names are hidden. */
 	people: readonly string[] | undefined;
-	/** Where the picture of a field is found. */
-	pictureOf(field: string): string;
+	/** Where the picture of a field is found, or that of all themes on a sheet. */
+	pictureOf(what: { field: string } | { themes: string }): string;
 }
 
 const minutes = (ms: number): number => Math.round(ms / 6000) / 10;
@@ -97,32 +93,6 @@ function fieldsOf({ model }: Source, say_: ReportWords, told: ReadonlySet<string
 	return blocks.length > 0 ? [head(2, say_.fields), ...blocks] : [];
 }
 
-function votesOf({ votes }: Source, say_: ReportWords): { results: Block[]; decisions: Block[] } {
-	const closed = votes.filter(
-		({ closedAt, outcome }) => closedAt !== undefined && outcome && outcome.turnout.voted > 0,
-	);
-	const results = closed.flatMap((vote): Block[] => {
-		const { lines, more } = say_.result(vote);
-		return [head(3, vote.terms.question), listOf(lines, true), ...more.map((line) => say(line))];
-	});
-	// Of several rounds the last one decides.
-	const followed = new Set(closed.flatMap(({ follows }) => follows ?? []));
-	const decisions = closed
-		.filter(({ id }) => !followed.has(id))
-		.map(({ terms, outcome }) => {
-			const titles = (options: readonly { text: string }[]): string =>
-				options.map(({ text }) => `“${text}”`).join(', ');
-			const first = outcome!.results.filter(({ rank }) => rank === 1).map(({ option }) => option);
-			return first.length > 1
-				? say_.undecided(terms.question, titles(first))
-				: say_.decided(terms.question, titles(first));
-		});
-	return {
-		results: results.length > 0 ? [head(2, say_.votes), ...results] : [],
-		decisions: decisions.length > 0 ? [head(2, say_.decisions), listOf(decisions)] : [],
-	};
-}
-
 function actionsOf({ model }: Source, say_: ReportWords): Block[] {
 	const items = [...model.objects.values()].flatMap(({ kind, parts }) => {
 		if (kind !== 'actions' || !parts) return [];
@@ -148,12 +118,19 @@ function picturesOf({ model, pictureOf }: Source, say_: ReportWords): Block[] {
 	const fields = model.sheets
 		.flatMap(({ id }) => fieldsInOrder(model, id))
 		.filter((field) => model.contentsOf(field).length > 0);
-	if (fields.length === 0) return [];
+	const sorted = model.sheets.filter(({ id }) =>
+		[...model.objects.values()].some(({ kind, sheet }) => kind === 'theme' && sheet === id),
+	);
+	if (fields.length + sorted.length === 0) return [];
 	return [
 		head(2, say_.pictures),
+		...sorted.flatMap(({ id, title }): Block[] => {
+			const alt = `${say_.themes}: ${title}`;
+			return [head(3, alt), { type: 'image', attrs: { src: pictureOf({ themes: id }), alt } }];
+		}),
 		...fields.flatMap((field): Block[] => {
 			const alt = plainText(field.text) || say_.nothing;
-			return [head(3, alt), { type: 'image', attrs: { src: pictureOf(field.id), alt } }];
+			return [head(3, alt), { type: 'image', attrs: { src: pictureOf({ field: field.id }), alt } }];
 		}),
 	];
 }
@@ -162,7 +139,7 @@ function picturesOf({ model, pictureOf }: Source, say_: ReportWords): Block[] {
 export function buildReport(source: Source, say_: ReportWords): Report {
 	const { title, when, session, people } = source;
 	const { blocks: themes, told } = themesOf(source, say_);
-	const { results, decisions } = votesOf(source, say_);
+	const { results, decisions } = votesInReport(source.votes, source.model, say_, notesIn);
 	const facts: [string, string][] = [
 		[say_.question, session.question],
 		[say_.date, when],

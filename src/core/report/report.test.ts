@@ -13,6 +13,7 @@ import { EMPTY_SESSION } from '../session/runsheet';
 import { buildReport, type ReportWords, type Source } from './build';
 import { head, listOf, plainOf, reportSchema, say, words } from './document';
 import { markdownOf } from './markdown';
+import { askedFor } from './votes';
 
 const WORDS: ReportWords = {
 	question: 'Question',
@@ -30,6 +31,8 @@ const WORDS: ReportWords = {
 	decisions: 'Decisions',
 	decided: (question, titles) => `${question} ${titles}`,
 	undecided: (question, titles) => `${question} tied: ${titles}`,
+	partly: (question, titles, open) => `${question} ${titles}; open: ${open}`,
+	how: ({ round, terms }) => `Round ${round}, ${terms.method}`,
 	actions: 'Actions',
 	action: (what, who, until, isDone) => `${isDone ? 'done: ' : ''}${what} (${who}, ${until})`,
 	parking: 'Parked',
@@ -96,7 +99,7 @@ function source(): { source: Source; board: ReturnType<typeof testBoard> } {
 			votes: [voted('v', { a: 3, b: 1 })],
 			parking: [{ id: 'p', by: ['n', 'Nele'], made: 1, text: 'Insurance?', z: 'a0', answer: 'The city' }],
 			people: ['Nele', 'Maren'],
-			pictureOf: (field) => `/picture/${field}`,
+			pictureOf: (what) => `/picture/${Object.values(what).join('')}`,
 		},
 	};
 }
@@ -135,6 +138,42 @@ describe('a report', () => {
 		const text = markdownOf(buildReport({ ...full, votes: [tied, again] }, WORDS));
 		expect(text).not.toContain('tied:');
 		expect(text).toContain('- What first? “Option b”');
+		expect(text).toContain('Round 2, dots');
+	});
+
+	it('tells each question once, however often it was asked again', () => {
+		const { source: full } = source();
+		const first = voted('v1', { a: 1 });
+		const [second, third] = ['v2', 'v3'].map((id, i) =>
+			voted(id, { b: 2 }, { follows: 'v1', round: 2, openedAt: 5 + i }),
+		);
+		const text = markdownOf(buildReport({ ...full, votes: [first, second!, third!] }, WORDS));
+		expect(text.match(/- What first\?/g)).toHaveLength(1);
+	});
+
+	it('takes as many as the question asks for, and says where the rest is tied', () => {
+		const { source: full } = source();
+		const which = (question: string, dots: Record<string, number>): string => {
+			const vote = voted('v', dots);
+			vote.terms = { ...vote.terms, question };
+			return markdownOf(buildReport({ ...full, votes: [vote] }, WORDS));
+		};
+		expect(which('Which two do we try?', { a: 3, b: 1 })).toContain(
+			'- Which two do we try? “Option a”, “Option b”',
+		);
+		expect(askedFor('Welche drei zuerst?')).toBe(3);
+		expect(askedFor('The two rooms: which one?')).toBe(1);
+		expect(askedFor('What first?')).toBe(1);
+	});
+
+	it('lists what stands in a theme that won', () => {
+		const { source: full } = source();
+		const theme = [...full.model.objects.values()].find(({ kind }) => kind === 'theme')!;
+		const vote = voted('v', { a: 3 });
+		vote.options[0] = { id: theme.id, text: 'Waiting' };
+		vote.outcome!.results[0]!.option = vote.options[0];
+		const decisions = markdownOf(buildReport({ ...full, votes: [vote] }, WORDS)).split('## Actions')[0]!;
+		expect(decisions).toContain('### Waiting\n\n- Queue');
 	});
 });
 

@@ -71,7 +71,7 @@ export const IDEA_RECIPES: Recipe[] = [
 		purposes: ['find ideas'],
 		group: [3, 24],
 		minutes: 35,
-		how: 'Everybody starts a sheet of ideas; the sheets go round, and each builds on what is there.',
+		how: 'Everybody starts a form of ideas; the forms go round, and each builds on what is there.',
 		words: '6-3-5 rotation pass on writing',
 		question: 'How could it work better?',
 		draw(s, { people }) {
@@ -82,7 +82,7 @@ export const IDEA_RECIPES: Recipe[] = [
 			const h = Math.ceil((rounds * 3) / 3) * 110 + 90;
 			for (let i = 0; i < count; i++)
 				places[`sheet ${i}`] = s.field(
-					`Sheet ${i + 1}`,
+					`Form ${i + 1}`,
 					(i % columns) * 600,
 					Math.floor(i / columns) * (h + 40),
 					566,
@@ -107,7 +107,7 @@ export const IDEA_RECIPES: Recipe[] = [
 					prompt:
 						round === 0
 							? `${question} Three ideas on your sheet.`
-							: 'Read what is on this sheet, and build on it: three more.',
+							: 'Read what is on this form, and build on it: three more.',
 				})),
 				{
 					title: 'Read',

@@ -118,8 +118,8 @@
 	const toVote = $derived(instrument !== 'votes' && room.votes.open?.mayVote ? room.votes.open : undefined);
 	// A vote that opens is looked at, also by those who were reading the list.
 	$effect(() => {
-		void room.votes.open?.id;
-		untrack(() => view.follow());
+		const opened = room.votes.open?.id;
+		untrack(() => view.follow(opened));
 	});
 
 	onMount(() => {

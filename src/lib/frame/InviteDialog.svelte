@@ -61,11 +61,14 @@
 			});
 		});
 	const again = (link: LinkInfo) => attempt(async () => void (made = await renew(boardId, link.id)));
-	const end = (link: LinkInfo) =>
+	const end = (link: LinkInfo, keeps: boolean) =>
 		attempt(async () => {
-			await withdraw(boardId, link.id);
+			await withdraw(boardId, link.id, keeps);
 			if (made?.id === link.id) made = undefined;
-			toaster.success({ title: m.link_withdrawn(), description: m.link_withdrawn_more() });
+			toaster.success({
+				title: m.link_withdrawn(),
+				description: keeps ? m.link_withdrawn_kept() : m.link_withdrawn_more(),
+			});
 		});
 </script>
 
@@ -109,7 +112,7 @@
 		<h3 class="label">{m.links_open()}</h3>
 		<ul>
 			{#each list as link (link.id)}
-				<LinkRow {link} {busy} onrenew={() => again(link)} onend={() => end(link)} />
+				<LinkRow {link} {busy} onrenew={() => again(link)} onend={(keeps) => end(link, keeps)} />
 			{/each}
 		</ul>
 	{/if}

@@ -29,7 +29,7 @@
 			const door = await askDoor(boardId);
 			if (isLeft) return;
 			if (door === 'open') return onopen();
-			if (door === 'gone' || door === 'signed out') return ongone();
+			if (door === 'gone' || door === 'banned' || door === 'signed out') return ongone();
 			timer = setTimeout(() => void look(), EVERY);
 		};
 		timer = setTimeout(() => void look(), EVERY);

@@ -54,8 +54,11 @@ export const invite = (boardId: string, wish: LinkWish) =>
 export const renew = (boardId: string, link: string) =>
 	ask(linkSchema, 'POST', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`, { do: 'renew' });
 export const links = (boardId: string) => ask(linksSchema, 'GET', `${boardPath(boardId)}/links`);
-export const withdraw = (boardId: string, link: string) =>
-	send('DELETE', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`);
+export const withdraw = (boardId: string, link: string, keepsPeople: boolean) =>
+	send(
+		'DELETE',
+		`${boardPath(boardId)}/links/${encodeURIComponent(link)}${keepsPeople ? '?keep=people' : ''}`,
+	);
 export const propose = (boardId: string, noteIds: string[], wordsOnly = false) =>
 	ask(proposalSchema, 'POST', `${boardPath(boardId)}/themes`, { noteIds, wordsOnly });
 

@@ -72,7 +72,7 @@ export class Documents {
 	/** Whether the board's content has been read, from the server or from what is kept here. */
 	ready = $state(false);
 	/** Whether the person may be in; a closed board opens again. */
-	access = $state<'open' | 'closed' | 'ended' | 'signed out'>('open');
+	access = $state<'open' | 'closed' | 'ended' | 'banned' | 'signed out'>('open');
 
 	private readonly socket: HocuspocusProviderWebsocket;
 	private readonly layers = new Map<Layer, Open>();
@@ -155,6 +155,7 @@ export class Documents {
 				// What only those who lead see is closed to whoever led until now; they are still in.
 				if (reason === 'not yours') return;
 				this.access = reason === 'closed' ? 'closed' : 'ended';
+				if (this.access === 'ended') void this.askBanned();
 				this.judge();
 			},
 			onStateless: ({ payload }) => {
@@ -266,6 +267,12 @@ export class Documents {
 		const door = await askDoor(this.boardId);
 		if (door === 'signed out') this.access = 'signed out';
 		else if (door === 'gone') this.access = 'ended';
+		else if (door === 'banned') this.access = 'banned';
+	}
+
+	/** Whether one was sent out for good, and not because a link ended. */
+	private async askBanned(): Promise<void> {
+		if ((await askDoor(this.boardId)) === 'banned') this.access = 'banned';
 	}
 
 	private followNetwork(): void {

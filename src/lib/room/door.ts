@@ -1,7 +1,7 @@
 /** Asking the server whether one may come in: before a closed board, and when a connection is refused without a word. */
 import { z } from 'zod';
 
-const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone']) });
+const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone', 'banned']) });
 export type Door = z.infer<typeof doorSchema>['door'] | 'signed out';
 
 /** How it stands with a board; undefined when that cannot be told: no network, or no server. */

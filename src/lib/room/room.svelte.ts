@@ -6,7 +6,7 @@ import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
-import { leads, may, OPEN_HOUSE, type House, type Right, type Role } from '$core/session/rights';
+import { leads, may, OPEN_HOUSE, seesNames, type House, type Right, type Role } from '$core/session/rights';
 import { TalkModel } from '$core/talk/model';
 import { LAYERS, type OpenLayer } from '$core/session/layers';
 import { leaderIn, type Call, type Leader } from '$core/session/calls';
@@ -31,6 +31,7 @@ import { ServerClock } from './server-clock.svelte';
 import { SilentNotes } from './silence.svelte';
 import { rescue } from './rescue';
 import { UnsavedTexts } from './unsaved-texts';
+import { Voices } from './voices.svelte';
 import { Votes } from './votes.svelte';
 import type { RightsWord, Word } from './words';
 
@@ -82,6 +83,8 @@ export class Room {
 	leader = $state.raw<Leader | undefined>();
 	readonly clock = new ServerClock();
 	readonly votes: Votes;
+	/** Names behind voices, for those who lead. */
+	readonly voices: Voices;
 	/** Counts changes of the board, so that lists know when to look again. */
 	version = $state(0);
 	/** Counts changes of what people say. */
@@ -173,6 +176,8 @@ export class Room {
 		this.stops.push(this.model.onChange(() => this.bump()));
 		this.votes = new Votes(info.boardId, () => this.now());
 		this.stops.push(() => this.votes.destroy());
+		this.voices = new Voices(info.boardId);
+		void this.voices.read(this.isToldNames);
 		this.followSession();
 		this.stops.push(() => this.clock.destroy());
 		this.guard();
@@ -333,7 +338,13 @@ export class Room {
 		if (led !== this.leads) return this.onrenewed();
 		this.documents.sendAgain(this.documents.writable.filter((layer) => !could.includes(layer)));
 		this.documents.judge();
+		void this.voices.read(this.isToldNames);
 		this.guard();
+	}
+
+	/** Whether one is told the names behind voices. */
+	private get isToldNames(): boolean {
+		return this.house.names !== 'shown' && seesNames(this.role, this.house);
 	}
 
 	/** While only own notes may be touched, everything else stands as if it were locked. */

@@ -1,7 +1,7 @@
 /** Links and codes through which people come to a board. Of a link only a hash of its token is stored. */
 import { m } from '$lib/paraglide/messages';
 import { mayGive, type GivenRole, type Role } from '$core/session/rights';
-import { and, count, desc, eq, isNull } from 'drizzle-orm';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { nanoid } from 'nanoid';
 import { Refused, requireRight } from './boards';
@@ -89,10 +89,9 @@ export async function linksOf(boardId: string, personId: string): Promise<LinkRo
 			passwordHash: joinLinks.passwordHash,
 			createdAt: joinLinks.createdAt,
 			expiresAt: joinLinks.expiresAt,
-			people: count(memberships.personId),
+			people: joinLinks.joined,
 		})
 		.from(joinLinks)
-		.leftJoin(memberships, eq(memberships.linkId, joinLinks.id))
 		.where(
 			and(
 				eq(joinLinks.boardId, boardId),
@@ -100,7 +99,6 @@ export async function linksOf(boardId: string, personId: string): Promise<LinkRo
 				role === 'editor' ? eq(joinLinks.createdBy, personId) : undefined,
 			),
 		)
-		.groupBy(joinLinks.id)
 		.orderBy(desc(joinLinks.createdAt));
 	return rows.map(({ passwordHash, ...row }) => ({ ...row, hasPassword: passwordHash !== null }));
 }
@@ -121,12 +119,23 @@ async function requireLink(
 	return link;
 }
 
-/** Withdraws a link: nobody comes in by it any more, and those who did are out. */
-export async function withdrawLink(boardId: string, linkId: string, personId: string): Promise<void> {
+/**
+ * Withdraws a link: nobody comes in by it any more.
+ * @param keepsPeople whether those who came in by it stay; otherwise they are out
+ */
+export async function withdrawLink(
+	boardId: string,
+	linkId: string,
+	personId: string,
+	keepsPeople: boolean,
+): Promise<void> {
 	await requireLink(boardId, linkId, personId);
 	await database().db.transaction(async (tx) => {
 		await tx.update(joinLinks).set({ withdrawnAt: new Date(), code: null }).where(eq(joinLinks.id, linkId));
-		await tx.delete(memberships).where(and(eq(memberships.linkId, linkId), eq(memberships.boardId, boardId)));
+		if (!keepsPeople)
+			await tx
+				.delete(memberships)
+				.where(and(eq(memberships.linkId, linkId), eq(memberships.boardId, boardId)));
 	});
 }
 
@@ -188,8 +197,14 @@ export async function joinThrough(link: OpenLink, personId: string): Promise<voi
 		.from(bans)
 		.where(and(eq(bans.boardId, link.boardId), eq(bans.personId, personId)));
 	if (ban) throw new Refused(m.error_banned());
-	await db
+	const came = await db
 		.insert(memberships)
 		.values({ boardId: link.boardId, personId, role: link.role, linkId: link.id })
-		.onConflictDoNothing();
+		.onConflictDoNothing()
+		.returning({ person: memberships.personId });
+	if (came.length > 0)
+		await db
+			.update(joinLinks)
+			.set({ joined: sql`${joinLinks.joined} + 1` })
+			.where(eq(joinLinks.id, link.id));
 }

@@ -85,9 +85,15 @@ export async function changeRole(
 export async function sendOut(boardId: string, personId: string, shown: string, ban: boolean): Promise<void> {
 	const whom = await requireChangeable(boardId, personId, shown);
 	await database().db.transaction(async (tx) => {
-		await tx.delete(memberships).where(and(eq(memberships.boardId, boardId), eq(memberships.personId, whom)));
+		const [was] = await tx
+			.delete(memberships)
+			.where(and(eq(memberships.boardId, boardId), eq(memberships.personId, whom)))
+			.returning({ role: memberships.role });
 		if (ban)
-			await tx.insert(bans).values({ boardId, personId: whom, bannedBy: personId }).onConflictDoNothing();
+			await tx
+				.insert(bans)
+				.values({ boardId, personId: whom, bannedBy: personId, role: was?.role ?? null })
+				.onConflictDoNothing();
 	});
 }
 
@@ -109,12 +115,27 @@ export async function bannedFrom(boardId: string, personId: string): Promise<Ban
 	return rows.map((row) => (seesNames(role, house) ? row : { ...row, name: m.voice_earlier() }));
 }
 
-/** Lets somebody who was banned come back by a link. */
+/** Lets somebody in again who was banned, as what they were. */
 export async function liftBan(boardId: string, personId: string, whom: string): Promise<void> {
 	await requireRight(boardId, personId, 'lead');
-	await database()
-		.db.delete(bans)
-		.where(and(eq(bans.boardId, boardId), eq(bans.personId, whom)));
+	await database().db.transaction(async (tx) => {
+		const [ban] = await tx
+			.delete(bans)
+			.where(and(eq(bans.boardId, boardId), eq(bans.personId, whom)))
+			.returning({ role: bans.role });
+		if (!ban) return;
+		const role = ban.role === null || ban.role === 'owner' ? 'editor' : ban.role;
+		await tx.insert(memberships).values({ boardId, personId: whom, role }).onConflictDoNothing();
+	});
+}
+
+/** Whether somebody was sent out of a board for good. */
+export async function isBanned(boardId: string, personId: string): Promise<boolean> {
+	const [ban] = await database()
+		.db.select({ at: bans.at })
+		.from(bans)
+		.where(and(eq(bans.boardId, boardId), eq(bans.personId, personId)));
+	return ban !== undefined;
 }
 
 /** Leaves a board oneself. Its owner hands it over first. */

@@ -5,7 +5,9 @@ import { reportSchema, type Report } from '$core/report/document';
 import { readParking } from '$core/session/parking';
 import { readSession } from '$core/session/runsheet';
 import { MARK } from '$core/rehearsal/habits';
-import { agreementWords, optionName, otherRules, scoreWords } from '$lib/words/votes';
+import type { ShownVote } from '$core/decide/wire';
+import { unionOf } from '$core/geometry/box';
+import { agreementWords, methodName, optionName, otherRules, scaleEnds, scoreWords } from '$lib/words/votes';
 import { lengthWords } from '$lib/words/length';
 import { momentWords } from '$lib/words/when';
 import { m } from '$lib/paraglide/messages';
@@ -16,6 +18,29 @@ import { live } from './live/documents';
 import { votesFor } from './votes';
 
 const { memberships, people, reports } = schema;
+
+const whole = (value: number): string => String(Math.round(value * 100) / 100);
+
+/** The round, the method, and what the ends of the scales meant. */
+function howAsked({ terms, round, options }: ShownVote): string {
+	const [low, high, lowOther, highOther] = scaleEnds(terms);
+	const scale =
+		terms.method === 'rating'
+			? m.report_scale({ low, high, steps: terms.steps })
+			: terms.method === 'matrix'
+				? m.report_scales({ low, high, lowOther, highOther, steps: terms.steps })
+				: terms.method === 'dots'
+					? m.report_dots({ count: terms.each })
+					: '';
+	return [
+		round > 1 ? m.report_round({ round, count: options.length }) : '',
+		methodName(terms.method),
+		scale,
+		terms.secret ? m.vote_is_secret() : m.vote_is_open(),
+	]
+		.filter(Boolean)
+		.join(' · ');
+}
 
 const WORDS: ReportWords = {
 	question: m.report_question(),
@@ -30,7 +55,15 @@ const WORDS: ReportWords = {
 	result: ({ outcome }) => ({
 		lines: outcome!.results
 			.filter(({ voters }) => voters > 0)
-			.map(({ option, score }) => `${optionName(option.text)}: ${scoreWords(outcome!.rule, score)}`),
+			.map((result, _, all) =>
+				m.report_place({
+					place: result.rank,
+					tied: all.filter(({ rank }) => rank === result.rank).length > 1 ? m.report_tied() : '',
+					what: optionName(result.option.text),
+					score: scoreWords(outcome!.rule, result.score),
+					at: result.place ? m.report_at({ x: whole(result.place[0]), y: whole(result.place[1]) }) : '',
+				}),
+			),
 		more: [
 			m.turnout(outcome!.turnout),
 			...(agreementWords(outcome!)
@@ -39,7 +72,9 @@ const WORDS: ReportWords = {
 			...otherRules(outcome!),
 		],
 	}),
+	how: (vote) => howAsked(vote),
 	decisions: m.report_decisions(),
+	partly: (question, titles, open) => m.report_partly({ question, titles, open }),
 	decided: (question, titles) => m.report_decided({ question, titles }),
 	undecided: (question, titles) => m.report_undecided({ question, titles }),
 	actions: m.kind_actions(),
@@ -53,8 +88,17 @@ const WORDS: ReportWords = {
 };
 
 /** Where the picture of a field is found. */
-const picturePath = (boardId: string, field: string): string =>
-	`/api/boards/${encodeURIComponent(boardId)}/report/picture?field=${encodeURIComponent(field)}`;
+const picturePath = (boardId: string, what: PictureOf): string =>
+	`/api/boards/${encodeURIComponent(boardId)}/report/picture?${new URLSearchParams(what).toString()}`;
+
+/** A field with what lies in it, or all themes of a sheet. */
+export type PictureOf = { field: string } | { themes: string };
+
+/** What a picture's address asks for; undefined where it asks for nothing of ours. */
+export function pictureAsked(query: URLSearchParams): PictureOf | undefined {
+	const [field, themes] = [query.get('field'), query.get('themes')];
+	return field ? { field } : themes ? { themes } : undefined;
+}
 
 /** Those who were on the board, but those who only looked. */
 async function tookPart(boardId: string): Promise<string[]> {
@@ -91,7 +135,7 @@ async function write(boardId: string, personId: string): Promise<Report> {
 				votes,
 				parking,
 				people: names,
-				pictureOf: (field) => picturePath(boardId, field),
+				pictureOf: (what) => picturePath(boardId, what),
 			},
 			WORDS,
 		),
@@ -150,49 +194,53 @@ export async function forgetReport(boardId: string, personId: string): Promise<v
 /** Longest side of a picture in a report, pixels. */
 const PICTURE = 1600;
 
-/** The picture of a field with what lies in it, as PNG. Throws Refused when the field is gone. */
-export async function fieldPicture(boardId: string, field: string): Promise<Uint8Array> {
+/** A picture for a report, as PNG. Throws Refused when what it shows is gone. */
+export async function reportPicture(boardId: string, what: PictureOf): Promise<Uint8Array> {
 	return live().read(boardId, async (model) => {
-		const object = model.find(field);
-		if (object?.kind !== 'field') throw new Refused(m.error_field_gone(), 404);
-		const ids = new Set([field, ...model.contentsOf(object)]);
+		const shown =
+			'field' in what
+				? [model.find(what.field)].filter((object) => object?.kind === 'field')
+				: model.onSheet(what.themes).filter(({ kind }) => kind === 'theme');
+		const [first] = shown;
+		if (!first) throw new Refused(m.error_field_gone(), 404);
+		const ids = new Set(shown.flatMap((object) => [object!.id, ...model.contentsOf(object!)]));
 		for (const id of [...ids])
 			for (const tie of model.tiesOf(id)) {
 				const link = model.find(tie);
 				if (link?.kind === 'connector' && link.ends.every((end) => 'point' in end || ids.has(end.object)))
 					ids.add(tie);
 			}
-		const scale = Math.min(
-			2,
-			PICTURE / Math.max(object.box[2], object.box[3]),
-			LARGEST_PNG / Math.max(object.box[2], object.box[3]),
-		);
+		const round = unionOf([...ids].flatMap((id) => model.boundsOf(id) ?? []))!;
+		const longest = Math.max(round.w, round.h, 1);
 		const { body } = await exportBoard(model, {
 			format: 'png',
 			title: '',
 			boardId,
-			sheet: object.sheet,
+			sheet: first.sheet,
 			ids: [...ids],
-			scale,
+			scale: Math.min(2, PICTURE / longest, LARGEST_PNG / longest),
 		});
 		return body;
 	});
 }
 
-/** Pictures of a report as data, by their addresses. */
-export async function picturesIn(boardId: string, report: Report): Promise<Map<string, string>> {
-	const pictures = new Map<string, string>();
+/** Pictures of a report, by their addresses. */
+export async function picturesIn(boardId: string, report: Report): Promise<Map<string, Uint8Array>> {
+	const pictures = new Map<string, Uint8Array>();
 	for (const block of report.content) {
 		if (block.type !== 'image') continue;
-		const field = /[?&]field=([^&]+)/.exec(block.attrs.src)?.[1];
+		const { src } = block.attrs;
+		const what = pictureAsked(new URLSearchParams(src.slice(src.indexOf('?') + 1)));
 		// Only pictures of this very board: an address that somebody wrote in is not followed.
-		if (!field || block.attrs.src !== picturePath(boardId, decodeURIComponent(field))) continue;
+		if (!what || src !== picturePath(boardId, what)) continue;
 		try {
-			const png = await fieldPicture(boardId, decodeURIComponent(field));
-			pictures.set(block.attrs.src, `data:image/png;base64,${Buffer.from(png).toString('base64')}`);
+			pictures.set(src, await reportPicture(boardId, what));
 		} catch (error) {
 			if (!(error instanceof Refused)) throw error;
 		}
 	}
 	return pictures;
 }
+
+export const asDataUri = (png: Uint8Array): string =>
+	`data:image/png;base64,${Buffer.from(png).toString('base64')}`;

@@ -80,7 +80,9 @@
 		if (lock) return lock === 'led' ? m.locked_for_all() : m.locked();
 		if (objects.length > 1) return m.selected_count({ count: objects.length });
 		if (first!.kind === 'note' && isTooLong(first as never, board.context)) return m.note_long();
-		return first!.kind === 'note' && first!.by[1] ? m.note_by({ name: first!.by[1] }) : kindName(first!.kind);
+		return first!.kind === 'note' && first!.by[1]
+			? m.note_by({ name: board.room.voices.nameOf(first!.by) })
+			: kindName(first!.kind);
 	});
 	/** Notes that could be sorted: those selected, or those in the selected field. */
 	const sortable = $derived.by(() => {

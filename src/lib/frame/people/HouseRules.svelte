@@ -5,6 +5,7 @@
 	import type { Room } from '../../room/room.svelte';
 	import { setHouse } from './actions';
 	import { attempt } from '../../ui/attempt';
+	import Dialog from '../../ui/Dialog.svelte';
 
 	const { room }: { room: Room } = $props();
 
@@ -27,6 +28,16 @@
 		{ key: 'editorsShare', label: () => m.editors_share(), more: () => m.editors_share_more() },
 		{ key: 'onlookersTakeOut', label: () => m.onlookers_take_out(), more: () => m.onlookers_take_out_more() },
 	];
+
+	/** How names are to be shown, while it is asked whether that is meant. */
+	let wished = $state<House['names'] | undefined>();
+	function chooseNames(select: HTMLSelectElement): void {
+		const names = select.value as House['names'];
+		// What loses its names does not get them back; that is not done by opening a list.
+		if (names === 'shown' && room.house.names === 'veiled') void set({ names });
+		else wished = names;
+		select.value = room.house.names;
+	}
 </script>
 
 <div class="writing" role="group" aria-label={m.who_writes()}>
@@ -53,13 +64,43 @@
 		class="entry"
 		aria-label={m.names()}
 		value={room.house.names}
-		onchange={(event) => set({ names: event.currentTarget.value as House['names'] })}
+		onchange={(event) => chooseNames(event.currentTarget)}
 	>
 		{#each NAMES as names (names)}<option value={names}>{NAME_WORDS[names]()}</option>{/each}
 	</select>
 </label>
 
+<Dialog
+	open={wished !== undefined}
+	title={wished ? NAME_WORDS[wished]() : ''}
+	onclose={() => (wished = undefined)}
+>
+	<p>
+		{wished === 'hidden'
+			? m.names_ask_hidden()
+			: wished === 'veiled'
+				? m.names_ask_veiled()
+				: m.names_ask_shown()}
+	</p>
+	<div class="ask">
+		<button
+			type="button"
+			class="button main"
+			onclick={() => {
+				void set({ names: wished! });
+				wished = undefined;
+			}}>{m.names_do_it()}</button
+		>
+		<button type="button" class="button" onclick={() => (wished = undefined)}>{m.leave_it()}</button>
+	</div>
+</Dialog>
+
 <style>
+	.ask {
+		display: flex;
+		gap: 8px;
+		margin-top: 16px;
+	}
 	.writing {
 		display: grid;
 		grid-template-columns: 1fr 1fr;

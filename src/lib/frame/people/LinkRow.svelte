@@ -9,9 +9,12 @@
 		link: LinkInfo;
 		busy: boolean;
 		onrenew: () => void;
-		onend: () => void;
+		/** @param keeps whether those who came in by it stay */
+		onend: (keeps: boolean) => void;
 	}
 	const { link, busy, onrenew, onend }: Props = $props();
+	/** What is asked about before it is done. */
+	let asks = $state<'renew' | 'end' | undefined>();
 	const when = (iso: string): string => momentWords(Date.parse(iso));
 	const isOver = $derived(link.expiresAt !== null && Date.parse(link.expiresAt) < Date.now());
 	const more = $derived(
@@ -32,11 +35,54 @@
 		>
 		<small class="quiet">{more}</small>
 	</span>
-	<button type="button" class="button" title={m.link_renew_more()} onclick={onrenew} disabled={busy}
-		>{m.link_renew()}</button
+	<button
+		type="button"
+		class="button"
+		onclick={() => (asks = 'renew')}
+		disabled={busy}
+		aria-expanded={asks === 'renew'}>{m.link_renew()}</button
 	>
-	<button type="button" class="button" onclick={onend} disabled={busy}>{m.withdraw()}</button>
+	<button
+		type="button"
+		class="button"
+		onclick={() => (asks = 'end')}
+		disabled={busy}
+		aria-expanded={asks === 'end'}>{m.withdraw()}</button
+	>
 </li>
+{#if asks}
+	<li class="asks" data-testid="link-asks">
+		<p>{asks === 'renew' ? m.link_renew_more() : m.withdraw_ask({ people: link.people })}</p>
+		{#if asks === 'renew'}
+			<button
+				type="button"
+				class="button main"
+				onclick={() => {
+					asks = undefined;
+					onrenew();
+				}}>{m.link_renew_yes()}</button
+			>
+		{:else}
+			<button
+				type="button"
+				class="button main"
+				onclick={() => {
+					asks = undefined;
+					onend(true);
+				}}>{m.withdraw_keep()}</button
+			>
+			<button
+				type="button"
+				class="button"
+				onclick={() => {
+					asks = undefined;
+					onend(false);
+				}}>{m.withdraw_all()}</button
+			>
+		{/if}
+		<button type="button" class="button plain" onclick={() => (asks = undefined)}>{m.leave_it()}</button>
+	</li>
+{/if}
 
 <style>
 	li {
@@ -46,6 +92,14 @@
 		min-height: 46px;
 		border-top: 1px solid var(--frame-line);
 		font-size: var(--size-note);
+	}
+	.asks {
+		flex-wrap: wrap;
+		padding: 8px 0;
+		border-top: 0;
+	}
+	.asks p {
+		flex-basis: 100%;
 	}
 	li > span {
 		display: flex;

@@ -9,6 +9,7 @@
 	import type { Presence } from '../../room/company.svelte';
 	import Badge from '../../ui/Badge.svelte';
 	import Pop from '../../ui/Pop.svelte';
+	import { toaster } from '../../ui/toaster';
 	import { changeRole, handOver, sendOut, type Member } from './actions';
 	import { roleName } from './words';
 
@@ -39,6 +40,19 @@
 	function goTo(): void {
 		if (presence?.sheet) board.goToSheet(presence.sheet);
 		if (presence?.cursor) board.centreOn({ x: presence.cursor[0], y: presence.cursor[1] });
+	}
+	/** Out for good; that the same person can come back under another name is said, for only the link can prevent it. */
+	function ban(): void {
+		isOpen = false;
+		void attempt(sendOut(boardId, member.id, true)).then((isDone) => {
+			if (!isDone) return;
+			toaster.create({
+				type: 'info',
+				title: m.banned_now({ name: member.name }),
+				description: m.banned_now_more(),
+				duration: 20_000,
+			});
+		});
 	}
 	const then = (work: () => Promise<unknown>): void => {
 		isOpen = false;
@@ -89,9 +103,7 @@
 					<button type="button" class="button" onclick={() => then(() => sendOut(boardId, member.id, false))}
 						>{m.send_out()}</button
 					>
-					<button type="button" class="button" onclick={() => then(() => sendOut(boardId, member.id, true))}
-						>{m.ban()}</button
-					>
+					<button type="button" class="button" onclick={ban}>{m.ban()}</button>
 				{/if}
 			</div>
 		</Pop>

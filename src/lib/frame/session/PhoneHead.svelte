@@ -26,7 +26,7 @@
 			<p class="quiet">
 				{m.step_of({ number, count: room.plan.steps.length, title: room.step?.title ?? '' })}
 			</p>
-			<p class="time" data-testid="countdown">{left.text}</p>
+			<p class="time" data-testid="countdown">{left.isPaused ? m.clock_paused() : left.text}</p>
 		</div>
 	{/if}
 </header>

@@ -1,6 +1,8 @@
 <script lang="ts">
 	/** The whole screen of a phone while a step gathers: the question, one's own notes, the writing line. */
+	import Toasts from '../../ui/Toasts.svelte';
 	import type { Pigment } from '$core/board/colours';
+	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
 	import { openNotesOf } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
@@ -16,12 +18,36 @@
 		onboard: () => void;
 	}
 	const { room, pigment, onpigment, onboard }: Props = $props();
+
+	/** Of fields that go round: the one that is one's own now, and what others have written in it. */
+	const form = $derived.by(() => {
+		void room.version;
+		const { gathering, step, model } = room;
+		const field = step?.fields && gathering ? model.find(gathering.field) : undefined;
+		if (!field) return undefined;
+		const notes = model
+			.contentsOf(field)
+			.flatMap((id) => model.find(id) ?? [])
+			.filter(({ kind, by }) => kind === 'note' && by[0] !== room.info.person.id)
+			.sort((a, b) => a.made - b.made)
+			.map(({ id, text }) => ({ id, text: plainText(text) }));
+		return { title: plainText(field.text), notes };
+	});
 </script>
 
 <div class="screen">
 	<PhoneHead {room} />
 	<main>
 		<h2>{room.gathering?.prompt}</h2>
+		{#if form}
+			<p class="form">{m.on_your_form({ title: form.title })}</p>
+			{#if form.notes.length > 0}
+				<h3>{m.form_notes()}</h3>
+				<ul data-testid="form-notes">
+					{#each form.notes as note (note.id)}<li>{note.text}</li>{/each}
+				</ul>
+			{/if}
+		{/if}
 		{#if openNotesOf(room).length === 0 && !room.silent?.notes.length}<p class="quiet hint">
 				{m.first_note_hint()}
 			</p>{/if}
@@ -30,6 +56,8 @@
 	<PhoneFoot {room} {onboard} />
 	<WritingLine {room} {pigment} {onpigment} large />
 </div>
+
+<Toasts />
 
 <style>
 	.screen {
@@ -52,6 +80,26 @@
 		font-size: 22px;
 		font-weight: 700;
 		line-height: 1.25;
+	}
+	.form,
+	h3 {
+		margin-bottom: 8px;
+		color: #a9b5af;
+		font-size: var(--size-note);
+		font-weight: 400;
+	}
+	ul {
+		margin-bottom: 18px;
+	}
+	li {
+		padding: 10px 12px;
+		border-left: 3px solid #ebc56c;
+		background: #1d2824;
+		font-size: var(--size-base);
+		overflow-wrap: anywhere;
+	}
+	li + li {
+		margin-top: 8px;
 	}
 	.hint {
 		color: #a9b5af;

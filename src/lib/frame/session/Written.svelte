@@ -11,16 +11,17 @@
 	const written = $derived.by(() => {
 		void room.version;
 		const running = room.plan.running;
-		const id = room.step?.field;
-		const field = id ? room.model.find(id) : undefined;
-		if (!running || !field) return [];
-		const inField = new Set(room.model.contentsOf(field));
+		// Of sheets that go round, all of them.
+		const ids = room.step?.fields ?? (room.step?.field ? [room.step.field] : []);
+		const fields = ids.flatMap((each) => room.model.find(each) ?? []);
+		if (!running || fields.length === 0) return [];
+		const inField = new Set(fields.flatMap((field) => room.model.contentsOf(field)));
 		const counts = new Map<string, { name: string; count: number }>();
 		const here = room.people.map((each) => ({ id: each.person, name: each.name }));
 		for (const person of [room.info.person, ...here]) counts.set(person.id, { name: person.name, count: 0 });
 		for (const object of room.model.objects.values()) {
 			if (object.kind !== 'note' || object.made < running.startedAt) continue;
-			if (!inField.has(object.id) && object.landing !== id) continue;
+			if (!inField.has(object.id) && !ids.includes(object.landing ?? '')) continue;
 			const entry = counts.get(object.by[0]) ?? { name: object.by[1] || m.somebody(), count: 0 };
 			counts.set(object.by[0], { ...entry, count: entry.count + 1 });
 		}

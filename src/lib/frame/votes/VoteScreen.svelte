@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The whole screen of a phone while a vote is open: the question and the ballot, with the board one tap away. */
+	import Toasts from '../../ui/Toasts.svelte';
 	import { countdown } from '$core/session/clock';
 	import type { ShownVote } from '$core/decide/wire';
 	import { m } from '$lib/paraglide/messages';
@@ -31,6 +32,8 @@
 	</main>
 	<footer><PhoneFoot {room} {onboard} /></footer>
 </div>
+
+<Toasts />
 
 <style>
 	.screen {

@@ -80,8 +80,12 @@ export function objectsFor(board: Board, source: Source, asked: readonly string[
 				}),
 			);
 		case 'step': {
-			const field = board.room.step?.field;
-			return field ? inOrder(board, inside(board, field)) : [];
+			const { step } = board.room;
+			const fields = step?.fields ?? (step?.field ? [step.field] : []);
+			return inOrder(
+				board,
+				fields.flatMap((field) => inside(board, field)),
+			);
 		}
 		case 'themes':
 			return inOrder(board, ofKind('theme'));

@@ -30,8 +30,9 @@ export class VotesView {
 		this.wantsList = true;
 	}
 
-	/** The vote that opens next is looked at again. */
-	follow(): void {
+	/** A vote that opens is looked at, whatever was looked at before. */
+	follow(opened: string | undefined): void {
 		this.wantsList = false;
+		if (opened !== undefined) this.id = undefined;
 	}
 }

@@ -9,6 +9,7 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import { leads } from '$core/session/rights';
 	import PlainPage from '$lib/ui/PlainPage.svelte';
+	import { toaster } from '$lib/ui/toaster';
 	import Waiting from '$lib/frame/Waiting.svelte';
 	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
@@ -30,6 +31,7 @@
 			else {
 				opened.onrenewed = () => void comeBack();
 				// On a phone there may be no board to show it.
+				opened.votes.onrefused = (words) => toaster.error({ title: m.ballot_refused(), description: words });
 				opened.onword = (word) => tellWord(word, undefined, opened.info.person.id);
 				room = opened;
 			}
@@ -92,10 +94,26 @@
 			(room.plan.running !== undefined || room.show !== undefined),
 	);
 	const shows = $derived(isLeading && room?.show !== undefined);
-	// A new vote brings the ballot up again, and showing the remote.
+	// A new vote brings the ballot up again, a new step its question, and showing the remote.
 	$effect(() => {
-		if (vote?.id || shows) wantsBoard = false;
+		void room?.plan.running?.startedAt;
+		if (vote?.id || shows || room?.plan.running) wantsBoard = false;
 	});
+	/** The vote that was open last on this screen: when it closes, what came of it is shown until one goes on. */
+	let lastVote: string | undefined;
+	let resultOf = $state<string | undefined>();
+	$effect(() => {
+		if (vote) {
+			lastVote = vote.id;
+			resultOf = undefined;
+		} else if (lastVote !== undefined && room) {
+			const isClosed = room.votes.all.some(({ id, closedAt }) => id === lastVote && closedAt !== undefined);
+			if (isClosed) resultOf = lastVote;
+			lastVote = undefined;
+		}
+	});
+	const result = $derived(isPhone ? room?.votes.all.find(({ id }) => id === resultOf) : undefined);
+	const resultScreen = () => import('$lib/frame/votes/ResultScreen.svelte');
 	const leadScreen = () => import('$lib/frame/session/LeadScreen.svelte');
 	const voteScreen = () => import('$lib/frame/votes/VoteScreen.svelte');
 	// Each screen is loaded when it is needed, so that the first note on a phone waits for little.
@@ -120,9 +138,9 @@
 		{#if room.unconfirmed > 0}<p>{m.waiting_here({ count: room.unconfirmed })}</p>{/if}
 		<a class="button main" href="/sign-in">{m.sign_in()}</a>
 	</PlainPage>
-{:else if room?.access === 'ended'}
+{:else if room?.access === 'ended' || room?.access === 'banned'}
 	<PlainPage title={m.access_ended()}>
-		<p class="quiet">{m.access_ended_more()}</p>
+		<p class="quiet">{room.access === 'banned' ? m.access_banned_more() : m.access_ended_more()}</p>
 		{#if room.unconfirmed > 0}<p data-testid="left-here">
 				{m.waiting_here_ended({ count: room.unconfirmed })}
 			</p>{/if}
@@ -139,6 +157,10 @@
 {:else if vote && !wantsBoard}
 	{#await voteScreen() then { default: VoteScreen }}
 		<VoteScreen {room} {vote} onboard={() => (wantsBoard = true)} />
+	{/await}
+{:else if room && result}
+	{#await resultScreen() then { default: ResultScreen }}
+		<ResultScreen {room} vote={result} onclose={() => (resultOf = undefined)} />
 	{/await}
 {:else if writes && !wantsBoard}
 	{#await writeScreen() then { default: WriteScreen }}

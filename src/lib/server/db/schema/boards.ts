@@ -129,6 +129,8 @@ export const joinLinks = pgTable(
 			.references(() => people.id),
 		createdAt: instant('created_at').notNull().defaultNow(),
 		withdrawnAt: instant('withdrawn_at'),
+		/** How many people have come in by it, wherever they are now. */
+		joined: integer('joined').notNull().default(0),
 	},
 	(table) => [
 		uniqueIndex('join_links_by_token').on(table.tokenHash),
@@ -144,6 +146,8 @@ export const bans = pgTable(
 		personId: ofPerson(),
 		bannedBy: text('banned_by').references(() => people.id, { onDelete: 'set null' }),
 		at: instant('at').notNull().defaultNow(),
+		/** What they were on the board, and are again when they are let in. */
+		role: role('role'),
 	},
 	(table) => [primaryKey({ columns: [table.boardId, table.personId] })],
 );

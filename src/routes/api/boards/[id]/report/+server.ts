@@ -1,11 +1,12 @@
 import { json } from '@sveltejs/kit';
 import { markdownOf } from '$core/report/markdown';
-import { reportSchema } from '$core/report/document';
+import { reportSchema, type Report } from '$core/report/document';
+import { strToU8, zipSync, type Zippable } from 'fflate';
 import { boardTitle, Refused } from '$lib/server/boards';
 import { fileName } from '$lib/server/export';
 import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
-import { forgetReport, keepReport, picturesIn, reportFor } from '$lib/server/report';
+import { asDataUri, forgetReport, keepReport, picturesIn, reportFor } from '$lib/server/report';
 import { pdfOf } from '$lib/server/report-pdf';
 import { m } from '$lib/paraglide/messages';
 import { z } from 'zod';
@@ -21,6 +22,21 @@ const download = (data: BodyInit, type: string, name: string): Response =>
 		},
 	});
 
+/** Markdown by itself; with pictures in one archive, so that they are found by whoever has no access to the server. */
+function markdown(
+	report: Report,
+	pictures: ReadonlyMap<string, Uint8Array>,
+	title: string,
+	origin: string,
+): Response {
+	const names = new Map([...pictures.keys()].map((src, i) => [src, `pictures/${i + 1}.png`]));
+	const text = markdownOf(report, (src) => names.get(src) ?? new URL(src, origin).href);
+	if (pictures.size === 0) return download(text, 'text/markdown; charset=utf-8', fileName(title, 'md'));
+	const files: Zippable = { [fileName(title, 'md')]: strToU8(text) };
+	for (const [src, name] of names) files[name] = [pictures.get(src)!, { level: 0 }];
+	return download(zipSync(files) as Uint8Array<ArrayBuffer>, 'application/zip', fileName(title, 'zip'));
+}
+
 /** The report: as it is edited, or as a file. */
 export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
@@ -29,11 +45,9 @@ export const GET = route(async (event, person) => {
 	if (format === 'json') return json(shown);
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const title = m.report_file({ title: (await boardTitle(id)) ?? '' });
-	if (format === 'md') {
-		const text = markdownOf(shown.report, (src) => new URL(src, event.url.origin).href);
-		return download(text, 'text/markdown; charset=utf-8', fileName(title, 'md'));
-	}
-	const pdf = await pdfOf(shown.report, await picturesIn(id, shown.report));
+	const pictures = await picturesIn(id, shown.report);
+	if (format === 'md') return markdown(shown.report, pictures, title, event.url.origin);
+	const pdf = await pdfOf(shown.report, new Map([...pictures].map(([src, png]) => [src, asDataUri(png)])));
 	return download(pdf as Uint8Array<ArrayBuffer>, 'application/pdf', fileName(title, 'pdf'));
 });
 

@@ -7,10 +7,10 @@ import { z } from 'zod';
 
 const renewSchema = z.object({ do: z.literal('renew') });
 
-/** Withdraws a link; whoever came through it is out at once. */
+/** Withdraws a link; whoever came through it is out at once, unless they are to stay. */
 export const DELETE = route(async (event, person) => {
 	const { id, link } = event.params as { id: string; link: string };
-	await withdrawLink(id, link, person.id);
+	await withdrawLink(id, link, person.id, event.url.searchParams.get('keep') === 'people');
 	await live().attendance.refreshRights(id);
 	return json({ withdrawn: true });
 });

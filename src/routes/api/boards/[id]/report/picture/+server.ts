@@ -1,7 +1,7 @@
 import { Refused, requireRight } from '$lib/server/boards';
 import { route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
-import { fieldPicture } from '$lib/server/report';
+import { pictureAsked, reportPicture } from '$lib/server/report';
 import { m } from '$lib/paraglide/messages';
 
 /** The picture of a field, for the report. */
@@ -9,7 +9,9 @@ export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
 	await requireRight(id, person.id, 'take out');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
-	const png = await fieldPicture(id, event.url.searchParams.get('field') ?? '');
+	const what = pictureAsked(event.url.searchParams);
+	if (!what) throw new Refused(m.error_field_gone(), 404);
+	const png = await reportPicture(id, what);
 	return new Response(png as Uint8Array<ArrayBuffer>, {
 		headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=60' },
 	});
