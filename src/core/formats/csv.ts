@@ -5,6 +5,7 @@
 import Papa from 'papaparse';
 import type { BoardModel } from '../board/model';
 import type { BoardObject } from '../board/objects';
+import { HEAD, partOf } from '../board/holders/parts';
 import { wordsOf } from '../board/words';
 import { plainText } from '../text/rich';
 
@@ -23,6 +24,15 @@ export const CSV_COLUMNS = [
 	'made',
 	'changed',
 	'id',
+	/** The form of a shape. */
+	'shape',
+	/** The holder that a card lies in, and its column and row there. */
+	'holder',
+	'column',
+	'row',
+	/** What a connector leads from and to. */
+	'from',
+	'to',
 ] as const;
 
 /** Signs that start a formula, also behind spaces and tabs, and full-width forms of the same signs. */
@@ -56,6 +66,9 @@ export function csvOf(model: BoardModel, objects: readonly BoardObject[]): strin
 			time(object.made),
 			time(object.changed),
 			object.id,
+			object.kind === 'shape' ? object.style.shape : '',
+			...placeOf(model, object),
+			...endsOf(model, object),
 		];
 	});
 	return (
@@ -63,4 +76,32 @@ export function csvOf(model: BoardModel, objects: readonly BoardObject[]): strin
 		Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { escapeFormulae: FORMULA, newline: '\r\n' }) +
 		'\r\n'
 	);
+}
+
+/** The words of a holder, and of the column and the row in which a card lies; numbers where those have no heading. */
+function placeOf(model: BoardModel, { held }: BoardObject): [string, string, string] {
+	const holder = held && model.find(held.in);
+	if (!held || !holder?.parts) return ['', '', ''];
+	const { rows, cols, cells } = holder.parts;
+	const heading = (part: string, index: number): string =>
+		plainText(cells[part] ?? []).trim() || (index < 0 ? '' : String(index + 1));
+	const column = heading(
+		partOf(HEAD, held.col),
+		cols.findIndex(({ id }) => id === held.col),
+	);
+	const row = heading(
+		partOf(held.row, HEAD),
+		rows.findIndex(({ id }) => id === held.row),
+	);
+	return [plainText(holder.text), column, row];
+}
+
+/** The words of what a connector leads from and to. */
+function endsOf(model: BoardModel, object: BoardObject): [string, string] {
+	if (object.kind !== 'connector') return ['', ''];
+	const [from, to] = object.ends.map((end) => {
+		const tied = 'object' in end ? model.find(end.object) : undefined;
+		return tied ? wordsOf(tied) : '';
+	});
+	return [from ?? '', to ?? ''];
 }

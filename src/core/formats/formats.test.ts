@@ -4,7 +4,8 @@ import { acceptThemes } from '../board/accept-themes';
 import { addObject, addObjects } from '../board/edits';
 import { plainGround } from '../board/ground';
 import { pictureOf } from '../board/scene';
-import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
+import { putIn } from '../board/holders/cards';
+import { fieldAt, holderAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
 import { roughMeasure } from '../text/fonts';
 import { CSV_COLUMNS, csvOf } from './csv';
 import { escapeXml, svgOf } from './svg';
@@ -104,5 +105,28 @@ describe('drawings', () => {
 
 	it('drops characters that XML does not allow', () => {
 		expect(escapeXml('a\u0000b\u0008c\nd')).toBe('abc\nd');
+	});
+});
+
+describe('a table of the board', () => {
+	it('says the column of a card, the ends of a connector, and the form of a shape', () => {
+		const board = testBoard();
+		const { model, hand, sheet } = board;
+		const columns = holderAt(board, 'columns', ['Open', 'Done']);
+		const card = addObject(hand, model, noteAt(sheet, 0, 0, 'Fix the sign'));
+		const { laid } = model.find(columns)!;
+		putIn(hand, model, [card], { holder: columns, row: laid!.rows[0]!.id, col: laid!.cols[1]!.id, index: 0 });
+		const shape = addObject(hand, model, shapeAt(sheet, 900, 0, 'Door'));
+		const line = addObject(hand, model, linkBetween(sheet, card, shape));
+		const rows = parse(
+			csvOf(
+				model,
+				[card, shape, line].map((id) => model.find(id)!),
+			),
+		);
+		const of = (kind: string) => rows.find((row) => row['kind'] === kind)!;
+		expect(of('note')).toMatchObject({ holder: 'Repairs', column: 'Done' });
+		expect(of('shape')).toMatchObject({ shape: 'rectangle', holder: '' });
+		expect(of('connector')).toMatchObject({ from: 'Fix the sign', to: 'Door' });
 	});
 });

@@ -220,3 +220,42 @@ describe('the menu', () => {
 		expect(board.menuAt).toEqual({ x: 600, y: 700 });
 	});
 });
+
+describe('hands on the glass', () => {
+	const pen = (id = 9) => ({ pointerId: id, pointerType: 'pen' });
+
+	it('beside the stylus do nothing: the stroke goes on, and the view stays', () => {
+		const { board, gestures, at } = hand();
+		board.takeUp('pen');
+		const before = board.view;
+		gestures.onDown(at(200, 200, pen()));
+		gestures.onMove(at(260, 200, pen()));
+		gestures.onDown(at(500, 500, finger(2)));
+		gestures.onMove(at(560, 560, finger(2)));
+		gestures.onMove(at(320, 200, pen()));
+		gestures.onUp(at(560, 560, finger(2)));
+		gestures.onUp(at(320, 200, pen()));
+		expect(board.view).toBe(before);
+		const strokes = [...board.model.objects.values()].filter(({ kind }) => kind === 'stroke');
+		expect(strokes).toHaveLength(1);
+		expect(strokes[0]!.box[2]).toBeGreaterThan(100);
+	});
+
+	it('that lie there before the stylus comes are broken off', () => {
+		const { board, gestures, at } = hand();
+		board.takeUp('note');
+		gestures.onDown(at(500, 500, finger(2)));
+		gestures.onDown(at(200, 200, pen()));
+		gestures.onUp(at(500, 500, finger(2)));
+		board.stopEditing();
+		expect(board.model.objects.size).toBe(0);
+	});
+
+	it('make nothing with a third finger', () => {
+		const { board, gestures, at } = hand();
+		board.takeUp('note');
+		for (const id of [1, 2, 3]) gestures.onDown(at(100 * id, 100, finger(id)));
+		for (const id of [3, 2, 1]) gestures.onUp(at(100 * id, 100, finger(id)));
+		expect(board.model.objects.size).toBe(0);
+	});
+});

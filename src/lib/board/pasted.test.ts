@@ -58,3 +58,15 @@ describe('formatted text', () => {
 		);
 	});
 });
+
+describe('a list with tabs', () => {
+	it('stays a list: what is only set in is no cell', () => {
+		expect(plain('Queue\n\tat the door\n\tat the till')).toBeUndefined();
+		expect(plain('\tone\n\ttwo')).toBeUndefined();
+		expect(cellsIn('<ul><li>a</li><li>b</li></ul>', '•\ta\n•\tb')).toBeUndefined();
+		expect(plain('a\tb\n\tc')).toEqual([
+			['a', 'b'],
+			['', 'c'],
+		]);
+	});
+});

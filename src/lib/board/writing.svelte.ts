@@ -1,5 +1,5 @@
 /** Writing in an object, or in one part of it: a heading, a cell, a line. */
-import { removeObjects, setBoxes } from '$core/board/edits';
+import { patch, removeObjects, setBoxes, transact } from '$core/board/edits';
 import { addTrack, canChangeTracks, fitRows, openCell } from '$core/board/holders/edits';
 import { isHolder } from '$core/board/holders/forms';
 import { HEAD, rowAndCol } from '$core/board/holders/parts';
@@ -75,7 +75,13 @@ export class Writing {
 		board.painter?.setEditing(undefined);
 		const object = board.model.find(id);
 		if (object?.kind === 'text' && isEmpty(object.text)) removeObjects(board.room.hand, board.model, [id]);
-		else if (object) this.appending(() => this.grow(object));
+		else if (object)
+			this.appending(() => {
+				this.grow(object);
+				// Letters are changes of the text; that the object has changed is said once.
+				if (board.undo.undoStack.length > this.undoMark)
+					transact(board.room.hand, () => patch(board.room.hand, id, {}));
+			});
 		this.endUndo();
 		board.held.drop();
 	}

@@ -70,12 +70,16 @@
 		const part = only && chosen > 0 && order.format !== 'wandtafel' ? { ids: [...board.selection] } : {};
 		try {
 			// A picture shows this sheet; data comes from all sheets.
-			const name = await download(board.room.info.boardId, {
+			const { name, scale } = await download(board.room.info.boardId, {
 				...order,
 				...part,
 				...(order.format === 'csv' || order.format === 'wandtafel' ? {} : { sheet: board.sheet }),
 			});
-			toaster.success({ title: m.export_done({ name }), description: m.export_where() });
+			const isSmaller = scale !== undefined && scale < (order.scale ?? 1);
+			toaster.success({
+				title: m.export_done({ name }),
+				description: isSmaller ? m.export_smaller({ percent: Math.round(scale * 100) }) : m.export_where(),
+			});
 			onclose();
 		} catch (error) {
 			problem = messageOf(error);

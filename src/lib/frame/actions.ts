@@ -69,8 +69,11 @@ export interface ExportOrder {
 	ids?: string[];
 }
 
-/** Fetches a file and hands it to the browser's downloads. Returns its name. */
-export async function download(boardId: string, order: ExportOrder): Promise<string> {
+/** Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its scale. */
+export async function download(
+	boardId: string,
+	order: ExportOrder,
+): Promise<{ name: string; scale: number | undefined }> {
 	const response = await send('POST', `${boardPath(boardId)}/export`, order);
 	const name = decodeURIComponent(
 		/filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'board',
@@ -81,5 +84,6 @@ export async function download(boardId: string, order: ExportOrder): Promise<str
 	anchor.download = name;
 	anchor.click();
 	setTimeout(() => URL.revokeObjectURL(url), 30_000);
-	return name;
+	const scale = response.headers.get('x-scale');
+	return { name, scale: scale === null ? undefined : Number(scale) };
 }

@@ -20,7 +20,7 @@ import {
 import { readShow, type Show } from '$core/session/show';
 import { silencesIn, type Silence } from '$core/session/silence';
 import { gatheringFor, type Gathering } from '$core/session/gathering';
-import { nanoid } from 'nanoid';
+import { newId } from '$lib/new-id';
 import type * as Y from 'yjs';
 import { Backstage } from './backstage.svelte';
 import { LocalCopy } from './local-copy';
@@ -208,7 +208,7 @@ export class Room {
 			person: this.info.person,
 			origin: this.origin,
 			now: () => this.now(),
-			newId: () => nanoid(10),
+			newId,
 		};
 	}
 

@@ -6,7 +6,7 @@ import { asidesOf } from '$core/session/backstage';
 import { sessionMap, writeSteps, type Step } from '$core/session/runsheet';
 import { putRecipe, type Piece } from '$core/templates/piece';
 import { make, type Recipe, type Wish } from '$core/templates/recipe';
-import { nanoid } from 'nanoid';
+import { newId } from '$lib/new-id';
 import type { Person } from './auth';
 import { createBoard } from './boards';
 import { live } from './live/documents';
@@ -18,7 +18,7 @@ const handOf = (doc: Hand['doc'], person: Person): Hand => ({
 	person,
 	origin: 'server',
 	now: () => Date.now(),
-	newId: () => nanoid(10),
+	newId,
 });
 
 export async function makeBlank(person: Person, words: { title: string; sheet: string }): Promise<string> {

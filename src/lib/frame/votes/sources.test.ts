@@ -5,7 +5,7 @@ import { addSheet } from '$core/board/sheets';
 import { noteAt } from '$core/board/testing';
 import { seen } from '$core/geometry/view';
 import { boardInHand } from '../../board/testing';
-import { objectsFor, showVoted } from './sources';
+import { likelySource, objectsFor, showVoted } from './sources';
 
 beforeEach(() => void vi.stubGlobal('requestAnimationFrame', (work: () => void) => (setTimeout(work), 1)));
 
@@ -87,5 +87,43 @@ describe('whoever is asked to vote', () => {
 		board.frame.onlook = vi.fn();
 		await showVoted(board, about(low));
 		expect(board.frame.onlook).not.toHaveBeenCalled();
+	});
+});
+
+describe('what a new vote most likely is about', () => {
+	it('are the themes once notes have been sorted, not what is left in the field', () => {
+		const { board, core, field } = room();
+		Object.assign(board.room, { step: { field } });
+		expect(likelySource(board, [])).toBe('step');
+		for (const x of [3000, 3400])
+			addObject(core.hand, core.model, {
+				kind: 'theme',
+				sheet: core.sheet,
+				box: [x, 800, 300, 200, 0],
+				style: { chalk: 'moss' },
+				text: `Theme ${x}`,
+			});
+		expect(likelySource(board, [])).toBe('themes');
+		expect(likelySource(board, [field]), 'what was asked for comes first').toBe('inside');
+	});
+
+	it('are the notes on all forms that go round', () => {
+		const { board, core, low, high } = room();
+		const other = addObject(core.hand, core.model, {
+			kind: 'field',
+			sheet: core.sheet,
+			box: [2900, 0, 400, 300, 0],
+			style: { chalk: 'ochre' },
+			text: 'Form 2',
+		});
+		const first = [...core.model.fields].find((id) => id !== other)!;
+		Object.assign(board.room, { step: { fields: [first, other] } });
+		expect(new Set(objectsFor(board, 'step', []))).toEqual(
+			new Set([
+				low,
+				high,
+				[...core.model.objects.values()].find(({ text }) => text[0]?.runs[0]?.text === 'Outside')!.id,
+			]),
+		);
 	});
 });

@@ -5,6 +5,7 @@ import type { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import { groundOf } from '$core/board/ground';
 import { pictureOf } from '$core/board/scene';
+import { withContents } from '$core/board/edits';
 import { csvOf } from '$core/formats/csv';
 import { svgOf } from '$core/formats/svg';
 import { roughMeasure, type Face } from '$core/text/fonts';
@@ -34,6 +35,8 @@ export interface ExportFile {
 	name: string;
 	type: string;
 	body: Uint8Array;
+	/** Pixels a board unit, of a PNG. */
+	scale?: number;
 }
 
 /** Longest side of a PNG, pixels. */
@@ -85,7 +88,14 @@ async function imagesFor(
 
 function chosen(model: BoardModel, request: ExportRequest): BoardObject[] {
 	if (request.ids) {
-		const ids = new Set(request.ids);
+		// What lies in something goes with it, and lines between what goes.
+		const ids = withContents(model, request.ids);
+		for (const id of [...ids])
+			for (const tie of model.tiesOf(id)) {
+				const link = model.find(tie);
+				if (link?.kind === 'connector' && link.ends.every((end) => 'point' in end || ids.has(end.object)))
+					ids.add(tie);
+			}
 		return [...model.objects.values()].filter((object) => ids.has(object.id));
 	}
 	return request.sheet === undefined ? [...model.objects.values()] : model.onSheet(request.sheet);
@@ -116,13 +126,11 @@ export async function exportBoard(model: BoardModel, request: ExportRequest): Pr
 		});
 		return { name, type: 'image/svg+xml', body: Buffer.from(svg) };
 	}
-	const scale = request.scale ?? 1;
-	if (Math.max(view.w, view.h) * scale > LARGEST_PNG) {
-		throw new Refused(m.export_too_large({ pixels: LARGEST_PNG }), 409);
-	}
+	// As large as was asked for, or as large as such a picture can be; which one it is is said.
+	const scale = Math.min(request.scale ?? 1, LARGEST_PNG / Math.max(view.w, view.h));
 	const svg = svgOf(drawings, { view, ground, backdrop, title: request.title, outline, scale, images });
 	const image = await renderAsync(svg, { font: { loadSystemFonts: false } });
-	return { name, type: 'image/png', body: image.asPng() };
+	return { name, type: 'image/png', body: image.asPng(), scale };
 }
 
 /** A small picture of a sheet for lists of boards: everything, without its text's details. */

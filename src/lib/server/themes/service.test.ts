@@ -2,8 +2,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { addObjects, moveObjects, setText } from '$core/board/edits';
 import { noteAt, shapeAt, testBoard } from '$core/board/testing';
-import { encode } from './encoder';
-import { MOST_NOTES, readyNotes } from './service';
+import { encode, sort } from './encoder';
+import { MOST_NOTES, NoEncoder, proposeThemes, readyNotes } from './service';
 
 vi.mock('./encoder', () => ({ encode: vi.fn(() => Promise.resolve([])), sort: vi.fn() }));
 const asked = vi.mocked(encode);
@@ -51,5 +51,32 @@ describe('notes that were written', () => {
 		stop();
 		await vi.advanceTimersByTimeAsync(2000);
 		expect(asked).not.toHaveBeenCalled();
+	});
+});
+
+describe('themes', () => {
+	const notes = [
+		{ id: 'a', text: 'Queue at the door' },
+		{ id: 'b', text: 'Waiting in line' },
+	];
+	const proposal = { themes: [], left: [], doubles: [] };
+	beforeEach(() => {
+		vi.useRealTimers();
+		vi.mocked(sort).mockResolvedValue(proposal);
+	});
+
+	it('are asked for again when the encoder fails once', async () => {
+		asked
+			.mockRejectedValueOnce(new Error('not loaded'))
+			.mockResolvedValue([new Float32Array(1), new Float32Array(1)]);
+		expect(await proposeThemes(notes)).toMatchObject({ meaning: true });
+		expect(asked).toHaveBeenCalledTimes(2);
+	});
+
+	it('by words alone are never taken for an answer unless somebody says so', async () => {
+		asked.mockRejectedValue(new Error('not loaded'));
+		await expect(proposeThemes(notes)).rejects.toBeInstanceOf(NoEncoder);
+		expect(await proposeThemes(notes, { wordsOnly: true })).toMatchObject({ meaning: false });
+		asked.mockReset().mockResolvedValue([]);
 	});
 });

@@ -31,6 +31,7 @@ export const POST = route(async (event, person) => {
 		headers: {
 			'content-type': file.type,
 			'content-disposition': `attachment; filename*=UTF-8''${encodeURIComponent(file.name)}`,
+			...('scale' in file && file.scale !== undefined ? { 'x-scale': String(file.scale) } : {}),
 		},
 	});
 });
