@@ -1,5 +1,6 @@
 /** A whole session in fast time: from a recipe to the report, with two real participants (one on a phone) and a simulated team of ten. */
 import { readFileSync } from 'node:fs';
+import { strFromU8, unzipSync } from 'fflate';
 import { barrierFree, expect, findIn, fromRecipe, madeBoard, objectsIn, sees, test } from './fixtures';
 
 test('a session from the recipe to the report', async ({ ilka, join, server }) => {
@@ -163,7 +164,10 @@ test('a session from the recipe to the report', async ({ ilka, join, server }) =
 		const waiting = page.waitForEvent('download');
 		await page.getByRole('button', { name: 'Markdown' }).click();
 		const file = await waiting;
-		expect(readFileSync((await file.path())!, 'utf8')).toContain('– agreed');
+		// With pictures in it, the text and its pictures come as one archive.
+		const files = unzipSync(readFileSync((await file.path())!));
+		const text = Object.keys(files).find((name) => name.endsWith('.md'))!;
+		expect(strFromU8(files[text]!)).toContain('– agreed');
 		const pdf = page.waitForEvent('download');
 		await page.getByRole('button', { name: 'PDF' }).click();
 		expect(

@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test';
 import {
 	expect,
 	find,
+	forgive,
 	findIn,
 	fresh,
 	middle,
@@ -194,4 +195,62 @@ test('what could not be sent is said to wait, through reload and a closed door, 
 	await ilka.page.getByRole('button', { name: 'Everyone writes' }).click();
 	await expect(saveState(rosa.page)).toContainText('All saved');
 	await sees(ilka.page, 'Written in the tunnel');
+});
+
+test('a fault while painting is told once, and what others do is painted on', async ({ ilka, join }) => {
+	const rosa = await join('Rosa');
+	const at = await fresh(rosa.page);
+	await expect.poll(() => rosa.page.workers().length).toBeGreaterThan(0);
+	forgive(/The worker that paints tiles stopped/);
+	const there = await screenPoint(rosa.page, at.x + 300, at.y + 300);
+	const look = (): Promise<string> =>
+		rosa.page
+			.screenshot({ clip: { x: there.x, y: there.y, width: 40, height: 40 } })
+			.then((picture) => picture.toString('base64'));
+	for (const worker of rosa.page.workers())
+		await worker.evaluate(() => {
+			OffscreenCanvasRenderingContext2D.prototype.fillRect = () => {
+				throw new Error('broken on purpose');
+			};
+		});
+	const before = await look();
+	await fresh(ilka.page);
+	await ilka.page.evaluate(
+		([x, y]) =>
+			(
+				window as unknown as {
+					wandtafelBoard: { setView(view: { x: number; y: number; scale: number }): void };
+				}
+			).wandtafelBoard.setView({ x: x!, y: y!, scale: 1 }),
+		[at.x, at.y],
+	);
+	await writeNote(ilka.page, at.x + 320, at.y + 320, 'Painted all the same');
+	await sees(rosa.page, 'Painted all the same');
+	await expect(rosa.page.getByText('Something on this board could not be drawn')).toHaveCount(1);
+	await expect.poll(look).not.toBe(before);
+	await goesOn(rosa.page, ilka.page, 'After the fault');
+});
+
+test('words typed offline into a note that others delete, and notes on a sheet that goes, are found again', async ({
+	ilka,
+	join,
+}) => {
+	const rosa = await join('Rosa');
+	const at = await fresh(ilka.page);
+	const note = await writeNote(ilka.page, at.x + 400, at.y + 300, 'Lamp bulbs');
+	await sees(rosa.page, 'Lamp bulbs');
+	await openText(rosa.page, note);
+	await rosa.context.setOffline(true);
+	await expect(saveState(rosa.page)).toContainText('Offline');
+	await rosa.page.keyboard.type(' by the hundred');
+	await rosa.page.keyboard.press('Escape');
+	await remove(ilka.page, note.id);
+	await expect.poll(() => findIn(ilka.page, 'Lamp bulbs')).toBeUndefined();
+	await rosa.context.setOffline(false);
+	const found = await sees(ilka.page, 'Lamp bulbs by the hundred');
+	expect(found.sheet).toBe('found-again');
+	await expect(rosa.page.getByText('was on something that was deleted meanwhile')).toBeVisible();
+	await rosa.page.getByRole('button', { name: 'Go there' }).click();
+	await expect(rosa.page.locator('.row.sheet').filter({ hasText: 'Found again' })).toBeVisible();
+	await expect(saveState(rosa.page)).toContainText('All saved');
 });

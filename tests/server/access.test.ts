@@ -12,7 +12,7 @@ import { holderAt, noteAt } from '$core/board/testing';
 import { plainText } from '$core/text/rich';
 import { frame } from '$lib/server/live/frames';
 import { connect, socketFor, until } from '../support/client';
-import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
+import { facilitator, guest, makeBoard, makeLink, type TestPerson, idOf } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -378,6 +378,28 @@ describe('links', () => {
 		const rows = await server.sql`select * from join_links where board_id = ${board}`;
 		expect(rows.length).toBeGreaterThan(0);
 		expect(JSON.stringify(rows)).not.toContain(token);
+	});
+
+	it('can be stopped with those inside staying, and says how many came in by it, whatever became of them', async () => {
+		const link = await makeLink(owner, board, 'editor');
+		const [femke, piet] = [await guest(server, link.token, 'Femke'), await guest(server, link.token, 'Piet')];
+		await owner.request('POST', `/api/boards/${board}/people/${await idOf(owner, board, 'Piet')}`, {
+			do: 'change',
+			role: 'viewer',
+		});
+		const listed = async () =>
+			(
+				(await (await owner.request('GET', `/api/boards/${board}/links`)).json()) as {
+					id: string;
+					people: number;
+				}[]
+			).find(({ id }) => id === link.id);
+		expect((await listed())?.people).toBe(2);
+		const withdrawn = await owner.request('DELETE', `/api/boards/${board}/links/${link.id}?keep=people`);
+		expect(withdrawn.status).toBe(200);
+		for (const who of [femke, piet])
+			expect((await who.request('GET', `/api/boards/${board}/live/stage`)).status).toBe(200);
+		await expect(guest(server, link.token, 'Late')).rejects.toThrow(/410|withdrawn/);
 	});
 
 	it('ends open connections at once when withdrawn, and lets nobody in any more', async () => {

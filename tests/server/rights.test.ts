@@ -207,9 +207,14 @@ describe('being sent out', () => {
 			});
 		expect((await join()).status).toBe(403);
 		expect(await status(person, 'GET', '/live/stage')).toBe(404);
+		const door = async (): Promise<unknown> =>
+			(await person.request('GET', `/api/boards/${board}/door`)).json();
+		expect(await door(), 'and is told so').toEqual({ door: 'banned' });
 		expect(await order(owner, id, { do: 'lift ban' })).toBe(200);
-		expect((await join()).status).toBe(303);
+		// Let in again means in again.
+		expect(await door()).toEqual({ door: 'open' });
 		expect(await status(person, 'GET', '/live/stage')).toBe(200);
+		expect((await join()).status).toBe(303);
 	});
 });
 
