@@ -5,7 +5,9 @@ import { teamOf } from '$core/rehearsal/habits';
 import { readParking } from '$core/session/parking';
 import { readSession } from '$core/session/runsheet';
 import { silencesIn } from '$core/session/silence';
-import { connect, until, type TestClient } from '../support/client';
+import { acceptThemes } from '$core/board/accept-themes';
+import type { Theme } from '$core/themes';
+import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, makeBoard, makeLink, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
 
@@ -72,6 +74,11 @@ describe('a rehearsal', () => {
 			return shown.turnout.voted;
 		};
 		await until(async () => (await turnout()) >= 4, 'they vote', 30_000);
+
+		const there = Object.keys(JSON.parse(before) as object);
+		const theirs = objects.filter((note) => !there.includes(note)).slice(0, 2);
+		acceptThemes(stage.hand, stage.model, [{ name: 'Queues', noteIds: theirs } as unknown as Theme]);
+		await saved(stage);
 
 		expect((await rehearse(board, { do: 'end' })).status).toBe(200);
 		await until(

@@ -73,7 +73,7 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 }
 
 /** Themes that lose all their notes to the new ones and so go. */
-function themesLeftEmpty(model: BoardModel, moving: ReadonlySet<string>): Set<string> {
+export function themesLeftEmpty(model: BoardModel, moving: ReadonlySet<string>): Set<string> {
 	const gone = new Set<string>();
 	for (const object of model.objects.values()) {
 		if (object.kind !== 'theme') continue;

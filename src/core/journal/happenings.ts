@@ -9,6 +9,7 @@ import { objectSchema } from '../board/objects';
 export const VERBS = [
 	'added',
 	'deleted',
+	'brought back',
 	'wrote',
 	'moved',
 	'resized',
@@ -90,9 +91,11 @@ const FINISHES: readonly Verb[] = [
 	'changed',
 ];
 
+const PUTS_THERE: readonly Verb[] = ['added', 'brought back'];
+
 /** Whether `next` only goes on with what `last` began. */
 export const goesOn = (last: Happening, next: Happening): boolean =>
 	last.person === next.person &&
 	last.id === next.id &&
 	next.at - last.until <= GOES_ON &&
-	(last.verb === next.verb || (last.verb === 'added' && FINISHES.includes(next.verb)));
+	(last.verb === next.verb || (PUTS_THERE.includes(last.verb) && FINISHES.includes(next.verb)));

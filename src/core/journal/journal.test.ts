@@ -94,6 +94,23 @@ describe('the journal of a stage', () => {
 		]);
 	});
 
+	it('tells the undoing of a deletion as what it is', () => {
+		const { doc, model, hand, sheet } = testBoard();
+		const log = logOf(doc);
+		const undo = new Y.UndoManager(objectsOf(doc), { trackedOrigins: new Set([hand.origin]) });
+		const id = log.as('maren', 0, () => addObject(hand, model, noteAt(sheet, 0, 0, 'Kettle')));
+		undo.stopCapturing();
+		log.as('maren', 10 * MINUTE, () => removeObjects(hand, model, [id]));
+		log.as('maren', 20 * MINUTE, () => undo.undo());
+		log.as('maren', 21 * MINUTE, () => setText(hand, id, 'Kettles'));
+		expect(objectsOf(doc).has(id)).toBe(true);
+		expect(told(read('stage', log))).toEqual([
+			'maren added note Kettle',
+			'maren deleted note Kettle',
+			'maren brought back note Kettles',
+		]);
+	});
+
 	it('does not tell what the server does only to finish what somebody did', () => {
 		const { doc, model, hand, sheet } = testBoard();
 		const log = logOf(doc);
@@ -244,12 +261,12 @@ describe('lines', () => {
 			happened({ id: 'f', at: 20 * MINUTE, sheet: 's2' }),
 		]);
 		expect(lines.map(({ person, count }) => [person, count])).toEqual([
-			['ilka', 4],
 			['maren', 1],
+			['ilka', 4],
 			['ilka', 1],
 			['ilka', 1],
 		]);
-		expect(lines[0]).toMatchObject({
+		expect(lines[1]).toMatchObject({
 			words: ['one', 'two', 'three'],
 			ids: ['a', 'b', 'c', 'd'],
 			until: 3000,

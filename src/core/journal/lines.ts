@@ -21,7 +21,7 @@ const PAUSE = 5 * 60_000;
 /** Words of how many things are told in one line. */
 const TOLD = 3;
 
-/** Lines from happenings in the order in which they happened, oldest first. */
+/** Lines from happenings that come oldest first; the lines in the order in which they ended. */
 export function linesOf(happenings: readonly Happening[]): Line[] {
 	const lines: Line[] = [];
 	/** The line that each person is at. */
@@ -46,5 +46,6 @@ export function linesOf(happenings: readonly Happening[]): Line[] {
 		if (id) line.ids.push(id);
 		if (words && line.words.length < TOLD) line.words.push(words);
 	}
-	return lines;
+	// Somebody may have gone on with a line while others began theirs.
+	return lines.sort((a, b) => a.until - b.until || a.at - b.at);
 }

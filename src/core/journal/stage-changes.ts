@@ -57,6 +57,12 @@ function verbOf(map: Y.Map<unknown>, keys: Keys): Verb | undefined {
 	return 'changed';
 }
 
+/**
+ * Whether the key held something before what it holds now. Ids are never given twice: a deletion was undone, or the
+ * thing was taken from an earlier moment. A map keeps the place of what was deleted before its newest item.
+ */
+const wasThere = <T>(map: Y.Map<T>, id: string): boolean => Boolean(map._map.get(id)?.left);
+
 /** Follows a stage and tells what each change did. */
 export class StageChanges {
 	private readonly known = new Map<string, Known>();
@@ -131,7 +137,8 @@ export class StageChanges {
 				continue;
 			}
 			const now = this.note(id);
-			if (now) this.tell(before ? 'changed' : 'added', id, now);
+			if (now)
+				this.tell(before ? 'changed' : wasThere(objectsOf(this.doc), id) ? 'brought back' : 'added', id, now);
 		}
 		for (const [id, keys] of parts) {
 			const map = objectsOf(this.doc).get(id);

@@ -17,6 +17,8 @@ export interface Known {
 	others: readonly string[];
 	/** What stands on the board. */
 	texts: readonly string[];
+	/** What is parked. */
+	parked: readonly string[];
 	/** Notes that they have written in this step. */
 	written: number;
 }
@@ -32,12 +34,12 @@ export type Doing =
 /** How much somebody writes in one step. */
 const MOST: Record<Habit, number> = { quick: 8, steady: 4, repeats: 4, late: 3, 'off topic': 3, silent: 1 };
 
+const QUESTIONS = ['Who pays for that?', 'Is that allowed?', 'When do we decide?'] as const;
+
 export function nextDoing(habit: Habit, random: Random, known: Known): Doing {
-	if (random() < 0.02)
-		return {
-			do: 'park',
-			text: pick(random, ['Who pays for that?', 'Is that allowed?', 'When do we decide?']),
-		};
+	// Each question is asked once: theirs must not bury what real people park.
+	const open = QUESTIONS.filter((text) => !known.parked.includes(text));
+	if (random() < 0.02 && open.length > 0) return { do: 'park', text: pick(random, open) };
 	const mayWrite = known.may !== 'watch' && known.may !== 'nod' && known.gathers;
 	if (mayWrite && known.written < MOST[habit])
 		return { do: 'write', text: wordsOf(habit, random, known.texts) };

@@ -11,6 +11,7 @@ const known: Known = {
 	own: ['mine'],
 	others: ['theirs'],
 	texts: ['A second queue'],
+	parked: [],
 	written: 0,
 };
 
@@ -36,6 +37,17 @@ describe('a simulated team', () => {
 			Array.from({ length: 50 }, () => pauseOf(habit, random)).reduce((sum, ms) => sum + ms, 0) / 50;
 		expect(mean('quick')).toBeLessThan(mean('steady'));
 		expect(mean('steady')).toBeLessThan(mean('silent'));
+	});
+
+	it('parks each question once', () => {
+		const random = randomFrom(5);
+		const parked: string[] = [];
+		for (let i = 0; i < 2000; i++) {
+			const doing = nextDoing('steady', random, { ...known, parked });
+			if (doing.do === 'park') parked.push(doing.text);
+		}
+		expect(parked).toHaveLength(3);
+		expect(new Set(parked).size).toBe(3);
 	});
 
 	it('does only what the step lets people do', () => {

@@ -28,15 +28,20 @@ export const LINE_HEIGHT = 1.28;
 
 /**
  * Wraps a measuring function with a cache by face and text. Words repeat so often on a board that
- * nearly every look-up hits; the cache is emptied when it grows past `limit` entries.
+ * nearly every look-up hits; the cache is emptied when it grows past `limit` letters.
  */
-export function cachedMeasure(measure: Measure, limit = 60_000): Measure {
+export function cachedMeasure(measure: Measure, limit = 1_200_000): Measure {
 	const widths = new Map<string, number>();
+	let letters = 0;
 	return (text, face) => {
 		const key = faceName(face) + '\n' + text;
 		const known = widths.get(key);
 		if (known !== undefined) return known;
-		if (widths.size >= limit) widths.clear();
+		letters += key.length;
+		if (letters > limit) {
+			widths.clear();
+			letters = key.length;
+		}
 		const width = measure(text, face);
 		widths.set(key, width);
 		return width;

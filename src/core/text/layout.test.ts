@@ -101,6 +101,36 @@ describe('text', () => {
 		expect(plainText(richFrom('a\r\nb\rc'))).toBe('a\nb\nc');
 	});
 
+	it('breaks a very long word as letter by letter would, measuring little of it', () => {
+		const measured: number[] = [];
+		const word = 'abcdefghij'.repeat(1000);
+		const lines = layout(richFrom(word), 10, {
+			...options(55),
+			measure: (text) => {
+				measured.push(text.length);
+				return text.length * 0.5;
+			},
+		}).lines.map((line) => line.runs.map((run) => run.text).join(''));
+		expect(lines.join('')).toBe(word);
+		expect(new Set(lines.slice(0, -1).map((line) => line.length))).toEqual(new Set([11]));
+		expect(measured.filter((length) => length < 100).length).toBeLessThan(12 * lines.length);
+	});
+
+	it('takes one letter where not even one fits', () => {
+		expect(linesOf('abc', 3)).toEqual(['a', 'b', 'c']);
+	});
+
+	it('forgets widths when it would keep too many letters', () => {
+		let calls = 0;
+		const face = { family: 'sans', bold: false, italic: false } as const;
+		const measure = cachedMeasure((text) => {
+			calls++;
+			return text.length;
+		}, 400);
+		for (const text of ['tea', 'x'.repeat(300), 'y'.repeat(300), 'tea']) measure(text, face);
+		expect(calls).toBe(4);
+	});
+
 	it('measures each word once', () => {
 		let calls = 0;
 		const measure = cachedMeasure((text) => {

@@ -243,6 +243,26 @@ function breakParagraph(paragraph: Paragraph, size: number, options: LayoutOptio
 	return lines;
 }
 
+/**
+ * The largest count up to `most` for which `holds`, which holds for every smaller one too; 0 when it holds for none.
+ * Counts are doubled first: few letters of a very long word fit into a line, and only those are measured.
+ */
+function lastThat(most: number, holds: (count: number) => boolean): number {
+	let low = 0;
+	let high = 1;
+	while (high <= most && holds(high)) {
+		low = high;
+		high *= 2;
+	}
+	high = Math.min(high, most + 1);
+	while (high - low > 1) {
+		const middle = (low + high) >> 1;
+		if (holds(middle)) low = middle;
+		else high = middle;
+	}
+	return low;
+}
+
 /** Cuts an over-long word so that its head fits the room; the head has at least one character. */
 function splitWord(word: Piece[], size: number, options: LayoutOptions): [Piece[], Piece[]] {
 	const head: Piece[] = [];
@@ -250,27 +270,15 @@ function splitWord(word: Piece[], size: number, options: LayoutOptions): [Piece[
 	for (let i = 0; i < word.length; i++) {
 		const { text, face, marks } = word[i]!;
 		const chars = [...text];
-		let taken = 0;
-		let width = 0;
-		while (taken < chars.length) {
-			const next =
-				options.measure(
-					chars
-						.slice(0, taken + 1)
-						.join('')
-						.trimEnd(),
-					face,
-				) * size;
-			if (next > left && (taken > 0 || head.length > 0)) break;
-			width = next;
-			taken++;
-			if (next > left) break;
-		}
+		const widthTo = (count: number): number =>
+			options.measure(chars.slice(0, count).join('').trimEnd(), face) * size;
+		let taken = lastThat(chars.length, (count) => widthTo(count) <= left);
+		if (taken === 0 && head.length === 0) taken = 1;
 		if (taken > 0) head.push({ text: chars.slice(0, taken).join(''), face, marks });
 		if (taken < chars.length) {
 			return [head, [{ text: chars.slice(taken).join(''), face, marks }, ...word.slice(i + 1)]];
 		}
-		left -= width;
+		left -= widthTo(taken);
 	}
 	return [head, []];
 }

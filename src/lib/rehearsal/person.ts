@@ -2,6 +2,7 @@
  * A simulated person on a real server: joins by a link, opens the board's documents over a websocket, and does what the running step lets
  * people do, by their habits. They are told and allowed no more than anybody else. Runs on Node.
  */
+import { readParking } from '$core/session/parking';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { nod } from '$core/board/approve';
 import { addObject, moveObjects, restyle, type Hand } from '$core/board/edits';
@@ -235,6 +236,7 @@ export class SimulatedPerson {
 						)
 						.map(({ id }) => id)
 				: [],
+			parked: readParking(this.session).map(({ text }) => text),
 			texts: notes.map(({ text }) => plainText(text)).filter(Boolean),
 			written: this.written,
 		};

@@ -1,5 +1,6 @@
 /** Rehearsals on a board: a simulated team that joins like everybody else, and is sent home without trace. */
 import { objectsOf } from '$core/board/document';
+import { themesLeftEmpty } from '$core/board/accept-themes';
 import { removeObjects } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
 import { NOD } from '$core/board/nods';
@@ -138,7 +139,7 @@ async function takeAway(boardId: string, ids: ReadonlySet<string>): Promise<void
 			newId: () => '',
 		};
 		const theirs = [...model.objects.values()].filter(({ by }) => ids.has(by[0])).map(({ id }) => id);
-		removeObjects(hand, model, theirs);
+		removeObjects(hand, model, [...theirs, ...themesLeftEmpty(model, new Set(theirs))]);
 		for (const map of objectsOf(doc).values()) {
 			if (!(map instanceof Y.Map)) continue;
 			for (const key of [...map.keys()])

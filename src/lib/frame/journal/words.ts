@@ -15,6 +15,7 @@ interface Told {
 const VERBS: Record<Verb, (told: Told) => string> = {
 	added: (told) => m.did_added(told),
 	deleted: (told) => m.did_deleted(told),
+	'brought back': (told) => m.did_brought_back(told),
 	wrote: (told) => m.did_wrote(told),
 	moved: (told) => m.did_moved(told),
 	resized: (told) => m.did_resized(told),

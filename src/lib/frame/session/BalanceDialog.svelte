@@ -2,6 +2,7 @@
 	/** For those who lead: who contributes how much, over time, and how evenly. */
 	import { balanceOf } from '$core/session/balance';
 	import { m } from '$lib/paraglide/messages';
+	import { manyOf } from '../../ui/kind-names';
 	import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 	import type { Board } from '../../board/board.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
@@ -76,7 +77,7 @@
 		<table class="sr-only">
 			<tbody
 				>{#each balance.people as { id, name, notes, nods } (id)}<tr
-						><th scope="row">{name}</th><td>{m.balance_row({ notes, nods })}</td></tr
+						><th scope="row">{name}</th><td>{manyOf('note', notes)}, {m.said_nods({ count: nods })}</td></tr
 					>{/each}</tbody
 			>
 		</table>
