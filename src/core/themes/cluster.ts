@@ -24,26 +24,37 @@ interface Merge {
 	likeness: number;
 }
 
-/** Merges all notes bottom up; the result lists n - 1 merges, the most alike first. */
+/**
+ * Merges all notes bottom up; the result lists n - 1 merges in their order, of equally like pairs the one with the
+ * smallest numbers first. Each row remembers its best partner, so that a merge looks anew only at the rows whose
+ * partner it took: about n² steps in all rather than n³.
+ */
 export function mergeTree(likeness: Likeness): Merge[] {
 	const n = likeness.size;
 	const mean = Float64Array.from(likeness.values);
 	const size = new Array<number>(n).fill(1);
-	const alive = new Set(Array.from({ length: n }, (_, i) => i));
-	const merges: Merge[] = [];
-	while (alive.size > 1) {
-		let a = -1;
-		let b = -1;
-		let best = -Infinity;
-		for (const i of alive) {
-			for (const j of alive) {
-				if (j >= i) break;
-				const value = mean[i * n + j]!;
-				if (value > best) [a, b, best] = [j, i, value];
-			}
+	/** Groups that still stand, rising. */
+	let alive = Array.from({ length: n }, (_, i) => i);
+	/** The most alike of the groups with smaller numbers, and how alike it is. */
+	const partner = new Int32Array(n).fill(-1);
+	const best = new Float64Array(n).fill(-Infinity);
+	const look = (i: number): void => {
+		partner[i] = -1;
+		best[i] = -Infinity;
+		for (const j of alive) {
+			if (j >= i) break;
+			const value = mean[i * n + j]!;
+			if (value > best[i]!) [partner[i], best[i]] = [j, value];
 		}
-		merges.push({ a, b, likeness: best });
-		alive.delete(b);
+	};
+	for (const i of alive) look(i);
+	const merges: Merge[] = [];
+	while (alive.length > 1) {
+		let b = -1;
+		for (const i of alive) if (partner[i]! >= 0 && (b < 0 || best[i]! > best[b]!)) b = i;
+		const a = partner[b]!;
+		merges.push({ a, b, likeness: best[b]! });
+		alive = alive.filter((i) => i !== b);
 		const total = size[a]! + size[b]!;
 		for (const k of alive) {
 			if (k === a) continue;
@@ -52,6 +63,16 @@ export function mergeTree(likeness: Likeness): Merge[] {
 			mean[k * n + a] = value;
 		}
 		size[a] = total;
+		look(a);
+		for (const k of alive) {
+			if (k <= a) continue;
+			const value = mean[k * n + a]!;
+			if (partner[k] === a || partner[k] === b) look(k);
+			else if (value > best[k]! || (value === best[k]! && a < partner[k]!)) {
+				partner[k] = a;
+				best[k] = value;
+			}
+		}
 	}
 	return merges;
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { closeness, cluster, cutAt, mergeTree, silhouette } from './cluster';
+import { randomFrom } from '../rehearsal/random';
 import { findDoubles } from './doubles';
 import { sortIntoThemes } from './index';
 import { contentWords, languageOf, languagesOf } from './language';
@@ -124,6 +125,38 @@ describe('grouping', () => {
 			silhouette(likeness, cutAt(merges, labels.length, 2)),
 		);
 		expect(closeness(likeness, 0, [0, 1, 2])).toBeCloseTo(0.8);
+	});
+	it('merges as looking at every pair each time would, equal pairs too', () => {
+		/** Looks at every pair for every merge. */
+		const slowly = (likeness: Likeness) => {
+			const groups = Array.from({ length: likeness.size }, (_, i) => [i]);
+			const merges: { a: number; b: number; likeness: number }[] = [];
+			while (groups.length > 1) {
+				let best = { x: 0, y: 0, value: -Infinity };
+				for (let y = 0; y < groups.length; y++)
+					for (let x = 0; x < y; x++) {
+						let value = 0;
+						for (const i of groups[x]!) for (const j of groups[y]!) value += likeness.get(i, j);
+						value /= groups[x]!.length * groups[y]!.length;
+						if (value > best.value + 1e-9) best = { x, y, value };
+					}
+				const { x, y, value } = best;
+				merges.push({ a: groups[x]![0]!, b: groups[y]![0]!, likeness: value });
+				groups[x]!.push(...groups.splice(y, 1)[0]!);
+			}
+			return merges;
+		};
+		const random = randomFrom(8);
+		for (let round = 0; round < 60; round++) {
+			const likeness = new Likeness(2 + Math.floor(random() * 14));
+			// Few different values, which sums of eighths keep exact, so that many pairs are equal.
+			for (let i = 0; i < likeness.size; i++)
+				for (let j = 0; j <= i; j++) likeness.set(i, j, i === j ? 1 : Math.floor(random() * 5) / 8);
+			const expected = slowly(likeness);
+			const merges = mergeTree(likeness);
+			expect(merges.map(({ a, b }) => [a, b])).toEqual(expected.map(({ a, b }) => [a, b]));
+			merges.forEach((merge, i) => expect(merge.likeness).toBeCloseTo(expected[i]!.likeness));
+		}
 	});
 });
 
