@@ -294,13 +294,9 @@ export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<strin
 	}
 	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
-	const themes = new Set([...gone].filter((id) => model.find(id)?.kind === 'theme'));
 	transact(hand, () => {
-		for (const object of model.objects.values()) {
-			if (object.theme && themes.has(object.theme) && !gone.has(object.id))
-				patch(hand, object.id, { theme: undefined });
-		}
 		for (const id of gone) {
+			for (const note of model.sortedInto(id)) if (!gone.has(note)) patch(hand, note, { theme: undefined });
 			for (const { id: card, box } of model.cardsOf(id))
 				if (!gone.has(card)) patch(hand, card, { held: undefined, box });
 			objectsOf(hand.doc).delete(id);

@@ -42,9 +42,14 @@ export class Followers {
 		return [...this.members.of(group)];
 	}
 
-	/** Notes that were sorted into a theme. */
+	/** All that says it was sorted into a theme, on whatever sheet. */
+	sortedInto(theme: string): string[] {
+		return [...this.sorted.of(theme)];
+	}
+
+	/** Notes of its sheet that were sorted into a theme. */
 	notesOf({ id, sheet }: BoardObject): string[] {
-		return [...this.sorted.of(id)].filter((note) => this.objects.get(note)?.sheet === sheet);
+		return this.sortedInto(id).filter((note) => this.objects.get(note)?.sheet === sheet);
 	}
 
 	/** All that is said to lie in something or to stick to it, whether there is such an object or not. */

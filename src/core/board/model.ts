@@ -225,6 +225,11 @@ export class BoardModel {
 		return this.followers.membersOf(group);
 	}
 
+	/** All that says it was sorted into a theme, on whatever sheet. */
+	sortedInto(theme: string): string[] {
+		return this.followers.sortedInto(theme);
+	}
+
 	/** What lies in a holder, in no particular order. */
 	cardsOf(holder: string): BoardObject[] {
 		return this.followers.cardsOf(holder);
