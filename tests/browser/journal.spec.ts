@@ -109,6 +109,9 @@ test('an earlier moment is looked at, played, and things are brought back from i
 	const early = await pastCount(page);
 	await page.getByRole('button', { name: 'Bring back whole board' }).click();
 	await expect.poll(async () => (await objectsIn(maren.page)).length).toBe(early);
+	// Everybody is told who did that, and to which moment: their screens changed all at once.
+	await expect(maren.page.getByText('Ilka brought the board back to how it was on')).toBeVisible();
+	await expect(page.getByText('Ilka brought the board back')).toBeHidden();
 	await page.getByTestId('ledge').getByRole('button', { name: 'Undo' }).click();
 	await expect.poll(async () => (await objectsIn(maren.page)).length).toBe(there - 1);
 	await page.getByRole('button', { name: 'Look at earlier moments' }).click();
