@@ -156,6 +156,9 @@ test('everyone is called to a place, goes back, is led, looks round alone, and c
 	await ilka.page.getByRole('button', { name: 'Lead everyone’s view' }).click();
 	await expect(bar(ilka)).toContainText('Everyone sees what you see.');
 	await expect(bar(rosa)).toContainText('Ilka leads the view.');
+	// Whoever has not answered the call is led now like everybody, and asked nothing any more.
+	await expect(bar(maren)).toContainText('Ilka leads the view.');
+	await expect(bar(maren)).not.toContainText('called everyone');
 	await barrierFree(rosa.page, 'a led view');
 	await sheet(ilka, 'Season map').click();
 	for (const each of [rosa, piet]) await seesTheSame(ilka.page, each.page);
@@ -164,5 +167,5 @@ test('everyone is called to a place, goes back, is led, looks round alone, and c
 	await piet.page.getByRole('button', { name: 'Come along' }).click();
 	await seesTheSame(ilka.page, piet.page);
 	await bar(ilka).getByRole('button', { name: 'Let them go' }).click();
-	await expect(bar(rosa)).toHaveCount(0);
+	for (const each of [rosa, maren]) await expect(bar(each)).toHaveCount(0);
 });
