@@ -10,6 +10,7 @@ import {
 	findIn,
 	fresh,
 	middle,
+	objectsIn,
 	screenPoint,
 	sees,
 	test,
@@ -204,4 +205,24 @@ test('what is put down never vanishes for a frame', async ({ ilka: { page } }) =
 	const first = frames.indexOf(true);
 	expect(first).toBeGreaterThan(-1);
 	expect(frames.slice(first).filter((shown) => !shown)).toEqual([]);
+});
+
+test('what is put in goes to the middle once a menu is closed that was opened elsewhere', async ({
+	ilka: { page },
+}) => {
+	await fresh(page);
+	const grids = async () => (await objectsIn(page)).filter(({ kind }) => kind === 'grid');
+	const before = (await grids()).map(({ id }) => id);
+	const board = (await page.getByTestId('live').boundingBox())!;
+	await page.mouse.click(board.x + board.width - 320, board.y + 120, { button: 'right' });
+	await expect(page.getByRole('menuitem', { name: 'Select all' })).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('menuitem', { name: 'Select all' })).toBeHidden();
+	await find(page, 'Add: Grid');
+	const added = async () => (await grids()).find(({ id }) => !before.includes(id));
+	await expect.poll(added).toBeDefined();
+	const [x, y, w, h] = (await added())!.box as [number, number, number, number];
+	const at = await screenPoint(page, x + w / 2, y + h / 2);
+	expect(Math.abs(at.x - (board.x + board.width / 2))).toBeLessThan(60);
+	expect(Math.abs(at.y - (board.y + board.height / 2))).toBeLessThan(60);
 });
