@@ -189,6 +189,32 @@ describe('a secret vote', () => {
 		expect(JSON.stringify(shown)).not.toContain(maren.name);
 	});
 
+	it('shows everybody how it stands after each change of each ballot, and of who may vote', async () => {
+		const maren = await newcomer(server, owner, board, 'editor');
+		const piet = await newcomer(server, owner, board, 'editor');
+		const [a, b, c] = objects as [string, string, string];
+		const vote = await begin({ secret: false });
+		const stands = async (): Promise<unknown[]> =>
+			Promise.all(
+				[owner, maren, piet].map(async (who) => {
+					const { outcome } = await see(who, vote);
+					return Object.fromEntries(outcome!.results.map(({ option, score }) => [option.id, score]));
+				}),
+			);
+		const all = (scores: object): object[] => [scores, scores, scores];
+		expect(await stands()).toEqual(all({ [a]: 0, [b]: 0, [c]: 0 }));
+		await cast(maren, vote, { dots: { [a]: 2 } });
+		expect(await stands()).toEqual(all({ [a]: 2, [b]: 0, [c]: 0 }));
+		await Promise.all([cast(maren, vote, { dots: { [b]: 2 } }, 1), cast(piet, vote, { dots: { [c]: 1 } })]);
+		expect(await stands()).toEqual(all({ [a]: 0, [b]: 2, [c]: 1 }));
+		expect((await see(maren, vote)).own).toEqual({ choice: { dots: { [b]: 2 } }, revision: 2 });
+		const { entitled } = (await see(owner, vote)).turnout;
+		await newcomer(server, owner, board, 'editor');
+		expect((await see(owner, vote)).turnout).toEqual({ voted: 2, entitled: entitled + 1 });
+		await order(owner, vote, { do: 'close' });
+		expect(await stands()).toEqual(all({ [a]: 0, [b]: 2, [c]: 1 }));
+	});
+
 	it('that is open instead shows how it stands, and in the end who voted for what', async () => {
 		const maren = await newcomer(server, owner, board, 'editor');
 		const vote = await begin({ secret: false });

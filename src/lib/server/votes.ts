@@ -1,5 +1,4 @@
 /** Votes: begun and closed by those who lead, ballots counted by the rules of core/decide. The database has the last word on every limit. */
-import { outcomeOf } from '$core/decide/outcome';
 import { faultOf, isEmpty, mayVote, type Choice, type Fault, type Terms, type Vote } from '$core/decide/vote';
 import type { newVoteSchema, ShownVote, VoteOrder } from '$core/decide/wire';
 import { wordsOf } from '$core/board/words';
@@ -7,6 +6,7 @@ import { m } from '$lib/paraglide/messages';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';
+import { ballotsOf, type Ballots } from './ballots';
 import { Refused, requireRight, type Membership } from './boards';
 import { database, schema } from './db';
 import { live } from './live/documents';
@@ -179,28 +179,21 @@ export async function closeVotes(boardId: string, before: number): Promise<void>
 	for (const { id } of closed) tell(boardId, id);
 }
 
-type BallotRow = typeof ballots.$inferSelect;
-
 function show(
 	row: Row,
-	all: readonly BallotRow[],
+	cast: Ballots,
 	who: { id: string; membership: Membership; people: ReadonlyMap<string, Speaking> },
 	now: number,
 ): ShownVote {
 	const { role, house } = who.membership;
 	const { terms, options } = row;
+	const { all } = cast;
 	const closed = closedAt(row, now);
 	const entitled = [...who.people].filter(([id, one]) => mayVote(terms, one.role, id)).length;
 	const own = all.find(({ personId }) => personId === who.id);
 	const voted = all.filter(({ choice }) => !isEmpty(choice)).length;
 	const isShown = closed !== undefined || !terms.secret;
-	const outcome = isShown
-		? outcomeOf(
-				voteOf(row),
-				all.map(({ choice }) => choice),
-				entitled,
-			)
-		: undefined;
+	const outcome = isShown ? cast.outcome(voteOf(row), entitled) : undefined;
 	const named =
 		closed !== undefined && !terms.secret && house.names === 'shown'
 			? {
@@ -238,19 +231,8 @@ export async function votesFor(boardId: string, personId: string, only?: string)
 		.where(and(eq(votes.boardId, boardId), only === undefined ? undefined : eq(votes.id, only)))
 		.orderBy(asc(votes.openedAt), asc(votes.id));
 	if (rows.length === 0) return [];
-	const all = await db
-		.select({ ballot: ballots })
-		.from(ballots)
-		.innerJoin(votes, eq(votes.id, ballots.voteId))
-		.where(and(eq(votes.boardId, boardId), only === undefined ? undefined : eq(votes.id, only)));
+	const ballotsIn = await ballotsOf(rows.map(({ id }) => id));
 	const people = await speakersOn(boardId, membership.house);
 	const now = Date.now();
-	return rows.map((row) =>
-		show(
-			row,
-			all.flatMap(({ ballot }) => (ballot.voteId === row.id ? [ballot] : [])),
-			{ id: personId, membership, people },
-			now,
-		),
-	);
+	return rows.map((row) => show(row, ballotsIn(row.id), { id: personId, membership, people }, now));
 }
