@@ -221,7 +221,7 @@ test('what is put in goes to the middle once a menu is closed that was opened el
 	await find(page, 'Add: Grid');
 	const added = async () => (await grids()).find(({ id }) => !before.includes(id));
 	await expect.poll(added).toBeDefined();
-	const [x, y, w, h] = (await added())!.box as [number, number, number, number];
+	const [x, y, w, h] = (await added())!.box;
 	const at = await screenPoint(page, x + w / 2, y + h / 2);
 	expect(Math.abs(at.x - (board.x + board.width / 2))).toBeLessThan(60);
 	expect(Math.abs(at.y - (board.y + board.height / 2))).toBeLessThan(60);

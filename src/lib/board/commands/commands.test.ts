@@ -7,7 +7,7 @@ import { boardInHand, type BoardInHand } from '../testing';
 import { COMMANDS, isOffered, shownKey } from '.';
 
 vi.mock('../../ui/toaster', () => ({
-	toaster: { info: vi.fn(), success: vi.fn(), error: vi.fn(), create: vi.fn() },
+	toaster: { info: vi.fn(), success: vi.fn(), error: vi.fn(), create: vi.fn(), dismiss: vi.fn() },
 }));
 
 const command = (id: string) => COMMANDS.find((each) => each.id === id)!;
@@ -175,6 +175,32 @@ describe('editing', () => {
 		run(hand, 'see also');
 		run(hand, 'go to see also');
 		expect([board.sheet, ...board.selection]).toEqual([core.sheet, a]);
+	});
+
+	it('waits for the second of two objects until Esc, and not for ever', () => {
+		const hand = boardInHand();
+		const { board, core } = hand;
+		const [a, b] = notes(hand, 2) as [string, string];
+		const tied = () => core.model.find(b)!.see ?? [];
+		vi.useFakeTimers({ toFake: ['Date'] });
+		try {
+			board.select([a]);
+			run(hand, 'see also');
+			run(hand, 'leave');
+			board.select([b]);
+			run(hand, 'see also');
+			expect(tied()).toEqual([]);
+			// That began anew with the second one, which is forgotten after a while.
+			vi.setSystemTime(Date.now() + 5 * 60_000);
+			board.select([a]);
+			run(hand, 'see also');
+			expect(tied()).toEqual([]);
+			board.select([b]);
+			run(hand, 'see also');
+			expect(tied()).toEqual([a]);
+		} finally {
+			vi.useRealTimers();
+		}
 	});
 });
 
