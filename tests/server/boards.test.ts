@@ -270,14 +270,20 @@ describe('taking out', () => {
 		expect(new Set(rows.map((row) => row['sheet'])).size).toBe(4);
 	});
 
-	it('gives only the selection when asked, and says why when there is nothing', async () => {
+	it('gives only the selection when asked, says why when there is nothing, and fits what is too large', async () => {
 		const cookie = await demoCookie();
 		const nothing = await take(cookie, { format: 'png', ids: ['gone'] });
 		expect(nothing.status).toBe(409);
 		expect(((await nothing.json()) as { message: string }).message).toContain('nothing on this sheet');
 		const large = await take(cookie, { format: 'png', scale: 8 });
-		expect(large.status).toBe(409);
-		expect(((await large.json()) as { message: string }).message).toContain('SVG');
+		expect(large.status).toBe(200);
+		// As large as a picture may become, and it says how large that is.
+		expect(Number(large.headers.get('x-scale'))).toBeLessThan(8);
+		expect(Number(large.headers.get('x-scale'))).toBeGreaterThan(1);
+		const header = Buffer.from(await large.arrayBuffer()).subarray(0, 24);
+		const longest = Math.max(header.readUInt32BE(16), header.readUInt32BE(20));
+		expect(longest).toBeLessThanOrEqual(16_000);
+		expect(longest).toBeGreaterThan(15_900);
 	});
 
 	it('does the same from the shell', async () => {
