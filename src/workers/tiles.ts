@@ -279,13 +279,15 @@ let later: ReturnType<typeof setTimeout> | undefined;
 let restUntil = 0;
 turn.port1.onmessage = () => {
 	const start = performance.now();
-	// A fault must not end painting for good: the page hears of it and paints by itself from then on.
+	// A fault must not end painting for good: the page hears of it and paints by itself from then
+	// on.
 	work()
 		.catch(fail)
 		.then((wait) => {
 			const now = performance.now();
 			isRunning = false;
-			// While things move, the page and the browser's own painting get more time than this takes.
+			// While things move, the page and the browser's own painting get more time than this
+			// takes.
 			const times = !wanted?.isExact ? REST.zoom : isAhead ? REST.ahead : REST.pan;
 			restUntil = isMoving ? now + Math.min(MOST_REST, times * (now - start)) : 0;
 			if (wait === 0) run();

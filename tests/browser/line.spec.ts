@@ -1,4 +1,7 @@
-/** The writing line, on a laptop and on a phone: colour, pasted lists, changing and taking back what one wrote. */
+/**
+ * The writing line, on a laptop and on a phone: colour, pasted lists, changing and taking back what
+ * one wrote.
+ */
 import { expect, findIn, sees, test } from './fixtures';
 
 test('the line keeps its colour and its words; what was written is changed and taken back by its writer', async ({

@@ -1,4 +1,7 @@
-/** What is taken away under somebody's hands: the screen lives on, tells the truth, and nothing that was written is lost. */
+/**
+ * What is taken away under somebody's hands: the screen lives on, tells the truth, and nothing that
+ * was written is lost.
+ */
 import type { Page } from '@playwright/test';
 import {
 	expect,

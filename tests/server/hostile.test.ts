@@ -1,4 +1,7 @@
-/** What a stranger's client sends that no screen would send: it harms nobody else, and "saved" stays true. */
+/**
+ * What a stranger's client sends that no screen would send: it harms nobody else, and "saved" stays
+ * true.
+ */
 import { randomFrom } from '$core/rehearsal/random';
 import { addObject } from '$core/board/edits';
 import { noteAt } from '$core/board/testing';
@@ -155,7 +158,8 @@ describe('whoever was thrown out', () => {
 			client.send(client.update(updateOf((doc) => doc.getMap('objects').set(`before ${what}`, 1))));
 			await until(() => client.said.length === 1, `${what}: the first is answered`);
 			expect(client.said, what).toEqual([true]);
-			// A client that is deaf: it never reads that it is asked to close, and so never answers.
+			// A client that is deaf: it never reads that it is asked to close, and so never
+			// answers.
 			client.socket.pause();
 			const answer = (await throwOut(who)) as Response;
 			expect(answer.status, what).toBeLessThan(400);

@@ -1,4 +1,7 @@
-/** A client that sends what no screen would send: raw frames on a websocket, and what the server says to them. */
+/**
+ * A client that sends what no screen would send: raw frames on a websocket, and what the server
+ * says to them.
+ */
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
 import type { WebSocket } from 'ws';

@@ -149,7 +149,8 @@ export function withContents(model: BoardModel, ids: Iterable<string>): Set<stri
 }
 
 /**
- * Sets values of one object; undefined takes a value away. Places beyond the limits of a board become the nearest within.
+ * Sets values of one object; undefined takes a value away. Places beyond the limits of a board
+ * become the nearest within.
  * @throws EditError when a value is none that the object can have; then nothing is written
  */
 export function patch(hand: Hand, id: string, values: Record<string, unknown>): void {

@@ -78,7 +78,10 @@ export const PROPERTIES: ReadonlyMap<string, ReadonlyMap<string, z.ZodType>> = n
 	]),
 );
 
-/** Whether an object of a kind can have such a value; texts and what stands in holders have keys of their own and are not asked about. */
+/**
+ * Whether an object of a kind can have such a value; texts and what stands in holders have keys of
+ * their own and are not asked about.
+ */
 export const isValue = (kind: unknown, key: string, value: unknown): boolean =>
 	PROPERTIES.get(String(kind))?.get(key)?.safeParse(value).success ?? true;
 

@@ -57,7 +57,8 @@ describe('keys of an order', () => {
 		let order: Placed[] = [];
 		let count = 0;
 		for (let i = 0; i < 400; i++) {
-			// Others put things into the same spot at once, and now and then what is no key of ours.
+			// Others put things into the same spot at once, and now and then what is no key of
+			// ours.
 			if (random() < 0.2 && order.length > 0)
 				order.push({ id: `o${i}`, z: order[Math.floor(random() * order.length)]!.z });
 			if (random() < 0.05) order.push({ id: `f${i}`, z: FOREIGN[Math.floor(random() * FOREIGN.length)]! });

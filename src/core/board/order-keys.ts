@@ -1,7 +1,9 @@
 /**
- * Places in an order that many people change at once: fractional keys (E. Wallace, "Realtime editing of ordered sequences", 2017; the
- * package `fractional-indexing`). This is the only place where they are made. Two people who put something into the same spot give it the
- * same key, and what others wrote need not be a key at all: nothing here throws for that, and no key is longer than can be read.
+ * Places in an order that many people change at once: fractional keys (E. Wallace, "Realtime
+ * editing of ordered sequences", 2017; the package `fractional-indexing`). This is the only place
+ * where they are made. Two people who put something into the same spot give it the same key, and
+ * what others wrote need not be a key at all: nothing here throws for that, and no key is longer
+ * than can be read.
  */
 import { generateNKeysBetween } from 'fractional-indexing';
 
@@ -13,7 +15,10 @@ const LONG = 200;
 /** Keys for that many things in an order of their own. */
 export const freshKeys = (count: number): string[] => generateNKeysBetween(null, null, count);
 
-/** Keys between two others, or undefined where there are none: they are equal, no keys of ours, or too long. */
+/**
+ * Keys between two others, or undefined where there are none: they are equal, no keys of ours, or
+ * too long.
+ */
 function between(low: string | null, high: string | null, count: number): string[] | undefined {
 	if (low !== null && high !== null && low >= high) return undefined;
 	try {
@@ -24,7 +29,10 @@ function between(low: string | null, high: string | null, count: number): string
 	}
 }
 
-/** Keys above a foreign one by plain comparison; the key itself where there is nothing above it that can be read. */
+/**
+ * Keys above a foreign one by plain comparison; the key itself where there is nothing above it that
+ * can be read.
+ */
 function above(low: string, count: number): string[] {
 	if (low.length + 7 > LONGEST_KEY) return Array.from({ length: count }, () => low);
 	return Array.from({ length: count }, (_, i) => `${low}V${String(i).padStart(6, '0')}`);
@@ -80,7 +88,8 @@ export const byKey = (a: Placed, b: Placed): number =>
 	a.z < b.z ? -1 : a.z > b.z ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
 /**
- * Puts things exactly where they are wanted, also between two with the same key: as many of those round them as that takes get new keys.
+ * Puts things exactly where they are wanted, also between two with the same key: as many of those
+ * round them as that takes get new keys.
  * @param order what is there, in its order, without what is put in
  * @param index before which of them; their number for the end
  * @returns the new keys by id: of what is put in, and of what had to give way

@@ -1,6 +1,7 @@
 /**
- * What edits that did not know of each other leave behind: objects on a sheet that was deleted meanwhile, connectors to something that was.
- * Objects come onto a sheet of their own, where they are found again; such connectors go, as those go that stood there before.
+ * What edits that did not know of each other leave behind: objects on a sheet that was deleted
+ * meanwhile, connectors to something that was. Objects come onto a sheet of their own, where they
+ * are found again; such connectors go, as those go that stood there before.
  */
 import * as Y from 'yjs';
 import { objectsOf, sheetsOf } from './document';
@@ -41,7 +42,9 @@ export function addFoundSheet(doc: Y.Doc, model: BoardModel, title: string): voi
 	sheetsOf(doc).set(FOUND_SHEET, new Y.Map<unknown>(Object.entries({ title, z, surface: 'slate' })));
 }
 
-/** Puts orphans right. Returns how many objects of each writer were moved. Call it in a transaction. */
+/**
+ * Puts orphans right. Returns how many objects of each writer were moved. Call it in a transaction.
+ */
 export function adopt(
 	doc: Y.Doc,
 	model: BoardModel,

@@ -31,7 +31,10 @@ export function readText(fragment: unknown): RichText {
 	return rich;
 }
 
-/** Blocks in one another that are read; what is nested deeper is no text that an editor made, and is left out. */
+/**
+ * Blocks in one another that are read; what is nested deeper is no text that an editor made, and is
+ * left out.
+ */
 const MOST_NESTED = 32;
 
 function readBlock(element: Y.XmlElement, rich: RichText, item: ItemOf, level: number, nested = 0): void {

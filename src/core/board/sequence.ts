@@ -18,8 +18,8 @@ export function fieldsInOrder(model: BoardModel, sheet: string): Field[] {
 }
 
 /**
- * Fields row by row as one reads them: what stands beside each other with half of its height is one row, so that a field which is pushed a
- * little up or down keeps its place.
+ * Fields row by row as one reads them: what stands beside each other with half of its height is one
+ * row, so that a field which is pushed a little up or down keeps its place.
  */
 function asRead(fields: readonly Field[]): Field[] {
 	const left = [...fields].sort(
@@ -41,7 +41,9 @@ function asRead(fields: readonly Field[]): Field[] {
 	return order;
 }
 
-/** Puts a field right before another one in the sequence of its sheet, or at its end, as one step. */
+/**
+ * Puts a field right before another one in the sequence of its sheet, or at its end, as one step.
+ */
 export function putInSequence(hand: Hand, model: BoardModel, id: string, before: string | undefined): void {
 	const field = model.find(id);
 	if (field?.kind !== 'field' || field.lock || before === id) return;

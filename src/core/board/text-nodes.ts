@@ -1,9 +1,11 @@
 /**
- * Text nodes of paragraphs in a live text. Every paragraph has one from the start: when two people begin to type in a paragraph that has
- * none, each editor makes a node of its own, and the editors then merge the two at the same time, which doubles letters.
+ * Text nodes of paragraphs in a live text. Every paragraph has one from the start: when two people
+ * begin to type in a paragraph that has none, each editor makes a node of its own, and the editors
+ * then merge the two at the same time, which doubles letters.
  *
- * Whoever makes a paragraph makes its node as well. A paragraph that came without one (from older data, or from another program) gets a
- * node whose id follows from the paragraph's own, so that all who open it at once make the same node, not one each.
+ * Whoever makes a paragraph makes its node as well. A paragraph that came without one (from older
+ * data, or from another program) gets a node whose id follows from the paragraph's own, so that all
+ * who open it at once make the same node, not one each.
  */
 import * as encoding from 'lib0/encoding';
 import * as Y from 'yjs';
@@ -11,7 +13,10 @@ import * as Y from 'yjs';
 /** Marks transactions that add such nodes: they are nobody's edit, and undo passes over them. */
 export const TEXT_NODES = 'text nodes';
 
-/** Marks transactions that fit what is around a text to what was taken back in it: they follow, and are no step of undo. */
+/**
+ * Marks transactions that fit what is around a text to what was taken back in it: they follow, and
+ * are no step of undo.
+ */
 export const FITTED = 'fitted';
 
 /** Deepest nesting that is looked into; deeper blocks are not ours. */
@@ -27,7 +32,10 @@ function bareParagraphs(fragment: Y.XmlFragment, depth = 0): Y.XmlElement[] {
 	});
 }
 
-/** Adds text nodes of one's own to paragraphs that were just made here. Call it in the transaction that made them. */
+/**
+ * Adds text nodes of one's own to paragraphs that were just made here. Call it in the transaction
+ * that made them.
+ */
 export function addTextNodes(fragment: Y.XmlFragment): void {
 	for (const paragraph of bareParagraphs(fragment)) paragraph.insert(0, [new Y.XmlText()]);
 }
@@ -42,8 +50,8 @@ export function seedTextNodes(doc: Y.Doc, fragment: Y.XmlFragment): void {
 }
 
 /**
- * Gives an object an empty text under `key`, where it has none: the same one on every screen, so that two who begin to write there at
- * once write in one text.
+ * Gives an object an empty text under `key`, where it has none: the same one on every screen, so
+ * that two who begin to write there at once write in one text.
  */
 export function seedText(map: Y.Map<unknown>, key: string): void {
 	const { doc } = map;
@@ -62,8 +70,9 @@ export function seedText(map: Y.Map<unknown>, key: string): void {
 }
 
 /**
- * The client number that something is made under: 53 bits mixed from what it hangs on (cyrb53), above the 32 bits that real clients draw
- * their numbers from. A number that was used before, by something deleted since, is passed over.
+ * The client number that something is made under: 53 bits mixed from what it hangs on (cyrb53),
+ * above the 32 bits that real clients draw their numbers from. A number that was used before, by
+ * something deleted since, is passed over.
  */
 function seedClient(doc: Y.Doc, { client, clock }: Y.ID, key = ''): number {
 	for (let turn = 0; ; turn++) {
@@ -89,7 +98,10 @@ const INFO = { holdsType: 7, hasLeft: 0x80, hasKey: 0x20 };
 
 type Seed = { type: number; name?: string } & ({ left: Y.ID } | { parent: Y.ID; key?: string });
 
-/** An update in Yjs' first encoding with empty types that one client makes one after the other, from clock 0 on. */
+/**
+ * An update in Yjs' first encoding with empty types that one client makes one after the other, from
+ * clock 0 on.
+ */
 function seedUpdate(client: number, seeds: readonly Seed[]): Uint8Array {
 	const encoder = encoding.createEncoder();
 	const write = (...numbers: number[]): void =>

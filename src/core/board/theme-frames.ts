@@ -1,4 +1,7 @@
-/** Notes that are put down by hand inside the frame of a theme belong to it; those that are taken out of all frames belong to none. */
+/**
+ * Notes that are put down by hand inside the frame of a theme belong to it; those that are taken
+ * out of all frames belong to none.
+ */
 import { holdsPoint, type Box } from '../geometry/box';
 import { patch, transact, type Hand } from './edits';
 import type { BoardModel } from './model';
@@ -10,7 +13,8 @@ const EDGE = 14;
 const asBox = ([x, y, w, h]: BoxValues): Box => ({ x, y, w, h });
 
 /**
- * Sorts notes by the frames in which they come to lie. A frame grows where a note lies over its edge.
+ * Sorts notes by the frames in which they come to lie. A frame grows where a note lies over its
+ * edge.
  * @param moved new boxes of what was moved, by id
  * @param moving everything that is moved: notes that go along with their theme stay in it
  */

@@ -78,7 +78,10 @@ export function csvOf(model: BoardModel, objects: readonly BoardObject[]): strin
 	);
 }
 
-/** The words of a holder, and of the column and the row in which a card lies; numbers where those have no heading. */
+/**
+ * The words of a holder, and of the column and the row in which a card lies; numbers where those
+ * have no heading.
+ */
 function placeOf(model: BoardModel, { held }: BoardObject): [string, string, string] {
 	const holder = held && model.find(held.in);
 	if (!held || !holder?.parts) return ['', '', ''];

@@ -29,7 +29,10 @@ export interface FreePlace {
  */
 export const freePlace = ({ size, ...where }: FreePlaceRequest): FreePlace => placesIn(where)(size);
 
-/** Things in a room from which on corners are not tried any more: rows do as well, and take no time to find. */
+/**
+ * Things in a room from which on corners are not tried any more: rows do as well, and take no time
+ * to find.
+ */
 const MANY = 200;
 
 /** Finds places for one item after the other; each that is found counts as taken for the next. */

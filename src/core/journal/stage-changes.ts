@@ -58,8 +58,9 @@ function verbOf(map: Y.Map<unknown>, keys: Keys): Verb | undefined {
 }
 
 /**
- * Whether the key held something before what it holds now. Ids are never given twice: a deletion was undone, or the
- * thing was taken from an earlier moment. A map keeps the place of what was deleted before its newest item.
+ * Whether the key held something before what it holds now. Ids are never given twice: a deletion
+ * was undone, or the thing was taken from an earlier moment. A map keeps the place of what was
+ * deleted before its newest item.
  */
 const wasThere = <T>(map: Y.Map<T>, id: string): boolean => Boolean(map._map.get(id)?.left);
 

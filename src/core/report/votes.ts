@@ -30,7 +30,9 @@ const NUMBERS = [
 	['ten', 'zehn', '10'],
 ];
 
-/** How many things a question asks for: "which two do we try" for two; one where it says nothing. */
+/**
+ * How many things a question asks for: "which two do we try" for two; one where it says nothing.
+ */
 export function askedFor(question: string): number {
 	const words = question.toLowerCase().match(/\p{L}+|\d+/gu) ?? [];
 	// Only right after a word that asks: "the two rooms: which one?" asks for one.
@@ -40,7 +42,9 @@ export function askedFor(question: string): number {
 	return found < 0 ? 1 : found + 2;
 }
 
-/** Closed votes in which somebody voted; of a vote that was asked again only its last round decides. */
+/**
+ * Closed votes in which somebody voted; of a vote that was asked again only its last round decides.
+ */
 function closedVotes(votes: readonly ShownVote[]): { all: ShownVote[]; last: Set<string> } {
 	const all = votes.filter(
 		({ closedAt, outcome }) => closedAt !== undefined && outcome && outcome.turnout.voted > 0,

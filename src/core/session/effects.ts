@@ -1,7 +1,8 @@
 /**
- * What happens by itself when a step is left or started: notes are revealed, votes closed, everybody called, names shown or hidden, prepared
- * things brought on. It is written down with the change of step, in the same transaction, and struck off when it is done; so a server that
- * fails in between, or a database that does, leaves nothing undone.
+ * What happens by itself when a step is left or started: notes are revealed, votes closed,
+ * everybody called, names shown or hidden, prepared things brought on. It is written down with the
+ * change of step, in the same transaction, and struck off when it is done; so a server that fails
+ * in between, or a database that does, leaves nothing undone.
  */
 import type * as Y from 'yjs';
 import { z } from 'zod';
@@ -51,7 +52,9 @@ function effectsOf(
 	return effects;
 }
 
-/** Writes down what follows from a change of step. Call it in the transaction that changes the step. */
+/**
+ * Writes down what follows from a change of step. Call it in the transaction that changes the step.
+ */
 export function noteEffects(
 	doc: Y.Doc,
 	before: SessionState,

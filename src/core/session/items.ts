@@ -1,6 +1,6 @@
 /**
- * Items of an update and of the document it is for (Yjs' internal lists), found by id: where in the document each of them hangs, and how
- * deep, told before the update is applied.
+ * Items of an update and of the document it is for (Yjs' internal lists), found by id: where in the
+ * document each of them hangs, and how deep, told before the update is applied.
  */
 import * as Y from 'yjs';
 
@@ -25,12 +25,16 @@ export class Items {
 			list.push(struct);
 			this.incoming.set(client, list);
 		}
-		// Within an update they come in the order of their clocks; a hostile one need not keep to it.
+		// Within an update they come in the order of their clocks; a hostile one need not keep to
+		// it.
 		for (const list of this.incoming.values()) list.sort((a, b) => a.id.clock - b.id.clock);
 		for (const [name, type] of doc.share) this.roots.set(type, name);
 	}
 
-	/** The incoming item that covers an id: found by halves, for an update may bring tens of thousands. */
+	/**
+	 * The incoming item that covers an id: found by halves, for an update may bring tens of
+	 * thousands.
+	 */
 	private comes({ client, clock }: Y.ID): Y.Item | undefined {
 		const items = this.incoming.get(client);
 		if (!items) return undefined;
@@ -46,7 +50,10 @@ export class Items {
 		return undefined;
 	}
 
-	/** The item of the document that covers an id; undefined when it is not there, or was cleared away. */
+	/**
+	 * The item of the document that covers an id; undefined when it is not there, or was cleared
+	 * away.
+	 */
 	private stands(id: Y.ID): Y.Item | undefined {
 		if (id.clock >= Y.getState(this.doc.store, id.client)) return undefined;
 		const found: unknown = Y.getItem(this.doc.store, id);
@@ -55,7 +62,8 @@ export class Items {
 
 	/** The way to an item by its id; undefined when that cannot be told. */
 	wayOf(id: Y.ID): readonly string[] | undefined {
-		// Letters that were typed one by one hang on each other in chains as long as the text: followed in a loop, not by calls in calls.
+		// Letters that were typed one by one hang on each other in chains as long as the text:
+		// followed in a loop, not by calls in calls.
 		const chain: { key: string; sub: string | null }[] = [];
 		let way: readonly string[] | undefined;
 		for (let next: Y.ID | undefined = id; next;) {
@@ -90,7 +98,9 @@ export class Items {
 		return way && (sub === null ? way : [...way, sub]);
 	}
 
-	/** On what an item hangs: on a root by its name, or on another item; and under what key there. */
+	/**
+	 * On what an item hangs: on a root by its name, or on another item; and under what key there.
+	 */
 	private linkOf(item: Y.Item): { next?: Y.ID; root?: string; sub: string | null; isBeside?: boolean } {
 		const parent = item.parent as Y.AbstractType<unknown> | string | Y.ID | null;
 		if (parent instanceof Y.AbstractType) {

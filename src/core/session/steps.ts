@@ -66,7 +66,10 @@ export const stepSchema = z.object({
 	silent: z.boolean().optional(),
 	/** How names are shown from its start on; as they are where nothing is said. */
 	names: z.enum(NAMES).optional(),
-	/** Whether silent notes are revealed with the names of their writers; as names are shown in the step where nothing is said. */
+	/**
+	 * Whether silent notes are revealed with the names of their writers; as names are shown in the
+	 * step where nothing is said.
+	 */
 	withNames: z.boolean().optional(),
 	atEnd: z.enum(AT_END).default('nothing'),
 	/** Notes for those who lead. They are kept backstage; here only in archives and recipes. */
@@ -83,7 +86,10 @@ export const newStep = (step: Pick<Step, 'id' | 'title' | 'kind' | 'minutes'> & 
 	...step,
 });
 
-/** Whether silent notes of a step come to light with the names of their writers, whichever way they do. */
+/**
+ * Whether silent notes of a step come to light with the names of their writers, whichever way they
+ * do.
+ */
 export const revealsNames = ({ withNames, names }: Step): boolean =>
 	withNames ?? (names === undefined || names === 'shown');
 

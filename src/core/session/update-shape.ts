@@ -1,6 +1,7 @@
 /**
- * Whether an update has a shape that everybody can read: not nested without end, not a million things in one, no values like that. Asked by
- * the server before anything is written down, for what is in the log once is read by everybody who opens the board.
+ * Whether an update has a shape that everybody can read: not nested without end, not a million
+ * things in one, no values like that. Asked by the server before anything is written down, for what
+ * is in the log once is read by everybody who opens the board.
  */
 import * as Y from 'yjs';
 import { Items } from './items';
@@ -9,7 +10,10 @@ import { Items } from './items';
 export const DEEPEST_TYPE = 40;
 /** Arrays and objects in one another in a plain value. */
 export const DEEPEST_VALUE = 16;
-/** Things that one update puts into one text, or keys on one object. What stands on the sheets themselves is not counted. */
+/**
+ * Things that one update puts into one text, or keys on one object. What stands on the sheets
+ * themselves is not counted.
+ */
 export const MOST_IN_ONE = 20_000;
 
 /** Whether a plain value is nested no deeper than that; without calls in calls. */

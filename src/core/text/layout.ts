@@ -244,8 +244,9 @@ function breakParagraph(paragraph: Paragraph, size: number, options: LayoutOptio
 }
 
 /**
- * The largest count up to `most` for which `holds`, which holds for every smaller one too; 0 when it holds for none.
- * Counts are doubled first: few letters of a very long word fit into a line, and only those are measured.
+ * The largest count up to `most` for which `holds`, which holds for every smaller one too; 0 when
+ * it holds for none. Counts are doubled first: few letters of a very long word fit into a line, and
+ * only those are measured.
  */
 function lastThat(most: number, holds: (count: number) => boolean): number {
 	let low = 0;

@@ -25,9 +25,9 @@ interface Merge {
 }
 
 /**
- * Merges all notes bottom up; the result lists n - 1 merges in their order, of equally like pairs the one with the
- * smallest numbers first. Each row remembers its best partner, so that a merge looks anew only at the rows whose
- * partner it took: about n² steps in all rather than n³.
+ * Merges all notes bottom up; the result lists n - 1 merges in their order, of equally like pairs
+ * the one with the smallest numbers first. Each row remembers its best partner, so that a merge
+ * looks anew only at the rows whose partner it took: about n² steps in all rather than n³.
  */
 export function mergeTree(likeness: Likeness): Merge[] {
 	const n = likeness.size;

@@ -172,7 +172,10 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined):
 /** How far one that would lie exactly on another is put beside it, board units. */
 const BESIDE = 28;
 
-/** Where a single note goes: at the hand, or in the middle of what is seen; never exactly on what lies there. */
+/**
+ * Where a single note goes: at the hand, or in the middle of what is seen; never exactly on what
+ * lies there.
+ */
 function spotFor(board: Board, w: number, h: number): { x: number; y: number } {
 	const at = placeOf(board);
 	const spot = { x: Math.round(at.x - w / 2), y: Math.round(at.y - h / 2) };
@@ -186,7 +189,10 @@ function spotFor(board: Board, w: number, h: number): { x: number; y: number } {
 	return spot;
 }
 
-/** Puts notes down at the hand: one there, several in rows in free places round it. Returns their ids. */
+/**
+ * Puts notes down at the hand: one there, several in rows in free places round it. Returns their
+ * ids.
+ */
 function putNotes(board: Board, texts: readonly RichText[]): string[] {
 	const { form, pigment } = board.next;
 	const { w, h } = NOTE_SIZES[form];

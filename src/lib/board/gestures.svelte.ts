@@ -81,7 +81,8 @@ export class Gestures {
 
 	onDown(event: PointerEvent): void {
 		const { board } = this;
-		// A hand beside the stylus, and a third finger beside two that move the board, are no gesture of their own.
+		// A hand beside the stylus, and a third finger beside two that move the board, are no
+		// gesture of their own.
 		if (event.pointerType === 'touch' && (this.stylus !== undefined || this.down.size > 1)) return;
 		if (event.pointerType === 'pen') {
 			this.stylus = event.pointerId;

@@ -49,7 +49,8 @@ export function bindKeys(board: Board, canvas: HTMLElement): () => void {
 			void command.run(board);
 		};
 	}
-	// Asked before anybody hears of the key: who closes it has closed it by the time the board hears.
+	// Asked before anybody hears of the key: who closes it has closed it by the time the board
+	// hears.
 	let wasOpen = false;
 	const onBefore = (): void => void (wasOpen = document.querySelector(OPEN_OVER) !== null);
 	addEventListener('keydown', onBefore, true);

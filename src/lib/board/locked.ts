@@ -1,4 +1,7 @@
-/** Locked things under the hand: small ones say that they are locked, large ones are a ground to work on. */
+/**
+ * Locked things under the hand: small ones say that they are locked, large ones are a ground to
+ * work on.
+ */
 import type { Lock } from '$core/board/kinds/common';
 import type { BoardObject } from '$core/board/objects';
 import { m } from '$lib/paraglide/messages';
@@ -8,7 +11,10 @@ import type { Board } from './board.svelte';
 /** Share of the view from which on something locked is the ground that one works on. */
 const GROUND = 0.25;
 
-/** Whether something is locked and lies under the work like a wall: a picture to draw on, a large field. */
+/**
+ * Whether something is locked and lies under the work like a wall: a picture to draw on, a large
+ * field.
+ */
 export function isBackdrop(board: Board, { id, lock }: BoardObject): boolean {
 	const bounds = lock ? board.model.boundsOf(id) : undefined;
 	if (!bounds) return false;

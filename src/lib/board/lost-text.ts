@@ -1,4 +1,7 @@
-/** What somebody was writing when it was taken away under their hands: they are told, and can put it down again. */
+/**
+ * What somebody was writing when it was taken away under their hands: they are told, and can put it
+ * down again.
+ */
 import type { BoardObject } from '$core/board/objects';
 import { isEmpty, plainText, type RichText } from '$core/text/rich';
 import { readText } from '$core/board/document';
@@ -45,7 +48,10 @@ function putDownAgain(board: Board, lost: BoardObject, text: RichText, isPart: b
 	});
 }
 
-/** As it was and where it was, if its sheet is still there; what stood in a part of something becomes a note. */
+/**
+ * As it was and where it was, if its sheet is still there; what stood in a part of something
+ * becomes a note.
+ */
 function putDown(board: Board, lost: BoardObject, text: RichText, isPart: boolean): void {
 	const [x, y, w, h, angle] = lost.box;
 	const isHere = board.model.sheets.some(({ id }) => id === lost.sheet);

@@ -6,9 +6,14 @@ import { m } from '$lib/paraglide/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 
-/** The first of two objects that are to refer to each other, and until when it waits for the second, ms. */
+/**
+ * The first of two objects that are to refer to each other, and until when it waits for the second,
+ * ms.
+ */
 let seeFrom: { id: string; until: number } | undefined;
-/** How long it waits: long enough to go to another sheet, and not so long that one has forgotten. */
+/**
+ * How long it waits: long enough to go to another sheet, and not so long that one has forgotten.
+ */
 const SEE_WAITS = 60_000;
 
 /** Waits for no second end any more; says whether it did. */

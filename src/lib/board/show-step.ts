@@ -1,4 +1,7 @@
-/** Brings what a step changed into view when it is taken back or done again, and says what is not to be seen. */
+/**
+ * Brings what a step changed into view when it is taken back or done again, and says what is not to
+ * be seen.
+ */
 import type { BoardObject } from '$core/board/objects';
 import { overlaps } from '$core/geometry/box';
 import { seen } from '$core/geometry/view';

@@ -1,4 +1,7 @@
-/** Makes addresses in the text editor into links, also the one that ends a text and so was followed by no space. */
+/**
+ * Makes addresses in the text editor into links, also the one that ends a text and so was followed
+ * by no space.
+ */
 import { linksIn } from '$core/text/links';
 import type { Editor } from '@tiptap/core';
 

@@ -35,7 +35,9 @@ function editorOn(doc: Y.Doc, part?: string): Editor {
 	return editor;
 }
 
-/** Several who have the same board open; what one writes reaches the others when `deliver` says so. */
+/**
+ * Several who have the same board open; what one writes reaches the others when `deliver` says so.
+ */
 function writersOn(start: Uint8Array, count: number, prepare: (doc: Y.Doc) => void, part?: string): Writer[] {
 	const writers = Array.from({ length: count }, (): Writer => {
 		const doc = new Y.Doc();

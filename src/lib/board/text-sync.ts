@@ -1,7 +1,8 @@
 /**
- * Keeps the text editor in step with the live text. The library's plugin compares the text before and after a change and so has to guess
- * where a letter was put in among equal ones: spaces that two people type in the same place would change places. Here, what is typed or
- * deleted within a paragraph is written exactly where it was done; the rest is left to the library.
+ * Keeps the text editor in step with the live text. The library's plugin compares the text before
+ * and after a change and so has to guess where a letter was put in among equal ones: spaces that
+ * two people type in the same place would change places. Here, what is typed or deleted within a
+ * paragraph is written exactly where it was done; the rest is left to the library.
  */
 import { addTextNodes } from '$core/board/text-nodes';
 import type { Node } from '@tiptap/pm/model';
@@ -80,7 +81,8 @@ export function textSync(fragment: Y.XmlFragment, onWord: () => void = () => {})
 		key: exactKey,
 		state: {
 			init: () => [],
-			// Several may come before the view is told; those that were written are left out by `done`.
+			// Several may come before the view is told; those that were written are left out by
+			// `done`.
 			apply: (transaction, waiting) =>
 				transaction.docChanged ? [...waiting.filter((each) => !done.has(each)), transaction] : waiting,
 		},

@@ -5,8 +5,6 @@ import { groupObjects, lockObjects } from '$core/board/groups';
 import { holderAt, linkBetween, noteAt, shapeAt, fieldAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
 import { boardInHand, type BoardInHand } from './testing';
-import { neededHeight } from '$core/board/kinds';
-import { toaster } from '../ui/toaster';
 import { TOOL_TABLE } from './tools';
 
 vi.mock('../ui/toaster', () => ({
@@ -352,104 +350,5 @@ describe('connectors', () => {
 		expect(hand.core.model.routeOf(link)!.path.at(-1)).toEqual(before);
 		pick.up!(hand.board, hand.at(480, 450));
 		expect(hand.core.model.routeOf(link)!.path.at(-1)!.y).toBeGreaterThan(before.y + 200);
-	});
-});
-
-describe('a locked wall', () => {
-	it('is worked on: a box selects what lies on it, a double click writes there; a small locked thing says so', () => {
-		const hand = boardInHand();
-		const { core, board } = hand;
-		const wall = addObject(core.hand, core.model, shapeAt(core.sheet, 0, 0));
-		core.doc
-			.getMap<{ set(k: string, v: unknown): void }>('objects')
-			.get(wall)!
-			.set('box', [0, 0, 1100, 700, 0]);
-		lockObjects(core.hand, core.model, [wall], 'own');
-		const [a, b] = notes(hand, 2);
-		hand.drag([
-			[60, 60],
-			[500, 400],
-			[700, 400],
-		]);
-		expect(new Set(board.selection)).toEqual(new Set([a, b]));
-		expect(box(hand, wall).slice(0, 2)).toEqual([0, 0]);
-		vi.mocked(toaster.create).mockClear();
-		lockObjects(core.hand, core.model, [a!], 'own');
-		hand.drag([
-			[180, 150],
-			[240, 200],
-		]);
-		expect(box(hand, a!).slice(0, 2)).toEqual([100, 100]);
-		expect(toaster.create).toHaveBeenCalledWith(expect.objectContaining({ id: 'locked' }));
-		board.select([a!, b!]);
-		board.remove();
-		expect([core.model.find(a!), core.model.find(b!)].map(Boolean)).toEqual([true, false]);
-	});
-});
-
-describe('a note made in a column', () => {
-	it('lies in it at once, as one step', () => {
-		const hand = boardInHand();
-		const { core, board } = hand;
-		const columns = holderAt(core, 'columns');
-		const { laid, box: at } = core.model.find(columns)!;
-		board.takeUp('note');
-		hand.click(at[0] + at[2] / 2, at[1] + at[3] - 30);
-		board.stopEditing();
-		const note = [...core.model.objects.values()].find(({ kind }) => kind === 'note')!;
-		expect(note.held).toMatchObject({ in: columns, col: laid!.cols[1]!.id });
-		board.stepBack();
-		expect([...core.model.objects.values()].some(({ kind }) => kind === 'note')).toBe(false);
-		expect(core.model.find(columns)).toBeDefined();
-	});
-});
-
-describe('what was chosen for a connector', () => {
-	it('is kept for the next one, and is nothing that the pen takes over', () => {
-		const hand = boardInHand();
-		const { core, board } = hand;
-		const [a, b, c] = notes(hand);
-		const line = addObject(core.hand, core.model, linkBetween(core.sheet, a!, b!));
-		board.select([line]);
-		board.restyle({ width: 7, dash: 'dotted', start: 'dot' });
-		expect(board.next.width).toBe(5);
-		board.takeUp('link');
-		hand.drag([
-			[480, 150],
-			[600, 150],
-			[780, 150],
-		]);
-		const next = [...core.model.objects.values()].find(
-			({ id, kind }) => kind === 'connector' && id !== line,
-		)!;
-		expect(next.style).toMatchObject({ width: 7, dash: 'dotted', start: 'dot', end: 'arrow' });
-		expect((next as ObjectOf<'connector'>).ends).toEqual([{ object: b }, { object: c }]);
-	});
-});
-
-describe('larger letters', () => {
-	it('make a text, a note and a shape as high as they need, so that nothing is cut off', () => {
-		const hand = boardInHand();
-		const { core, board } = hand;
-		const long = 'Lamps pile up beside the bench until somebody finds the right fuse for each of them';
-		const ids = addObjects(core.hand, core.model, [
-			noteAt(core.sheet, 0, 0, long),
-			shapeAt(core.sheet, 300, 0, long),
-			{
-				kind: 'text',
-				sheet: core.sheet,
-				box: [600, 0, 200, 24, 0],
-				style: { role: 'body', chalk: 'white' },
-				text: long,
-			},
-		]);
-		board.select(ids);
-		board.restyle({ size: 30 });
-		for (const id of ids) {
-			const object = core.model.find(id)!;
-			expect(neededHeight(object, board.context), object.kind).toBeLessThanOrEqual(object.box[3] + 1);
-		}
-		board.stepBack();
-		expect(box(hand, ids[0]!)[3]).toBe(96);
 	});
 });

@@ -1,9 +1,12 @@
 /**
- * Taking back and doing again, as one person sees it. Beside what the undo manager of the live documents does:
+ * Taking back and doing again, as one person sees it. Beside what the undo manager of the live
+ * documents does:
  *
- * - A step that changes nothing any more, because others changed the same since, is stepped over, and that is said.
+ * - A step that changes nothing any more, because others changed the same since, is stepped over,
+ * and that is said.
  * - What is taken back is brought into view, also on another sheet.
- * - Who takes back the making of something in which others have written meanwhile is told so, and can have it back.
+ * - Who takes back the making of something in which others have written meanwhile is told so, and
+ * can have it back.
  * - What the server did on one's order (putting things backstage) is a step like any other.
  */
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
@@ -32,7 +35,9 @@ interface Placed extends ServerStep {
 	depth: number;
 }
 
-/** Numbers above which no client draws its own: text nodes that belong to nobody; see text-nodes.ts. */
+/**
+ * Numbers above which no client draws its own: text nodes that belong to nobody; see text-nodes.ts.
+ */
 const NOBODYS = 4294967296;
 
 export class UndoSteps {

@@ -99,8 +99,9 @@ export class Writing {
 	}
 
 	/**
-	 * Takes the editor away and says so. The editor ends here and not when its element goes: an element that goes while it has the focus
-	 * makes the editor write once more, into a text that may be gone, in the middle of an update of the page.
+	 * Takes the editor away and says so. The editor ends here and not when its element goes: an
+	 * element that goes while it has the focus makes the editor write once more, into a text that
+	 * may be gone, in the middle of an update of the page.
 	 */
 	private leave(): void {
 		const { editor } = this;
@@ -141,7 +142,10 @@ export class Writing {
 		}
 	}
 
-	/** Takes back what was written last: a word, or what was written without a pause; then the object, if it was made just before. */
+	/**
+	 * Takes back what was written last: a word, or what was written without a pause; then the
+	 * object, if it was made just before.
+	 */
 	undo(): void {
 		const { undo } = this.board;
 		undo.stopCapturing();
@@ -152,7 +156,9 @@ export class Writing {
 		this.board.undo.redo();
 	}
 
-	/** Whether the last step of undo before writing began is the one that made what is written in. */
+	/**
+	 * Whether the last step of undo before writing began is the one that made what is written in.
+	 */
 	private isNew(): boolean {
 		const item = this.id === undefined ? undefined : objectsOf(this.board.room.stage).get(this.id)?._item;
 		const last = this.board.undo.undoStack.at(-1);
@@ -160,8 +166,8 @@ export class Writing {
 	}
 
 	/**
-	 * Looks after a change of the board whether what is written in is still there. Whoever loses their text by another's doing is told, and
-	 * can put it down again.
+	 * Looks after a change of the board whether what is written in is still there. Whoever loses
+	 * their text by another's doing is told, and can put it down again.
 	 * @param isOwn whether the change was made on this screen
 	 */
 	check(isOwn: boolean): void {
@@ -204,7 +210,8 @@ export class Writing {
 		if (this.part === undefined || this.isFollowing) return;
 		this.isFollowing = true;
 		const { undo, room } = this.board;
-		// What only follows something that is taken back is no step of its own, or there would be no end of taking back.
+		// What only follows something that is taken back is no step of its own, or there would be
+		// no end of taking back.
 		const isBack = undo.undoing || undo.redoing;
 		// The document speaks in the middle of a change; it is changed again when that is over.
 		queueMicrotask(() => {

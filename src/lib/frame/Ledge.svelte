@@ -53,7 +53,8 @@
 	};
 	giveKeysBack(back);
 	onMount(() => {
-		// By the pointer only: who walks here by key stays here. A button that opens something keeps the keys until it closes.
+		// By the pointer only: who walks here by key stays here. A button that opens something
+		// keeps the keys until it closes.
 		const onClick = (event: MouseEvent): void => {
 			const button = (event.target as HTMLElement).closest('button');
 			if (event.detail > 0 && button && !button.hasAttribute('aria-haspopup')) requestAnimationFrame(back);

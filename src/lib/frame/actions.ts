@@ -69,7 +69,10 @@ export interface ExportOrder {
 	ids?: string[];
 }
 
-/** Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its scale. */
+/**
+ * Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its
+ * scale.
+ */
 export async function download(
 	boardId: string,
 	order: ExportOrder,

@@ -14,7 +14,10 @@ import type { Content } from './opening';
 import { Provider } from './provider';
 import { readWord, type Word } from './words';
 
-/** How it stands with what was done here. `isKept`: whether it is kept on this device until it is saved. */
+/**
+ * How it stands with what was done here. `isKept`: whether it is kept on this device until it is
+ * saved.
+ */
 export type SaveState =
 	| { is: 'saved' }
 	| { is: 'saving' }
@@ -49,7 +52,10 @@ const TOO_FAST = 4429;
 /** Marks content that was read before the sync. */
 const READ = 'read';
 
-/** Whether a change comes from the text editor. Its own mark is not imported: phones would load the whole editor for it. */
+/**
+ * Whether a change comes from the text editor. Its own mark is not imported: phones would load the
+ * whole editor for it.
+ */
 const isTyping = (origin: unknown): boolean =>
 	typeof origin === 'object' && origin !== null && 'key' in origin && String(origin.key).startsWith('y-sync');
 
@@ -138,7 +144,8 @@ export class Documents {
 			onUnsyncedChanges: ({ number }) => {
 				const open = this.layers.get(layer);
 				if (open) open.unsaved = number;
-				// Only the server's word counts: what it has not confirmed is not saved, whatever one may do now.
+				// Only the server's word counts: what it has not confirmed is not saved, whatever
+				// one may do now.
 				if (open && number === 0) {
 					this.isFull = false;
 					this.setOwn(open, 0);
@@ -198,8 +205,8 @@ export class Documents {
 	private isJudging = false;
 
 	/**
-	 * Works out what to say about saving, a moment later: documents change at any time, also in the middle of an update of the page, in
-	 * which nothing may be said.
+	 * Works out what to say about saving, a moment later: documents change at any time, also in the
+	 * middle of an update of the page, in which nothing may be said.
 	 */
 	judge(): void {
 		if (this.isJudging) return;
@@ -217,7 +224,8 @@ export class Documents {
 		const sum = (all: typeof layers): number => all.reduce((count, [, { own }]) => count + own, 0);
 		const kept = sum(layers);
 		const shut = sum(layers.filter(([layer]) => !writable.has(layer)));
-		// A connection that may not write never counts as saved by the library's reckoning, also where nothing was done.
+		// A connection that may not write never counts as saved by the library's reckoning, also
+		// where nothing was done.
 		const isSaving = layers.some(([layer, { unsaved }]) => writable.has(layer) && unsaved > 0);
 		if (!this.connected || !navigator.onLine) this.save = { is: 'offline', kept, isKept };
 		else if (!this.ready) this.save = { is: 'opening' };

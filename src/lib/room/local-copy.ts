@@ -30,7 +30,9 @@ interface Schema extends DBSchema {
 	updates: { key: number; value: Row; indexes: { document: string } };
 	/** Changes made here that are not known to be saved on the server, by document. */
 	waiting: { key: string; value: number };
-	/** Objects whose texts were changed here since what was done here was saved last, by document. */
+	/**
+	 * Objects whose texts were changed here since what was done here was saved last, by document.
+	 */
 	texts: { key: string; value: string[] };
 }
 
@@ -47,7 +49,10 @@ export const MANY_PIECES = 200;
 const CALM = 400;
 /** After what time it is tried again to keep what could not be kept, ms. */
 const AGAIN = 10_000;
-/** How long the browser's store is waited for when a board is opened, ms; after that the board opens without. */
+/**
+ * How long the browser's store is waited for when a board is opened, ms; after that the board opens
+ * without.
+ */
 const PATIENCE = 4000;
 
 const keyOf = ({ name, madeAt }: DocumentKey): string => `${name}@${madeAt}`;
@@ -60,7 +65,10 @@ export class LocalCopy {
 	private retry: ReturnType<typeof setTimeout> | undefined;
 	/** Documents that are followed, for keeping them as a whole. */
 	private readonly followed = new Map<string, Y.Doc>();
-	/** Documents of which something could not be kept: what stands in the store is older, and is replaced as a whole. */
+	/**
+	 * Documents of which something could not be kept: what stands in the store is older, and is
+	 * replaced as a whole.
+	 */
 	private readonly behind = new Set<string>();
 	/** Told whether all that was done here is kept on this device. */
 	onkept: (isKept: boolean) => void = () => {};
@@ -90,7 +98,10 @@ export class LocalCopy {
 		}
 	}
 
-	/** Everything that is kept of a document, in the order in which it came. Rejects when the store cannot be read. */
+	/**
+	 * Everything that is kept of a document, in the order in which it came. Rejects when the store
+	 * cannot be read.
+	 */
 	read(document: DocumentKey): Promise<Piece[]> {
 		return this.db.getAllFromIndex('updates', 'document', keyOf(document));
 	}
@@ -179,14 +190,18 @@ export class LocalCopy {
 				);
 				await Promise.all([...added, change.done]);
 			} catch {
-				// No room left, or the store was closed. What comes later can be read only with this: until the whole is kept, none of it is.
+				// No room left, or the store was closed. What comes later can be read only with
+				// this: until the whole is kept, none of it is.
 				for (const { document } of queue) this.behind.add(document);
 			}
 			if (this.behind.size > 0) await this.catchUp();
 		}
 	}
 
-	/** Keeps documents of which something could not be kept as a whole, in place of all that stands there. */
+	/**
+	 * Keeps documents of which something could not be kept as a whole, in place of all that stands
+	 * there.
+	 */
 	private async catchUp(): Promise<void> {
 		for (const document of [...this.behind]) {
 			const doc = this.followed.get(document);
@@ -255,7 +270,8 @@ export async function forgetCopies(): Promise<void> {
 }
 
 /**
- * How many changes this browser keeps that the server does not have: on one board, or on all of them.
+ * How many changes this browser keeps that the server does not have: on one board, or on all of
+ * them.
  * @param person whose store it is
  */
 export async function countWaiting(person: string, boardId?: string): Promise<number> {

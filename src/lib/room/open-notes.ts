@@ -1,11 +1,17 @@
-/** One's own notes of the running step that everybody sees: listed beside the writing line, changed and taken back from there. */
+/**
+ * One's own notes of the running step that everybody sees: listed beside the writing line, changed
+ * and taken back from there.
+ */
 import { removeObjects, setText } from '$core/board/edits';
 import { plainText } from '$core/text/rich';
 import type { Room } from './room.svelte';
 import type { OwnNote } from './silence.svelte';
 
 export interface OpenNote extends OwnNote {
-	/** It was revealed without its writer's name: nobody can say any more whose it is, and so nobody changes it. */
+	/**
+	 * It was revealed without its writer's name: nobody can say any more whose it is, and so nobody
+	 * changes it.
+	 */
 	isFixed: boolean;
 }
 

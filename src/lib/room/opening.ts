@@ -24,7 +24,8 @@ export async function firstContent(
 	const leave = new AbortController();
 	const asked = fromServer(boardId, layer, leave.signal);
 	const copy = await opening;
-	// A store that cannot be read is no reason not to open the board: then it comes from the server.
+	// A store that cannot be read is no reason not to open the board: then it comes from the
+	// server.
 	const kept = (await copy?.read(key).catch(() => [])) ?? [];
 	if (kept.length > 0) {
 		leave.abort();

@@ -1,4 +1,7 @@
-/** Words that stood in something that others deleted before they were saved: put down on a sheet of their own, where they are found again. */
+/**
+ * Words that stood in something that others deleted before they were saved: put down on a sheet of
+ * their own, where they are found again.
+ */
 import { addObject } from '$core/board/edits';
 import { addFoundSheet, FOUND_SHEET } from '$core/board/orphans';
 import { m } from '$lib/paraglide/messages';

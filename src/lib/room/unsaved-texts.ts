@@ -1,6 +1,7 @@
 /**
- * Texts that were changed here and are not saved yet. When somebody else deletes what they stand in before they arrive, as happens while one
- * is offline, the words would vanish on every screen: then they are told to be lost, as they were.
+ * Texts that were changed here and are not saved yet. When somebody else deletes what they stand in
+ * before they arrive, as happens while one is offline, the words would vanish on every screen: then
+ * they are told to be lost, as they were.
  */
 import { objectsOf } from '$core/board/document';
 import type { BoardModel } from '$core/board/model';

@@ -1,4 +1,7 @@
-/** Names behind numbered voices, for those who are told them: asked of the server, and shown wherever a voice is named. */
+/**
+ * Names behind numbered voices, for those who are told them: asked of the server, and shown
+ * wherever a voice is named.
+ */
 import { z } from 'zod';
 import { ask } from '../ui/api';
 
@@ -26,7 +29,9 @@ export class Voices {
 		}
 	}
 
-	/** The name of whoever goes by an id, where that is known; the one that stands there otherwise. */
+	/**
+	 * The name of whoever goes by an id, where that is known; the one that stands there otherwise.
+	 */
 	nameOf([id, name]: readonly [string, string]): string {
 		return this.behind.get(id) ?? name;
 	}

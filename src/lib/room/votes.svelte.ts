@@ -22,14 +22,26 @@ export class Votes {
 	problem = $state('');
 	/** Ballots as they stand on this screen while they are on their way. */
 	private drafts = $state.raw<ReadonlyMap<string, Choice>>(new Map());
-	/** What this window did to a ballot that another window of the same person changed as well: it is asked which one counts. */
+	/**
+	 * What this window did to a ballot that another window of the same person changed as well: it
+	 * is asked which one counts.
+	 */
 	conflicts = $state.raw<ReadonlyMap<string, Choice>>(new Map());
-	/** Told, in words, when a ballot was not taken because the vote had closed, or because one may not vote any more. */
+	/**
+	 * Told, in words, when a ballot was not taken because the vote had closed, or because one may
+	 * not vote any more.
+	 */
 	onrefused: (words: string) => void = () => {};
 	private readonly sending = new Set<string>();
-	/** What this window has sent for each vote, as text: tells its own ballots from those of another window. */
+	/**
+	 * What this window has sent for each vote, as text: tells its own ballots from those of another
+	 * window.
+	 */
 	private readonly sent = new Map<string, Set<string>>();
-	/** Readings that were asked for, and the latest of them that was answered: an older answer that comes later is passed over. */
+	/**
+	 * Readings that were asked for, and the latest of them that was answered: an older answer that
+	 * comes later is passed over.
+	 */
 	private readsAsked = 0;
 	private readAnswered = 0;
 	private timer: ReturnType<typeof setTimeout> | undefined;
@@ -160,9 +172,11 @@ export class Votes {
 				);
 				const isLatest = this.drafts.get(id) === choice;
 				if (cast.isTaken && isLatest) return this.drop(id);
-				// What stands there came from this window, and only its answer was lost: it is sent again, on what stands.
+				// What stands there came from this window, and only its answer was lost: it is sent
+				// again, on what stands.
 				if (cast.isTaken || (revision > basedOn && (!stands || sent.has(asText(stands))))) continue;
-				// Another window of one's own was first: what it did counts until it is said otherwise.
+				// Another window of one's own was first: what it did counts until it is said
+				// otherwise.
 				this.conflicts = new Map(this.conflicts).set(id, this.drafts.get(id) ?? choice);
 				return this.drop(id);
 			}

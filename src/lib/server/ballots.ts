@@ -1,6 +1,7 @@
 /**
- * Ballots as they were last read, with what they amount to. After each cast everybody asks for all votes of the board, of which
- * one at most has changed: the others are neither read nor counted again.
+ * Ballots as they were last read, with what they amount to. After each cast everybody asks for all
+ * votes of the board, of which one at most has changed: the others are neither read nor counted
+ * again.
  */
 import { outcomeOf, type Outcome } from '$core/decide/outcome';
 import type { Vote } from '$core/decide/vote';
@@ -14,7 +15,10 @@ type BallotRow = typeof ballots.$inferSelect;
 /** Votes whose ballots are kept, the ones that were read last. */
 const MOST_KEPT = 500;
 
-/** The ballots of one vote. Its terms and options stay as they are, so ballots and people decide what comes of it. */
+/**
+ * The ballots of one vote. Its terms and options stay as they are, so ballots and people decide
+ * what comes of it.
+ */
 export class Ballots {
 	private counted: { entitled: number; outcome: Outcome } | undefined;
 
@@ -58,7 +62,8 @@ export async function ballotsOf(votes: readonly string[]): Promise<(vote: string
 			.from(ballots)
 			.where(inArray(ballots.voteId, [...read.keys()])))
 			read.get(row.voteId)!.push(row);
-	// What is cast between the two readings is read again next time, for the stamp is the older one.
+	// What is cast between the two readings is read again next time, for the stamp is the older
+	// one.
 	const fresh = new Map(stale.map(({ vote, stamp }) => [vote, new Ballots(stamp, read.get(vote)!)]));
 	const found = new Map(stamps.map(({ vote }) => [vote, fresh.get(vote) ?? memory.get(vote)!]));
 	for (const [vote, each] of found) {

@@ -125,8 +125,8 @@ export async function leadSession(
 	}
 	await live().readLayer(boardId, 'session', (doc) => mirrorRule(doc, boardId));
 	if (before.running?.startedAt === now.running?.startedAt) return { revealed: 0 };
-	// Who watches the document may have written the rule down first and be about to pass it on: whoever started the step
-	// hears that it runs when it holds for everybody.
+	// Who watches the document may have written the rule down first and be about to pass it on:
+	// whoever started the step hears that it runs when it holds for everybody.
 	await live().attendance.refreshRights(boardId);
 	return { revealed: await runEffects(boardId) };
 }

@@ -1,4 +1,7 @@
-/** Does what a change of step brings about, and strikes it off; what fails is tried again until it is done. */
+/**
+ * Does what a change of step brings about, and strikes it off; what fails is tried again until it
+ * is done.
+ */
 import type { Call } from '$core/session/calls';
 import { bringOn, cuedFor } from '$core/session/backstage';
 import { pendingEffects, strikeEffect, type Effect, type Pending } from '$core/session/effects';
@@ -57,7 +60,8 @@ async function runOne(boardId: string, { key, by, effect }: Pending): Promise<nu
 		try {
 			count = await act(boardId, by, effect);
 		} catch (error) {
-			// Whoever led may lead no more, or the board is gone: trying again would change nothing.
+			// Whoever led may lead no more, or the board is gone: trying again would change
+			// nothing.
 			if (!(error instanceof Refused)) throw error;
 			log.warn({ board: boardId, effect: effect.do }, 'what a step brings about was refused');
 		}

@@ -13,7 +13,9 @@
 		open?: boolean;
 		/** How the button looks. */
 		button?: string;
-		/** Whether it stays open when something in it is chosen, as where one sets several things. */
+		/**
+		 * Whether it stays open when something in it is chosen, as where one sets several things.
+		 */
 		stays?: boolean;
 	}
 	let {

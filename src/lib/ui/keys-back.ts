@@ -1,4 +1,7 @@
-/** Who works with the pointer beside the board and goes on by key means the board: its bars give the keys back after a click. */
+/**
+ * Who works with the pointer beside the board and goes on by key means the board: its bars give the
+ * keys back after a click.
+ */
 import { getContext, setContext } from 'svelte';
 
 const KEY = Symbol('keys back');

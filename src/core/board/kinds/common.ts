@@ -10,7 +10,9 @@ export const identifier = z.string().min(1).max(64);
 
 const near = (value: number, low: number): number => Math.min(LIMIT, Math.max(low, value));
 
-/** Values that say where something is, brought within the limits of a board; all others as they are. */
+/**
+ * Values that say where something is, brought within the limits of a board; all others as they are.
+ */
 export function withinLimits(key: string, value: unknown): unknown {
 	if (!Array.isArray(value)) return value;
 	const all = value as unknown[];

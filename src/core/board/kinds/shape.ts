@@ -101,7 +101,8 @@ export const shape: Kind<'shape'> = {
 		const [, , w, h] = object.box;
 		if (isEmpty(object.text) || setText(object, context).laid.fits) return h;
 		const needed = heightAt(object.text, object.style.size ?? TEXT.least, options(object, context));
-		// How much of the height is room for text depends on the form, and on the height itself: it is come near to from below.
+		// How much of the height is room for text depends on the form, and on the height itself: it
+		// is come near to from below.
 		let height = h;
 		for (let i = 0; i < 12; i++) {
 			const missing = needed - formOf(object).room(w, height).h;

@@ -6,7 +6,10 @@ const WIDTHS = [256, 1024, 2048];
 const MOST = 192 * 1024 * 1024;
 /** How long a picture counts as in use after it was painted, ms. */
 const IN_USE = 10_000;
-/** After what time a picture that failed is asked for again, ms; twice as long each time, up to the longest. */
+/**
+ * After what time a picture that failed is asked for again, ms; twice as long each time, up to the
+ * longest.
+ */
 const AGAIN = { first: 4000, longest: 300_000 };
 
 interface Held {

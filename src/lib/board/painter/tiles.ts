@@ -65,7 +65,10 @@ export class TilePainter implements Painter {
 		private readonly groundOn: (sheet: string) => Ground,
 		/** Told when there is a new picture of the sheet, or there will never be one. */
 		private readonly onpicture: () => void = () => {},
-		/** Told once when tiles cannot be painted any more, and of the first object that cannot be painted. */
+		/**
+		 * Told once when tiles cannot be painted any more, and of the first object that cannot be
+		 * painted.
+		 */
 		private readonly ontrouble: () => void = () => {},
 	) {
 		this.layers = new TileLayers(canvas.place);

@@ -250,7 +250,8 @@ function up(board: Board, event: HandEvent): void {
 		} else if (event.shift) board.toggle(done.hit);
 		else {
 			const wasAlone = board.selection.size === 1 && board.selection.has(done.hit);
-			// The first click picks a thing, the next one follows its link; with Ctrl, or where nothing can be changed, the first does.
+			// The first click picks a thing, the next one follows its link; with Ctrl, or where
+			// nothing can be changed, the first does.
 			if ((wasAlone || event.hold || !board.mayEdit) && openLinkAt(board, event.at)) return;
 			board.select([done.hit]);
 			if (wasAlone) pickCell(board, spotUnder(board, event, done.hit));

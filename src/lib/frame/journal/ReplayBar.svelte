@@ -59,7 +59,10 @@
 		}
 	}
 
-	/** Takes the restoring back; after other things have been done since, the journal has the moment before it. */
+	/**
+	 * Takes the restoring back; after other things have been done since, the journal has the moment
+	 * before it.
+	 */
 	function takeBack(step: unknown): void {
 		if (board.undo.undoStack.at(-1) === step) board.stepBack();
 		else {

@@ -41,7 +41,10 @@
 		if (presence?.sheet) board.goToSheet(presence.sheet);
 		if (presence?.cursor) board.centreOn({ x: presence.cursor[0], y: presence.cursor[1] });
 	}
-	/** Out for good; that the same person can come back under another name is said, for only the link can prevent it. */
+	/**
+	 * Out for good; that the same person can come back under another name is said, for only the
+	 * link can prevent it.
+	 */
 	function ban(): void {
 		isOpen = false;
 		void attempt(sendOut(boardId, member.id, true)).then((isDone) => {

@@ -10,7 +10,10 @@
 
 	const { room, large = false }: { room: Room; large?: boolean } = $props();
 	const notes = $derived(room.silent?.notes ?? []);
-	/** Those that everybody sees, the newest first: on a phone, and where they cannot be changed on the board itself. */
+	/**
+	 * Those that everybody sees, the newest first: on a phone, and where they cannot be changed on
+	 * the board itself.
+	 */
 	const open = $derived(large || !room.may('own notes') ? openNotesOf(room) : []);
 	const hidden = $derived(notes.filter(({ run }) => run !== undefined));
 	const left = $derived(notes.filter(({ run }) => run === undefined));

@@ -19,7 +19,9 @@
 	}
 	const { room, pigment, onpigment, onboard }: Props = $props();
 
-	/** Of fields that go round: the one that is one's own now, and what others have written in it. */
+	/**
+	 * Of fields that go round: the one that is one's own now, and what others have written in it.
+	 */
 	const form = $derived.by(() => {
 		void room.version;
 		const { gathering, step, model } = room;

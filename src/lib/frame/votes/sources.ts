@@ -54,8 +54,9 @@ export async function showVoted(board: Board, { options }: ShownVote): Promise<v
 }
 
 /**
- * About what a new vote most likely is: what was asked for; after notes have been sorted the themes, since what is left in the step's field
- * then is only what fits nowhere; else the notes in that field.
+ * About what a new vote most likely is: what was asked for; after notes have been sorted the
+ * themes, since what is left in the step's field then is only what fits nowhere; else the notes in
+ * that field.
  */
 export function likelySource(board: Board, asked: readonly string[]): Source {
 	const order: Source[] = ['inside', 'selection', 'themes', 'step', 'notes', 'shapes', 'pictures'];

@@ -50,7 +50,9 @@ export class Attendance {
 		void this.say(boardId, { do: 'tell', word, onlyLeads: true });
 	}
 
-	/** Tells one person something, by the id under which they go on the board, in all their windows. */
+	/**
+	 * Tells one person something, by the id under which they go on the board, in all their windows.
+	 */
 	tellOne(boardId: string, speaker: string, word: object): void {
 		void this.say(boardId, { do: 'tell', word, only: speaker });
 	}

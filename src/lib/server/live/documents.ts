@@ -175,7 +175,7 @@ class LiveDocuments {
 		}
 		if (!update) return;
 		if (isEmptyUpdate(update)) return verdict.accept(update);
-		// Whoever was thrown out while this waited for its turn writes no more; whoever only looks never does.
+		// Whoever was thrown out while this waited writes no more; whoever only looks never does.
 		if (isEnded(webSocket)) throw Object.assign(new Error(''), { code: CLOSE.withdrawn, reason: 'ended' });
 		const { role, house } = context;
 		const { layer } = parseName(name)!;

@@ -1,6 +1,6 @@
 /**
- * Ending a connection. A client need not answer when it is asked to close, and could go on writing until it does: from here on nothing
- * that it sends is heard, and after a moment the line is cut.
+ * Ending a connection. A client need not answer when it is asked to close, and could go on writing
+ * until it does: from here on nothing that it sends is heard, and after a moment the line is cut.
  */
 import type { WebSocket } from 'ws';
 

@@ -1,4 +1,7 @@
-/** Watches a board for what concurrent edits leave behind, and puts it right; the rules stand in core. */
+/**
+ * Watches a board for what concurrent edits leave behind, and puts it right; the rules stand in
+ * core.
+ */
 import { sheetsOf } from '$core/board/document';
 import type { BoardModel } from '$core/board/model';
 import { addFoundSheet, adopt, FOUND_SHEET, orphansOn } from '$core/board/orphans';
@@ -8,7 +11,10 @@ import { log } from '../log';
 
 type Edit = <T>(work: (doc: Y.Doc) => T) => Promise<T>;
 
-/** How long something may be missing before it counts as gone, ms: what belongs together can come in several updates. */
+/**
+ * How long something may be missing before it counts as gone, ms: what belongs together can come in
+ * several updates.
+ */
 const PATIENCE = 1000;
 
 /**
@@ -31,7 +37,8 @@ export function watchOrphans(
 		suspects.clear();
 		if (lost.length + loose.length === 0 && !isBare) return;
 		edit((doc) => {
-			// Two who delete the last two sheets at once leave none, and then nobody has anywhere to go.
+			// Two who delete the last two sheets at once leave none, and then nobody has anywhere
+			// to go.
 			if (hadSheets && sheetsOf(doc).size === 0) addFoundSheet(doc, model, m.found_sheet());
 			// Another server may have put it right meanwhile.
 			return adopt(doc, model, orphansOn(model, [...lost, ...loose]), m.found_sheet());

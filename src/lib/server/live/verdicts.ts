@@ -1,6 +1,7 @@
 /**
- * Which updates stand in the log. The sync library applies and acknowledges whatever a connection sends that may write; here it does so
- * only with what was accepted, update by update: acknowledged means committed, whatever comes before or after it in the same packet.
+ * Which updates stand in the log. The sync library applies and acknowledges whatever a connection
+ * sends that may write; here it does so only with what was accepted, update by update: acknowledged
+ * means committed, whatever comes before or after it in the same packet.
  */
 import type { Connection } from '@hocuspocus/server';
 

@@ -26,7 +26,9 @@ export function watchDocument(
 	doc: Y.Doc,
 	{ boardId, layer, person }: DocumentName,
 	edit: Edit,
-	/** Tells one person something beside the documents, by the id under which they go on the board. */
+	/**
+	 * Tells one person something beside the documents, by the id under which they go on the board.
+	 */
 	tell: (speaker: string, word: object) => void,
 ): Watched | undefined {
 	if (layer === 'talk') {

@@ -73,8 +73,9 @@ export async function encode(texts: readonly string[]): Promise<Float32Array[]> 
 type VectorRow = typeof schema.vectors.$inferInsert;
 
 /**
- * Keeps vectors for the next time. In the order of their texts' hashes: two who keep the same ones at once, each in an order of their own,
- * would wait for each other until the database breaks one of them off. What cannot be kept is worked out again.
+ * Keeps vectors for the next time. In the order of their texts' hashes: two who keep the same ones
+ * at once, each in an order of their own, would wait for each other until the database breaks one
+ * of them off. What cannot be kept is worked out again.
  */
 async function keep(rows: VectorRow[]): Promise<void> {
 	rows.sort((a, b) => (a.textHash < b.textHash ? -1 : 1));

@@ -99,7 +99,10 @@
 		void room?.plan.running?.startedAt;
 		if (vote?.id || shows || room?.plan.running) wantsBoard = false;
 	});
-	/** The vote that was open last on this screen: when it closes, what came of it is shown until one goes on. */
+	/**
+	 * The vote that was open last on this screen: when it closes, what came of it is shown until
+	 * one goes on.
+	 */
 	let lastVote: string | undefined;
 	let resultOf = $state<string | undefined>();
 	$effect(() => {

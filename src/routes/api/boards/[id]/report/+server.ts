@@ -22,7 +22,10 @@ const download = (data: BodyInit, type: string, name: string): Response =>
 		},
 	});
 
-/** Markdown by itself; with pictures in one archive, so that they are found by whoever has no access to the server. */
+/**
+ * Markdown by itself; with pictures in one archive, so that they are found by whoever has no access
+ * to the server.
+ */
 function markdown(
 	report: Report,
 	pictures: ReadonlyMap<string, Uint8Array>,

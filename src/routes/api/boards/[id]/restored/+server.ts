@@ -8,7 +8,10 @@ import { z } from 'zod';
 /** The moment that was brought back, server time, ms. */
 const restoredSchema = z.object({ to: z.number().gte(0).lte(8.64e15) });
 
-/** Tells everybody that somebody has brought the board back to an earlier moment: their screens change all at once. */
+/**
+ * Tells everybody that somebody has brought the board back to an earlier moment: their screens
+ * change all at once.
+ */
 export const POST = route(async (event, person) => {
 	const { to } = await body(event, restoredSchema);
 	const id = event.params['id']!;
