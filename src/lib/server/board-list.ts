@@ -4,7 +4,7 @@ import { may } from '$core/session/rights';
 import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
 import { HOUSE, requireRight } from './boards';
 import { database, schema } from './db';
-import { mergeAllOld } from './history';
+import { mergeAllOld } from './log-merges';
 import { log } from './log';
 import { once } from './once';
 

@@ -7,7 +7,7 @@ import { log } from '../log';
 const { updates, snapshots } = schema;
 export type Snapshot = typeof snapshots.$inferSelect;
 /** The database, or a transaction in it. */
-export type Executor = Pick<Database, 'select' | 'insert' | 'delete' | 'execute'>;
+export type Executor = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
 
 /** The newest snapshot of a document, if there is one. */
 export async function newest(db: Executor, document: string): Promise<Snapshot | undefined> {

@@ -48,6 +48,17 @@ export const snapshots = pgTable(
 	],
 );
 
+/** How far the old updates of a document were merged, so that they are not read again for it. */
+export const logMerges = pgTable(
+	'log_merges',
+	{
+		document: text('document').primaryKey(),
+		boardId: ofBoard(),
+		upTo: bigint('up_to', { mode: 'number' }).notNull(),
+	},
+	(table) => [index('log_merges_by_board').on(table.boardId)],
+);
+
 /** Who has silent notes on a board, and how many wait to be revealed; what stands in them is in the writer's document. */
 export const silentWriters = pgTable(
 	'silent_writers',
