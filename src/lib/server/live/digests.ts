@@ -1,32 +1,56 @@
-/** Journals brought up to date for those who read them, at most every moment for each document. */
+/** Journals brought up to date for those who read them, as often as it costs little. */
 import type { Layer } from '$core/session/layers';
 import { database } from '../db';
 import { documentName } from './names';
 import { snapshot } from './snapshots';
 import type { UpdateLog } from './update-log';
 
-/** How old a journal may be that is shown, ms. */
-const STALE = 1500;
+/** How old a journal may be that is shown, ms: the least, and the most where bringing it up to date takes long. */
+const STALE = { least: 1500, most: 60_000 };
+/** How many times as long as it took the journal is then left alone: a busy board is not taken in all the time. */
+const REST = 20;
+
+interface Digest {
+	done: Promise<void>;
+	/** Until when it is new enough, ms; not known before it is done. */
+	until: number;
+}
 
 export class Digests {
 	/** Those that were brought up to date a moment ago. */
-	private readonly recent = new Map<string, { done: Promise<void>; at: number }>();
+	private readonly recent = new Map<string, Digest>();
 
-	constructor(private readonly log: UpdateLog) {}
+	/** @param take makes a snapshot of a document with its part of the journal */
+	constructor(
+		private readonly log: Pick<UpdateLog, 'settled'>,
+		private readonly take = (boardId: string, name: string): Promise<boolean> =>
+			snapshot(database().db, boardId, name, true),
+	) {}
 
 	/** Brings the journal and the newest snapshot of a document up to what is saved. */
 	async bring(boardId: string, layer: Layer): Promise<void> {
 		const name = documentName(boardId, layer);
 		const known = this.recent.get(name);
-		if (known && Date.now() - known.at < STALE) return known.done;
-		const done = this.log.settled(name).then(async () => {
-			await snapshot(database().db, boardId, name, true);
-		});
-		const digest = { done, at: Date.now() };
-		this.recent.set(name, digest);
+		if (known && Date.now() < known.until) return known.done;
+		const digest: Digest = { done: this.takeIn(boardId, name), until: Infinity };
 		const forget = (): void => void (this.recent.get(name) === digest && this.recent.delete(name));
-		setTimeout(forget, STALE).unref();
-		return done;
+		this.recent.set(name, digest);
+		const began = Date.now();
+		digest.done.then(
+			() => {
+				const rest = Math.min(STALE.most, Math.max(STALE.least, (Date.now() - began) * REST));
+				digest.until = Date.now() + rest;
+				setTimeout(forget, rest).unref();
+			},
+			// Whoever asks next tries again.
+			forget,
+		);
+		return digest.done;
+	}
+
+	private async takeIn(boardId: string, name: string): Promise<void> {
+		await this.log.settled(name);
+		await this.take(boardId, name);
 	}
 
 	clear(): void {
