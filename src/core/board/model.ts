@@ -57,6 +57,8 @@ export class BoardModel {
 	private readonly routes: Routes;
 	private readonly followers: Followers;
 	private readonly listeners = new Set<(change: BoardChange) => void>();
+	/** Counts changes: what was worked out from the model holds as long as this is the same. */
+	revision = 0;
 	private sheetList: Sheet[] = [];
 	private placeList: Place[] = [];
 	/** Time left for routing at once, and when that was reckoned. */
@@ -384,6 +386,7 @@ export class BoardModel {
 	}
 
 	private tell(change: BoardChange): void {
+		this.revision++;
 		for (const listener of this.listeners) listener(change);
 	}
 }

@@ -38,6 +38,8 @@ export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
 
 export class Board extends Viewpoint {
 	selection = $state.raw<ReadonlySet<string>>(new Set());
+	/** The pieces of that selection: every move of the pointer asks for them several times. */
+	private known: { selection: unknown; revision: number; pieces: readonly BoardObject[] } | undefined;
 	tool = $state<ToolName>('pick');
 	/** Writing in what is on the board. */
 	readonly writing = new Writing(this);
@@ -136,15 +138,20 @@ export class Board extends Viewpoint {
 	}
 
 	/** What of the selection can be resized and turned: members in place of their groups, nothing locked. */
-	get pieces(): BoardObject[] {
+	get pieces(): readonly BoardObject[] {
+		const { selection, model } = this;
+		if (this.known?.selection === selection && this.known.revision === model.revision)
+			return this.known.pieces;
 		const ids = new Set(
 			this.selected.flatMap((object) =>
-				object.kind === 'group' ? [...edits.withContents(this.model, [object.id])] : [object.id],
+				object.kind === 'group' ? [...edits.withContents(model, [object.id])] : [object.id],
 			),
 		);
-		return [...ids]
-			.flatMap((id) => this.model.find(id) ?? [])
+		const pieces = [...ids]
+			.flatMap((id) => model.find(id) ?? [])
 			.filter((object) => isResizable(object) && !object.lock);
+		this.known = { selection, revision: model.revision, pieces };
+		return pieces;
 	}
 
 	select(ids: Iterable<string>): void {

@@ -16,14 +16,14 @@ import type { HandEvent } from './tool';
 export interface Resizing {
 	start: HandEvent;
 	handle: Handle;
-	objects: BoardObject[];
+	objects: readonly BoardObject[];
 	/** Box round all of them when the hand took hold. */
 	round: Box;
 }
 
 export interface Turning {
 	start: HandEvent;
-	objects: BoardObject[];
+	objects: readonly BoardObject[];
 	centre: Point;
 	/** Degrees so far. */
 	by: number;
