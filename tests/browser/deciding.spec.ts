@@ -42,12 +42,20 @@ test('a ranking, on the board by key and on a phone by hand; what is tied goes i
 	await page.getByRole('button', { name: 'Close the vote' }).click();
 	const result = page.getByTestId('vote-result');
 	await expect(result).toContainText('Bakery gave us its surplus');
+	// On a phone the result is the screen, until one goes on or the next vote begins.
+	const came = nele.page.getByTestId('result-screen');
+	await expect(came).toContainText('Bakery gave us its surplus');
+	await barrierFree(nele.page, 'a result on a phone');
 	await page.getByRole('button', { name: 'Run-off' }).click();
+	await expect(came).toBeHidden();
 	await expect(screen.getByRole('listitem')).toHaveCount(2);
 	await screen.getByRole('button', { name: /^Place Broken printers/ }).click();
 	await voted(page, 1);
 	await page.getByRole('button', { name: 'Close the vote' }).click();
 	await expect(result.getByRole('row').nth(1)).toContainText('Broken printers');
+	await came.getByRole('button', { name: 'Go on' }).tap();
+	await expect(came).toBeHidden();
+	await expect(nele.page.getByLabel('Write a note')).toBeVisible();
 });
 
 test('a scale by digits on the board, and two scales as a square of places; the result is a matrix', async ({

@@ -11,6 +11,7 @@ import {
 	onMatrix,
 	rated,
 	termsSchema,
+	usualQuestion,
 	withDot,
 	withoutDot,
 	type Choice,
@@ -131,6 +132,16 @@ describe('agreement', () => {
 const vote = (terms: object): Vote => ({
 	...termsSchema.parse({ question: 'Which?', ...terms }),
 	options: [...'abc'].map((id) => ({ id, text: `Option ${id}` })),
+});
+
+describe('the question of a vote', () => {
+	it('is never what a step tells people to do, where anything else asks', () => {
+		const [tells, asks, board] = ['Place your dots.', 'Which one first?', 'How do we shorten the queue?'];
+		expect(usualQuestion('Ideas for Saturday', asks, board)).toBe('Ideas for Saturday');
+		expect(usualQuestion('', asks, board)).toBe(asks);
+		expect(usualQuestion('', tells, board)).toBe(board);
+		expect(usualQuestion('', tells, '')).toBe(tells);
+	});
 });
 
 describe('ballots', () => {

@@ -155,3 +155,11 @@ export function onMatrix(
 	const { [option]: _, ...others } = choice.places;
 	return { places: place === undefined ? others : { ...others, [option]: [place[0], place[1]] } };
 }
+
+/**
+ * What a vote asks when nobody says otherwise: the title of the field it is about, the prompt of
+ * the step where that is a question, or what the whole board asks. A prompt that tells people what
+ * to do is none: it would stand over the decision in the report.
+ */
+export const usualQuestion = (title: string, prompt: string, board: string): string =>
+	title || (/[?？]\s*$/.test(prompt) ? prompt : board || prompt);

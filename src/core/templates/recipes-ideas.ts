@@ -59,7 +59,7 @@ export const IDEA_RECIPES: Recipe[] = [
 				least: 2,
 				may: 'nod',
 				at: 'ideas',
-				prompt: 'Give your dots to what we should try first.',
+				prompt: 'What should we try first?',
 				atEnd: 'close vote',
 			},
 			close(),
@@ -106,7 +106,7 @@ export const IDEA_RECIPES: Recipe[] = [
 					round,
 					prompt:
 						round === 0
-							? `${question} Three ideas on your sheet.`
+							? `${question} Three ideas on your form.`
 							: 'Read what is on this form, and build on it: three more.',
 				})),
 				{
@@ -115,7 +115,7 @@ export const IDEA_RECIPES: Recipe[] = [
 					minutes: 5,
 					least: 3,
 					may: 'nod',
-					prompt: 'Walk past all sheets. Nod at the best.',
+					prompt: 'Walk past all forms. Nod at the best.',
 				},
 				{
 					title: 'Choose',

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Asking for a vote: what, about which objects, how, and by whom. Filled in so that most votes need one click. */
-	import { METHODS, VOTERS, type Method, type Voters } from '$core/decide/vote';
+	import { METHODS, usualQuestion, VOTERS, type Method, type Voters } from '$core/decide/vote';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/paraglide/messages';
 	import { untrack } from 'svelte';
@@ -24,7 +24,7 @@
 		untrack(() => {
 			const [only] = asked.length === 1 ? asked : [];
 			const field = only ? board.model.find(only) : undefined;
-			return (field && plainText(field.text)) || room.step?.prompt || '';
+			return usualQuestion(plainText(field?.text ?? []), room.step?.prompt ?? '', room.plan.question);
 		}),
 	);
 	let source = $state<Source>(untrack(() => likelySource(board, asked)));
