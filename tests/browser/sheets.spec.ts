@@ -11,6 +11,7 @@ import {
 	screenPoint,
 	sees,
 	test,
+	undo,
 	writeNote,
 } from './fixtures';
 
@@ -65,6 +66,30 @@ test('sheets are added, named, ordered, copied, deleted and brought back, and ha
 	await page.getByRole('button', { name: 'Undo' }).first().click();
 	await expect.poll(() => rows(maren.page)).toContain('Visitor’s path, copy');
 	expect((await objectsIn(page)).length).toBe(count);
+});
+
+test('fields are put in order by dragging their rows, and slides go in that order', async ({
+	ilka: { page },
+	join,
+}) => {
+	const maren = await join('Maren');
+	const fields = (on: Page) =>
+		on
+			.getByTestId('wayfinder')
+			.locator('[data-branch]')
+			.filter({ has: on.locator('.lucide-square-dashed') });
+	const titles = (on: Page) => fields(on).locator('.text').allTextContents();
+	const before = await titles(page);
+	expect(before.length).toBeGreaterThan(2);
+	const [first, second, third] = before as [string, string, string];
+	const row = (title: string) => fields(page).filter({ hasText: title });
+	await row(third).dragTo(row(first), { targetPosition: { x: 60, y: 3 } });
+	await expect.poll(() => titles(maren.page)).toEqual([third, first, second, ...before.slice(3)]);
+	await row(third).dragTo(row(first), { targetPosition: { x: 60, y: 25 } });
+	await expect.poll(() => titles(maren.page)).toEqual([first, third, second, ...before.slice(3)]);
+	await page.getByTestId('live').click();
+	await undo(page);
+	await expect.poll(() => titles(maren.page)).toEqual([third, first, second, ...before.slice(3)]);
 });
 
 test('nods are counted and taken back; two objects lead to each other across sheets', async ({

@@ -10,6 +10,7 @@
 	import { SHEET_COMMANDS } from './sheet-commands';
 	import Badge from '../../ui/Badge.svelte';
 	import TitleEntry from '../../ui/TitleEntry.svelte';
+	import { RowDrag, type Side } from './row-drag.svelte';
 	import SheetPicture from './SheetPicture.svelte';
 
 	interface Props {
@@ -20,11 +21,9 @@
 	}
 	const { board, sheet, count, pace }: Props = $props();
 
-	/** Kind of data that is dragged: a sheet of this board. */
-	const DRAGGED = 'application/x-wandtafel-sheet';
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	let isRenaming = $state(false);
-	let isOver = $state(false);
+	const drag = new RowDrag('application/x-wandtafel-sheet', put);
 	/** Who else is on this sheet. */
 	const others = $derived([
 		...new Map(
@@ -63,31 +62,22 @@
 		if (title) changeSheet(board.room.hand, sheet.id, { title });
 	}
 
-	/** Puts the dragged sheet before this one. */
-	function drop(event: DragEvent): void {
-		isOver = false;
-		const moving = event.dataTransfer?.getData(DRAGGED);
-		if (!moving || moving === sheet.id) return;
-		event.preventDefault();
+	function put(moving: string, side: Side): void {
+		if (moving === sheet.id) return;
 		const others = board.model.sheets.filter(({ id }) => id !== moving);
 		const at = others.findIndex(({ id }) => id === sheet.id);
-		moveSheet(board.room.hand, board.model, moving, others[at - 1]?.id);
+		moveSheet(board.room.hand, board.model, moving, others[side === 'before' ? at - 1 : at]?.id);
 	}
 </script>
 
 <div
-	class="pair sheet-row"
-	class:over={isOver}
+	class="pair sheet-row drop-row {drag.over ?? ''}"
 	role="none"
 	draggable={board.mayAll}
-	ondragstart={(event) => event.dataTransfer?.setData(DRAGGED, sheet.id)}
-	ondragover={(event) => {
-		if (!event.dataTransfer?.types.includes(DRAGGED)) return;
-		event.preventDefault();
-		isOver = true;
-	}}
-	ondragleave={() => (isOver = false)}
-	ondrop={drop}
+	ondragstart={(event) => drag.start(event, sheet.id)}
+	ondragover={(event) => drag.move(event)}
+	ondragleave={() => drag.leave()}
+	ondrop={(event) => drag.drop(event)}
 >
 	{#if isRenaming}
 		<TitleEntry label={m.sheet_title()} title={sheet.title} onend={endRename} />
@@ -131,16 +121,10 @@
 <PointMenu groups={items} at={menu} label={m.sheets()} onchoose={choose} onclose={() => (menu = undefined)} />
 
 <style>
-	.sheet-row {
-		border-top: 2px solid transparent;
-	}
 	.here {
 		display: flex;
 		gap: 1px;
 		font-size: 11px;
-	}
-	.over {
-		border-top-color: var(--frame-accent);
 	}
 	.sheet-row .row {
 		min-height: 34px;

@@ -1,19 +1,13 @@
 <script lang="ts">
 	/** The left edge: overview, and the board as one searchable tree that is used with the keyboard as well. */
 	import { m } from '$lib/paraglide/messages';
-	import ChevronDown from '@lucide/svelte/icons/chevron-down';
-	import ChevronRight from '@lucide/svelte/icons/chevron-right';
-	import Frame from '@lucide/svelte/icons/square-dashed';
 	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
 	import Search from '@lucide/svelte/icons/search';
-	import GroupIcon from '@lucide/svelte/icons/boxes';
-	import ThemeIcon from '@lucide/svelte/icons/group';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { SvelteSet } from 'svelte/reactivity';
 	import type { Board } from '../../board/board.svelte';
 	import { calmly } from '../../ui/calmly.svelte';
-	import { HOLDER_ICONS } from '../../ui/holder-icons';
-	import type { HolderKind } from '$core/board/holders/forms';
+	import BranchRow from './BranchRow.svelte';
 	import ObjectRow from './ObjectRow.svelte';
 	import Overview from './Overview.svelte';
 	import Places from './Places.svelte';
@@ -21,7 +15,7 @@
 	import { insertSheet, SHEET_COMMANDS, shiftSheet } from './sheet-commands';
 	import SheetRow from './SheetRow.svelte';
 	import Filters from './Filters.svelte';
-	import { findOn, treeOf, type Branch, type Wanted } from './tree';
+	import { findOn, treeOf, type Wanted } from './tree';
 
 	const { board, onfold }: { board: Board; onfold: () => void } = $props();
 
@@ -83,49 +77,6 @@
 	const sheetRows: Record<string, SheetRow | undefined> = $state({});
 </script>
 
-{#snippet branchRow(branch: Branch)}
-	{@const isOpen = open.has(branch.id)}
-	<li role="none">
-		<div class="pair">
-			<button type="button" class="fold" tabindex="-1" aria-hidden="true" onclick={() => toggle(branch.id)}>
-				{#if isOpen}<ChevronDown size={14} />{:else}<ChevronRight size={14} />{/if}
-			</button>
-			<button
-				type="button"
-				class="row"
-				class:selected={board.selection.has(branch.id)}
-				data-row={branch.id}
-				data-branch="true"
-				role="treeitem"
-				aria-selected={board.selection.has(branch.id)}
-				aria-expanded={isOpen}
-				tabindex="-1"
-				onclick={() => board.goTo(branch.id)}
-			>
-				{#if branch.object.kind === 'field'}<Frame
-						size={15}
-					/>{:else if branch.object.kind === 'group'}<GroupIcon
-						size={15}
-					/>{:else if branch.object.parts}{@const Icon = HOLDER_ICONS[branch.object.kind as HolderKind]}<Icon
-						size={15}
-					/>{:else}<ThemeIcon size={15} />{/if}
-				<span class="text"
-					>{branch.label || (branch.object.kind === 'group' ? m.kind_group() : m.without_words())}</span
-				>
-				<span class="count">{branch.count}</span>
-			</button>
-		</div>
-		{#if isOpen}
-			<ul role="group">
-				{#each branch.children as child (child.id)}<ObjectRow {board} object={child} depth={2} />{/each}
-				{#if branch.count > branch.children.length}<li class="more">
-						{m.and_more({ count: branch.count - branch.children.length })}
-					</li>{/if}
-			</ul>
-		{/if}
-	</li>
-{/snippet}
-
 <nav class="wayfinder" aria-label={m.wayfinder()} data-testid="wayfinder">
 	<Overview {board} />
 	<div class="find">
@@ -177,7 +128,12 @@
 					<SheetRow {board} {sheet} {count} {pace} bind:this={sheetRows[sheet.id]} />
 					{#if isShown && branches.length + loose.length > 0}
 						<ul role="group">
-							{#each branches as branch (branch.id)}{@render branchRow(branch)}{/each}
+							{#each branches as branch (branch.id)}<BranchRow
+									{board}
+									{branch}
+									isOpen={open.has(branch.id)}
+									ontoggle={() => toggle(branch.id)}
+								/>{/each}
 							{#each loose as object (object.id)}<ObjectRow {board} {object} depth={1} />{/each}
 							{#if looseCount > loose.length}<li class="more">
 									{m.and_more({ count: looseCount - loose.length })}
@@ -281,16 +237,16 @@
 		display: flex;
 		align-items: center;
 	}
-	.fold {
-		display: grid;
-		place-items: center;
-		width: 18px;
-		height: 26px;
-		flex: none;
-		color: var(--frame-quiet);
-		cursor: pointer;
+	.wayfinder :global(.drop-row) {
+		border-block: 2px solid transparent;
 	}
-	.more,
+	.wayfinder :global(.drop-row.before) {
+		border-top-color: var(--frame-accent);
+	}
+	.wayfinder :global(.drop-row.after) {
+		border-bottom-color: var(--frame-accent);
+	}
+	.wayfinder :global(.more),
 	.none {
 		padding: 4px 26px;
 		color: var(--frame-quiet);

@@ -1,6 +1,7 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
 import { isBranch, type BoardModel } from '$core/board/model';
 import type { BoardObject, KindName, Sheet } from '$core/board/objects';
+import { fieldsInOrder } from '$core/board/sequence';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
 
@@ -46,15 +47,17 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
 }
 
 /**
- * Sheets with the number of objects on each; the branches of only the sheet that is shown.
+ * Sheets with the number of objects on each; the branches of only the sheet that is shown: its
+ * fields in their sequence, then the others as one reads them.
  * @param most how many loose objects, and children of a branch, are listed
  */
 export function treeOf(model: BoardModel, shown: string, most: number): SheetTree[] {
-	const holders = [...model.branches]
+	const others = [...model.branches]
 		.flatMap((id) => model.find(id) ?? [])
-		.filter((object) => object.sheet === shown);
+		.filter((object) => object.sheet === shown && object.kind !== 'field');
+	const holders = [...fieldsInOrder(model, shown), ...others.sort(readingOrder)];
 	const inside = new Set<string>();
-	const branches = holders.sort(readingOrder).map((holder): Branch => {
+	const branches = holders.map((holder): Branch => {
 		const children = model
 			.contentsOf(holder)
 			.flatMap((id) => model.find(id) ?? [])

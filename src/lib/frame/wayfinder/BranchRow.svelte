@@ -1,0 +1,97 @@
+<script lang="ts">
+	/** A field, theme, holder or group in the wayfinder with what lies in it; fields are put in order by dragging. */
+	import { fieldsInOrder, putInSequence } from '$core/board/sequence';
+	import type { HolderKind } from '$core/board/holders/forms';
+	import { m } from '$lib/paraglide/messages';
+	import ChevronDown from '@lucide/svelte/icons/chevron-down';
+	import ChevronRight from '@lucide/svelte/icons/chevron-right';
+	import FieldIcon from '@lucide/svelte/icons/square-dashed';
+	import GroupIcon from '@lucide/svelte/icons/boxes';
+	import ThemeIcon from '@lucide/svelte/icons/group';
+	import type { Board } from '../../board/board.svelte';
+	import { tellLocked } from '../../board/locked';
+	import { HOLDER_ICONS } from '../../ui/holder-icons';
+	import ObjectRow from './ObjectRow.svelte';
+	import { RowDrag, type Side } from './row-drag.svelte';
+	import type { Branch } from './tree';
+
+	interface Props {
+		board: Board;
+		branch: Branch;
+		isOpen: boolean;
+		ontoggle: () => void;
+	}
+	const { board, branch, isOpen, ontoggle }: Props = $props();
+
+	const isField = $derived(branch.object.kind === 'field');
+	const isSelected = $derived(board.selection.has(branch.id));
+	const Icon = $derived.by(() => {
+		if (isField) return FieldIcon;
+		if (branch.object.kind === 'group') return GroupIcon;
+		return branch.object.parts ? HOLDER_ICONS[branch.object.kind as HolderKind] : ThemeIcon;
+	});
+	const drag = new RowDrag('application/x-wandtafel-field', put);
+
+	function put(moving: string, side: Side): void {
+		const field = board.model.find(moving);
+		if (!field || moving === branch.id) return;
+		if (field.lock) return tellLocked(field);
+		const others = fieldsInOrder(board.model, branch.object.sheet).filter(({ id }) => id !== moving);
+		const at = others.findIndex(({ id }) => id === branch.id);
+		putInSequence(board.room.hand, board.model, moving, others[side === 'before' ? at : at + 1]?.id);
+	}
+</script>
+
+<li role="none">
+	<div
+		class="pair drop-row {drag.over ?? ''}"
+		role="none"
+		draggable={isField && board.mayAll}
+		ondragstart={(event) => drag.start(event, branch.id)}
+		ondragover={(event) => isField && drag.move(event)}
+		ondragleave={() => drag.leave()}
+		ondrop={(event) => drag.drop(event)}
+	>
+		<button type="button" class="fold" tabindex="-1" aria-hidden="true" onclick={ontoggle}>
+			{#if isOpen}<ChevronDown size={14} />{:else}<ChevronRight size={14} />{/if}
+		</button>
+		<button
+			type="button"
+			class="row"
+			class:selected={isSelected}
+			data-row={branch.id}
+			data-branch="true"
+			role="treeitem"
+			aria-selected={isSelected}
+			aria-expanded={isOpen}
+			tabindex="-1"
+			onclick={() => board.goTo(branch.id)}
+		>
+			<Icon size={15} />
+			<span class="text"
+				>{branch.label || (branch.object.kind === 'group' ? m.kind_group() : m.without_words())}</span
+			>
+			<span class="count">{branch.count}</span>
+		</button>
+	</div>
+	{#if isOpen}
+		<ul role="group">
+			{#each branch.children as child (child.id)}<ObjectRow {board} object={child} depth={2} />{/each}
+			{#if branch.count > branch.children.length}<li class="more">
+					{m.and_more({ count: branch.count - branch.children.length })}
+				</li>{/if}
+		</ul>
+	{/if}
+</li>
+
+<style>
+	.fold {
+		display: grid;
+		place-items: center;
+		width: 18px;
+		height: 26px;
+		flex: none;
+		color: var(--frame-quiet);
+		cursor: pointer;
+	}
+</style>
