@@ -179,6 +179,28 @@ test('long text shrinks and then the note grows; typing is one undo step', async
 		.toBe('');
 });
 
+test('undo while one writes takes back the last words, not all of them, and Ctrl+Y gives them again', async ({
+	ilka: { page },
+}) => {
+	const at = await fresh(page);
+	const note = await writeNote(page, at.x + 300, at.y + 200, 'Kettles');
+	const text = async () => (await objectsIn(page)).find((object) => object.id === note.id)?.text;
+	const place = await middle(page, note);
+	await page.mouse.dblclick(place.x, place.y);
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.press('End');
+	await page.keyboard.type(' leak badly');
+	await expect.poll(text).toBe('Kettles leak badly');
+	await undo(page);
+	await expect.poll(text).toMatch(/^Kettles leak ?$/);
+	await page.keyboard.press('Control+y');
+	await expect.poll(text).toBe('Kettles leak badly');
+	await undo(page);
+	await undo(page);
+	await expect.poll(text).toMatch(/^Kettles ?$/);
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+});
+
 test('the view pans and zooms at the pointer, fits, and shows full size', async ({ ilka: { page } }) => {
 	type Held = { wandtafelBoard: { view: { x: number; y: number; scale: number } } };
 	const view = () => page.evaluate(() => ({ ...(window as unknown as Held).wandtafelBoard.view }));

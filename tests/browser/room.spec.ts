@@ -56,6 +56,10 @@ test('everyone watches, the room closes and opens, and nobody loses their place'
 	await expect(lotte.page.getByTestId('save-state')).toContainText('everyone watches');
 	await expect(lotte.page.getByTestId('ledge').getByRole('button', { name: /Note/ })).toBeHidden();
 	await expect(lotte.page.getByTestId('writing-line')).toBeHidden();
+	// Nobody is asked to write, or offered what they cannot do.
+	await expect(ruben.page.getByTestId('board-view')).toBeVisible();
+	await expect(ruben.page.getByLabel('Write a note')).toBeHidden();
+	for (const each of [lotte, ruben]) await expect(each.page.getByText(/^Write /)).toBeHidden();
 	await lotte.page.getByTestId('live').click();
 	await lotte.page.keyboard.press('Control+a');
 	await lotte.page.keyboard.press('Delete');
