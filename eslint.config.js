@@ -41,7 +41,7 @@ export default ts.config(
 			'.svelte-kit/',
 			'.data/',
 			'node_modules/',
-			'src/lib/paraglide/',
+			'src/lib/messages/compiled/',
 			'drizzle/',
 			'static/',
 			'test-results/',

@@ -1,7 +1,7 @@
-import { paraglideVitePlugin } from '@inlang/paraglide-js';
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
+import { messages } from './scripts/messages/plugin';
 
 /** In development the pages and the live documents share one port, as they do in production. */
 function liveDocuments(): Plugin {
@@ -19,17 +19,7 @@ function liveDocuments(): Plugin {
 }
 
 export default defineConfig({
-	plugins: [
-		tailwindcss(),
-		paraglideVitePlugin({
-			project: './project.inlang',
-			outdir: './src/lib/paraglide',
-			strategy: ['baseLocale'],
-			emitTsDeclarations: true,
-		}),
-		sveltekit(),
-		liveDocuments(),
-	],
+	plugins: [tailwindcss(), messages(), sveltekit(), liveDocuments()],
 	build: { target: 'es2022', chunkSizeWarningLimit: 900 },
 	ssr: { external: ['@resvg/resvg-js', 'fontkit', '@energetic-ai/core', '@energetic-ai/embeddings'] },
 });

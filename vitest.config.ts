@@ -13,7 +13,12 @@ export default defineConfig({
 		projects: [
 			{
 				extends: true,
-				test: { name: 'unit', include: ['src/**/*.test.ts'], environment: 'node', testTimeout: 30_000 },
+				test: {
+					name: 'unit',
+					include: ['{src,scripts}/**/*.test.ts'],
+					environment: 'node',
+					testTimeout: 30_000,
+				},
 			},
 			{
 				extends: true,

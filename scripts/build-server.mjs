@@ -14,6 +14,7 @@ await build({
 		'cli/themes': at('./themes.ts'),
 		'cli/export': at('./export.ts'),
 		'cli/archive-schema': at('./archive-schema.ts'),
+		'cli/check-messages': at('./messages/check.ts'),
 		'cli/bench': at('./bench/run.ts'),
 		'cli/bench-relay': at('./bench/relay.ts'),
 		'cli/rehearse': at('./rehearse.ts'),

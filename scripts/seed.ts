@@ -17,7 +17,7 @@ import { goOn, startStep } from '$core/session/running';
 import { writeSteps } from '$core/session/runsheet';
 import { database, schema } from '$lib/server/db';
 import { createBoard } from '$lib/server/boards';
-import type { Layer } from '$core/session/layers';
+import type { Layer } from '$core/access/layers';
 import { documentName } from '$lib/server/live/names';
 import { buildBoard, demoSteps, DEMO_PEOPLE } from './demo/build';
 

@@ -63,6 +63,7 @@ if wants checks; then
 	check types-scripts npx --no-install tsc -p scripts/tsconfig.json
 	check types-core npx --no-install tsc -p src/core/tsconfig.json
 	check migrations node scripts/check-migrations.mjs
+	check messages node build/cli/check-messages.js
 fi
 wants unit && vitest_part unit "${@:2}"
 if wants server || wants browser; then

@@ -2,6 +2,7 @@ import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { personFrom } from '$lib/server/auth';
 import { keepBin } from '$lib/server/board-list';
+import { inLanguage, LANGUAGE_COOKIE, languageFor } from '$lib/server/language';
 import { live } from '$lib/server/live/documents';
 import { handleUpgrade } from '$lib/server/live/upgrade';
 import { log } from '$lib/server/log';
@@ -35,9 +36,16 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const asksWho = !building && !['/health', '/ready', '/metrics'].includes(route);
 	event.locals.person = asksWho ? await personFrom(event.request.headers) : undefined;
 	const light = event.cookies.get('frame') === 'light';
-	const response = await resolve(event, {
-		transformPageChunk: ({ html }) => (light ? html.replace('class="dark"', 'class=""') : html),
-	});
+	const language = languageFor(
+		event.cookies.get(LANGUAGE_COOKIE),
+		event.request.headers.get('accept-language'),
+	);
+	const response = await inLanguage(language, () =>
+		resolve(event, {
+			transformPageChunk: ({ html }) =>
+				(light ? html.replace('class="dark"', 'class=""') : html).replace('%language%', language),
+		}),
+	);
 	response.headers.set('X-Content-Type-Options', 'nosniff');
 	response.headers.set('Referrer-Policy', 'same-origin');
 	response.headers.set('X-Request-Id', event.locals.requestId);

@@ -8,7 +8,7 @@
  */
 import { build, files, version } from '$service-worker';
 import { isBoardPage, keyOf, PAGES, type ToShell } from '$lib/room/shell-pages';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 declare const self: ServiceWorkerGlobalScope;
 

@@ -7,7 +7,7 @@ import * as encoding from 'lib0/encoding';
 import { objectsOf } from '$core/board/document';
 import { addObject, type Hand } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
-import { LAYERS } from '$core/session/layers';
+import { LAYERS } from '$core/access/layers';
 import { paceOf } from '$core/session/presence';
 import { frame, KIND } from '$lib/server/live/frames';
 import { WebSocket } from 'ws';

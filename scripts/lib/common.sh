@@ -73,8 +73,8 @@ need_packages() {
 # Name and content of everything that the build is made from.
 sources_hash() {
 	{
-		find src static messages drizzle scripts server project.inlang/settings.json -type f \
-			-not -path 'src/lib/paraglide/*' -not -name '*.test.ts' -print0 2>/dev/null | sort -z | xargs -0 sha256sum
+		find src static messages drizzle scripts server -type f \
+			-not -path 'src/lib/messages/compiled/*' -not -name '*.test.ts' -print0 2>/dev/null | sort -z | xargs -0 sha256sum
 		sha256sum package-lock.json svelte.config.js vite.config.ts tsconfig.json
 	} | sha256sum | cut -d' ' -f1
 }

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import PlainPage from '$lib/ui/PlainPage.svelte';
 </script>
 

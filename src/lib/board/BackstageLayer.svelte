@@ -3,7 +3,7 @@
 	import { groundOf } from '$core/board/ground';
 	import { pictureOf } from '$core/board/scene';
 	import { toBoard } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from './board.svelte';
 	import { browserMeasure } from './measure';
 	import { paintDrawing } from './painter/primitives';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { goToAddress } from './places';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
 	import { prefersReducedMotion } from 'svelte/motion';
 	import type { Board } from './board.svelte';

@@ -2,7 +2,7 @@
 	/** The straight-edge on the board: moved by its body, turned by its ends, with its degrees on it. */
 	import { settleAngle } from '$core/ink/straight-edge';
 	import { toBoard, toScreen } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from './board.svelte';
 

@@ -3,7 +3,7 @@
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
 	import { boxOf, settingOf } from '$core/board/kinds';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { Editor, Extension } from '@tiptap/core';
 	import { TEXT_EXTENSIONS } from './text-extensions';
 	import { onMount } from 'svelte';

@@ -1,6 +1,6 @@
 /** Putting what is selected backstage, where only those who lead see it. */
 import { goingBackstage } from '$core/session/backstage';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { moveStage } from '../frame/session/actions';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';

@@ -13,7 +13,7 @@ import { formOf } from '$core/board/holders/forms';
 import { MOST_TRACKS, partsSchema } from '$core/board/holders/parts';
 import { textParts } from '$core/board/holders/setting';
 import { rowsOf, wordsOf } from '$core/board/words';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { send } from '../ui/api';
 import { toaster } from '../ui/toaster';
 import { holderIn } from './commands/holders';

@@ -1,6 +1,6 @@
 /** A picture of what is selected on the clipboard, for programs that know nothing of our objects. */
 import { withContents } from '$core/board/edits';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { send } from '../ui/api';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';

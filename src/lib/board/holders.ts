@@ -6,7 +6,7 @@ import { stickAt } from '$core/board/marks';
 import { partOf } from '$core/board/holders/parts';
 import { plainText, type RichText } from '$core/text/rich';
 import type { Box, Point } from '$core/geometry/box';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { kindName } from '../ui/kind-names';
 import type { Board } from './board.svelte';
 

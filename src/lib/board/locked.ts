@@ -4,7 +4,7 @@
  */
 import type { Lock } from '$core/board/kinds/common';
 import type { BoardObject } from '$core/board/objects';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { toaster } from '$lib/ui/toaster';
 import type { Board } from './board.svelte';
 

@@ -5,7 +5,7 @@
 import type { BoardObject } from '$core/board/objects';
 import { isEmpty, plainText, type RichText } from '$core/text/rich';
 import { readText } from '$core/board/document';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { toaster } from '$lib/ui/toaster';
 import type { Node } from '@tiptap/pm/model';
 import { prosemirrorToYXmlFragment } from '@tiptap/y-tiptap';

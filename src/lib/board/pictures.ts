@@ -4,7 +4,7 @@ import { WHOLE, wholeBox } from '$core/board/kinds/picture';
 import { extremes } from '$core/board/colours';
 import type { ObjectOf, Sheet } from '$core/board/objects';
 import type { Point } from '$core/geometry/box';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 import { ApiError, messageOf } from '../ui/api';
 import { toaster } from '../ui/toaster';

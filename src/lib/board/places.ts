@@ -2,7 +2,7 @@
 import { tieSeeAlso } from '$core/board/approve';
 import { addPlace, type Place } from '$core/board/named-places';
 import { nextField } from '$core/board/sequence';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 

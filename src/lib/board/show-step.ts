@@ -5,7 +5,7 @@
 import type { BoardObject } from '$core/board/objects';
 import { overlaps } from '$core/geometry/box';
 import { seen } from '$core/geometry/view';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { toaster } from '$lib/ui/toaster';
 import type { Board } from './board.svelte';
 import type { Taken } from './undo-steps.svelte';

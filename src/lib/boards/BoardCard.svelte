@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A board in the list of boards: its picture, title, whose it is and when it changed, and what can be done with it. */
 	import { daysLeft, type ListedBoard } from '$core/boards/list';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Project } from '$core/boards/projects';
 	import FolderInput from '@lucide/svelte/icons/folder-input';
 	import Pop from '$lib/ui/Pop.svelte';

@@ -3,7 +3,7 @@
 	import { mayKeep, type Project } from '$core/boards/projects';
 	import { GIVEN_ROLES, type GivenRole } from '$core/session/rights';
 	import { roleName } from '$lib/frame/people/words';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Badge from '$lib/ui/Badge.svelte';
 	import TitleEntry from '$lib/ui/TitleEntry.svelte';
 	import Pencil from '@lucide/svelte/icons/pencil';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The upper edge of the boards page: finding a board, the frame's light, signing out, who one is. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { countWaiting } from '$lib/room/local-copy';
 	import Badge from '$lib/ui/Badge.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';

@@ -1,5 +1,5 @@
 /** Bringing in archives of boards. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 import { ApiError } from '../ui/api';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The menu of what can be done here, at the pointer: made from the table of commands. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
 	import { COMMANDS, isMac, isOffered, shownKey, type Command, type Section } from '../board/commands';
 	import PointMenu from '../ui/PointMenu.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The board with the four parts of its frame. */
 	import type { Pigment } from '$core/board/colours';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import PanelLeftOpen from '@lucide/svelte/icons/panel-left-open';
 	import { fitBox } from '$core/geometry/view';
 	import { onMount, untrack } from 'svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A shot through the browser's camera, put on the board. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Camera from '@lucide/svelte/icons/camera';
 	import type { Board } from '../board/board.svelte';
 	import { addPictures } from '../board/pictures';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The right edge: the session's instruments. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import BookOpenText from '@lucide/svelte/icons/book-open-text';
 	import Group from '@lucide/svelte/icons/group';
 	import MessageSquare from '@lucide/svelte/icons/message-square-text';

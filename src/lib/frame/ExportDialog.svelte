@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Archive from '@lucide/svelte/icons/archive';
 	import FileImage from '@lucide/svelte/icons/file-image';
 	import FileSpreadsheet from '@lucide/svelte/icons/file-spreadsheet';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Under the session line while the view is led, followed or called somewhere: who leads it, and the way out. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import type { Board } from '../board/board.svelte';
 	import { leadView } from './actions';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Letting people in: a link, a code to type and a picture to scan, for a part that one may give. */
 	import { GIVEN_ROLES, mayGive, type GivenRole } from '$core/session/rights';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';
 	import Dialog from '../ui/Dialog.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The list of keys, made from the table of commands. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { COMMANDS, isMac, shownKey } from '../board/commands';
 	import Dialog from '../ui/Dialog.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The lower edge: tools at the left, what is selected in the middle, the view at the right. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Frame from '@lucide/svelte/icons/square-dashed';
 	import Eraser from '@lucide/svelte/icons/eraser';
 	import Pen from '@lucide/svelte/icons/pen-line';

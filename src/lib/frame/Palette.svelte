@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Every command, found by its name. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
 	import { COMMANDS, isMac, isOffered, shownKey, type Command } from '../board/commands';
 	import Dialog from '../ui/Dialog.svelte';

@@ -3,7 +3,7 @@
 	import { countdown } from '$core/session/clock';
 	import { scheduleOf } from '$core/session/schedule';
 	import { nextStep } from '$core/session/runsheet';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import CloudOff from '@lucide/svelte/icons/cloud-off';
 	import Download from '@lucide/svelte/icons/download';

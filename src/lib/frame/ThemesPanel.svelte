@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Group from '@lucide/svelte/icons/group';
 	import type { Board } from '../board/board.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Before a board that is closed for a while: it is asked now and then whether it is open again. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
 	import { askDoor } from '../room/door';
 	import { countWaiting } from '../room/local-copy';

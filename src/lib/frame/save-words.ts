@@ -1,4 +1,4 @@
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { SaveState } from '../room/room.svelte';
 
 /** The save state in words. */

@@ -4,7 +4,7 @@
  */
 import { addObject } from '$core/board/edits';
 import { addFoundSheet, FOUND_SHEET } from '$core/board/orphans';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { Room } from './room.svelte';
 import type { LostWords } from './unsaved-texts';
 

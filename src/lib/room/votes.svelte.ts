@@ -2,7 +2,7 @@
 import { choiceSchema, emptyChoice, type Choice, type Vote } from '$core/decide/vote';
 import { shownVoteSchema, type NewVote, type ShownVote, type VoteOrder } from '$core/decide/wire';
 import { z } from 'zod';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { ask, messageOf, Unreachable } from '../ui/api';
 
 const castSchema = z.object({

@@ -1,5 +1,5 @@
 /** Boards and who belongs to them. Every function checks the rights of the person who asks. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema } from './db';

@@ -1,5 +1,5 @@
 /** The door for those who come with a link or a code: wrong guesses are counted by the address they come from. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { Refused } from './boards';
 import { allow, isLeft } from './limits';
 import { isCode, openLink, opensWith, type OpenLink } from './links';

@@ -2,7 +2,7 @@
 import type { Stretch } from '$core/journal/timeline';
 import { objectsOf } from '$core/board/document';
 import { writeSegment } from '$core/journal/segment';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, asc, eq, gt, lte, sql } from 'drizzle-orm';
 import * as Y from 'yjs';
 import { Refused, requireRight } from './boards';

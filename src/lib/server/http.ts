@@ -1,5 +1,5 @@
 /** The edge of the server's routes: who asks, what is asked, and what went wrong, in words for people. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { error, json, type RequestEvent } from '@sveltejs/kit';
 import { z } from 'zod';
 import type { Person } from './auth';

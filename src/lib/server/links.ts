@@ -1,5 +1,5 @@
 /** Links and codes through which people come to a board. Of a link only a hash of its token is stored. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { mayGive, type GivenRole, type Role } from '$core/session/rights';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { createHash, randomBytes, randomInt } from 'node:crypto';

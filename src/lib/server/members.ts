@@ -1,5 +1,5 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import {
 	mayChange,
 	seesNames,

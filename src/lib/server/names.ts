@@ -3,7 +3,7 @@
  * they write, point at and say carries the voice's id and name, in the log as well. A voice is a person in the
  * table of people whom nobody can sign in as; only the membership says whose it is, and only while it is used.
  */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { isVeiled, leads, seesNames, type House, type Role } from '$core/session/rights';
 import type { Known } from '$core/session/veil';
 import { and, eq, isNull, sql } from 'drizzle-orm';

@@ -2,7 +2,7 @@
 import { mayFill } from '$core/boards/projects';
 import { stepSchema } from '$core/session/steps';
 import type { Piece, PieceContent, Scope } from '$core/templates/piece';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, asc, count, eq, inArray, or } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { Person } from './auth';

@@ -1,7 +1,7 @@
 /** Projects and their members. What changes in a project changes who belongs to its boards; the callers tell open connections. */
 import { mayFill, mayKeep, partOnBoards, type Project } from '$core/boards/projects';
 import type { GivenRole, Role } from '$core/session/rights';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { Refused, requireRight } from './boards';

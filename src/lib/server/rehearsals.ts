@@ -6,7 +6,7 @@ import { BoardModel } from '$core/board/model';
 import { NOD } from '$core/board/nods';
 import { readParking, removeParked } from '$core/session/parking';
 import { Team } from '$lib/rehearsal/team';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, eq, inArray } from 'drizzle-orm';
 import * as Y from 'yjs';
 import type { Person } from './auth';

@@ -10,7 +10,7 @@ import { unionOf } from '$core/geometry/box';
 import { agreementWords, methodName, optionName, otherRules, scaleEnds, scoreWords } from '$lib/words/votes';
 import { lengthWords } from '$lib/words/length';
 import { momentWords } from '$lib/words/when';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, eq, isNotNull, ne } from 'drizzle-orm';
 import { boardTitle, Refused, requireRight } from './boards';
 import { database, schema } from './db';

@@ -14,7 +14,7 @@ import {
 } from '$core/session/running';
 import { takeSeats } from '$core/session/rotation';
 import { beginSilence, runOf, silencesIn } from '$core/session/silence';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type * as Y from 'yjs';
 import { z } from 'zod';
 import type { Person } from './auth';

@@ -1,5 +1,5 @@
 /** Hiding names on a board that already has something on it. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { isVeiled, type House } from '$core/session/rights';
 import { veilParking } from '$core/session/parking';
 import { veilStage, veilTalk, type Known } from '$core/session/veil';

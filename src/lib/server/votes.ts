@@ -2,7 +2,7 @@
 import { faultOf, isEmpty, mayVote, type Choice, type Fault, type Terms, type Vote } from '$core/decide/vote';
 import type { newVoteSchema, ShownVote, VoteOrder } from '$core/decide/wire';
 import { wordsOf } from '$core/board/words';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import type { z } from 'zod';

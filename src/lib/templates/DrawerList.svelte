@@ -2,7 +2,7 @@
 	/** One's drawer: pieces with their pictures, put down by a click or by dragging, several at once; kept, renamed, replaced, deleted. */
 	import { seen } from '$core/geometry/view';
 	import { putPiece, SCOPES, type Piece, type Scope } from '$core/templates/piece';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Pencil from '@lucide/svelte/icons/pencil';
 	import RefreshCw from '@lucide/svelte/icons/refresh-cw';
 	import Trash from '@lucide/svelte/icons/trash-2';

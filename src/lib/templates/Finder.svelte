@@ -5,7 +5,7 @@
 	/** Looking something up by purpose, number of people and words: a few at a time, each with its picture and how to run it. */
 	import { find, PURPOSES, type Purpose } from '$core/templates';
 	import type { Sketch } from '$core/templates/sketch';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import LayoutPicture from '../board/LayoutPicture.svelte';
 	import { groupWords, purposeName } from './words';
 

@@ -4,7 +4,7 @@
 	import type { Template } from '$core/templates/template';
 	import { putLayout } from '$core/templates/put';
 	import { seen } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
 	import Dialog from '../ui/Dialog.svelte';
 	import DrawerList from './DrawerList.svelte';

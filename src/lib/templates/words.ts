@@ -1,6 +1,6 @@
 /** What purposes are called. */
 import type { Purpose } from '$core/templates';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 const NAMES: Record<Purpose, () => string> = {
 	'find ideas': () => m.purpose_ideas(),

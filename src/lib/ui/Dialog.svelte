@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A dialog with a title, in the frame's colours. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import X from '@lucide/svelte/icons/x';
 	import { Dialog as Base, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The pages before the boards: one question on a quiet wall. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Snippet } from 'svelte';
 
 	const { title, text, children }: { title: string; text?: string; children: Snippet } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A page with a few words in its middle, and the way back to the boards. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Snippet } from 'svelte';
 
 	const { title, children }: { title: string; children: Snippet } = $props();

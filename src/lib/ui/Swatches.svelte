@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A row of colours to choose from; each says its name. */
 	import { chalkOn, CHALKS, OWN_COLOUR, pigmentColours, PIGMENTS } from '$core/board/colours';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { colourName } from './colour-names';
 
 	interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import X from '@lucide/svelte/icons/x';
 	import { Toast } from '@skeletonlabs/skeleton-svelte';
 	import { toaster } from './toaster';

@@ -1,5 +1,5 @@
 /** Requests to our own server; what it refuses comes back as an error whose message can be shown. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 
 export class ApiError extends Error {

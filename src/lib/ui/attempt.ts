@@ -1,5 +1,5 @@
 /** Does something that can fail, and says in plain words when it did. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { messageOf } from './api';
 import { toaster } from './toaster';
 

@@ -1,4 +1,4 @@
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 const NAMES: Record<string, () => string> = {
 	none: () => m.colour_none(),

@@ -1,6 +1,6 @@
 /** What the kinds of object are called. */
 import type { KindName } from '$core/board/objects';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 const NAMES: Record<KindName, () => string> = {
 	note: () => m.kind_note(),

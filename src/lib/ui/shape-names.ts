@@ -1,5 +1,5 @@
 import type { ShapeName } from '$core/board/objects';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 const NAMES: Record<ShapeName, () => string> = {
 	rectangle: () => m.shape_rectangle(),

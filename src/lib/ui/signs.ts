@@ -1,6 +1,6 @@
 /** How quick signs look and are called. */
 import type { Sign } from '$core/session/presence';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import CircleCheck from '@lucide/svelte/icons/circle-check-big';
 import HandHeart from '@lucide/svelte/icons/hand-heart';
 import Question from '@lucide/svelte/icons/circle-question-mark';

@@ -1,5 +1,5 @@
 /** Lengths of time in words. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 /** "3 min", "2½ min", "1 h 30". */
 export function lengthWords(minutes: number): string {

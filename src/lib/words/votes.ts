@@ -3,7 +3,7 @@ import { strengthOf, type Strength } from '$core/decide/agreement';
 import type { Rule } from '$core/decide/outcome';
 import type { Method, Terms, Voters } from '$core/decide/vote';
 import type { ShownVote } from '$core/decide/wire';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 const METHODS: Record<Method, { name: () => string; more: () => string }> = {
 	dots: { name: () => m.method_dots(), more: () => m.method_dots_more() },

@@ -1,5 +1,5 @@
 /** Times in words. The interface speaks one language, so that server and browser write the same. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 const LANGUAGE = 'en-GB';
 const DAY = 86_400_000;

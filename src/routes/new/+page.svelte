@@ -4,7 +4,7 @@
 	import { RECIPES, recipeOf } from '$core/templates';
 	import { make, type Recipe } from '$core/templates/recipe';
 	import { kindWords, lengthWords, STEP_ICONS } from '$lib/frame/session/words';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Finder from '$lib/templates/Finder.svelte';
 	import { ask, messageOf } from '$lib/ui/api';
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';

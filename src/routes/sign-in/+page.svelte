@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { forgetAll } from '$lib/room/offline-shell';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
 	import { onMount } from 'svelte';

@@ -7,7 +7,7 @@ import { grow } from '../going-on';
 import { nod } from '$core/board/approve';
 import { canGrow, type Direction } from '$core/board/grow';
 import type { BoardObject } from '$core/board/objects';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { hasSelection, isAllLocked, type Command } from './command';
 
 /** The browser's own copy and cut, so that they go the same way as by key. */

@@ -12,7 +12,7 @@ import {
 import { HOLDERS, isHolder } from '$core/board/holders/forms';
 import { HEAD, partOf, rowAndCol } from '$core/board/holders/parts';
 import { textParts, type Holder } from '$core/board/holders/setting';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { kindName } from '../../ui/kind-names';
 import type { Board } from '../board.svelte';
 import { putHolder } from '../holders';

@@ -1,5 +1,5 @@
 /** The table of commands. A new one is one entry in one of the lists. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { TOOLS, type Board, type ToolName } from '../board.svelte';
 import { ARRANGE_COMMANDS } from './arrange';
 import type { Command } from './command';

@@ -1,7 +1,7 @@
 /** Commands on pictures. */
 import { restack } from '$core/board/stacking';
 import { lockObjects } from '$core/board/groups';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import { addPictures, chooseFiles, isCropped, replacePicture, uncrop } from '../pictures';
 import type { Command } from './command';

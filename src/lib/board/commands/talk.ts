@@ -1,6 +1,6 @@
 /** Commands for what people say and show to each other; they change nothing on the board. */
 import { SIGNS } from '$core/session/presence';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { SIGN_LOOKS } from '../../ui/signs';
 import { putBackstage } from '../backstage';
 import type { Command } from './command';

@@ -1,7 +1,7 @@
 /** Commands that change what one sees, and nothing on the board. */
 import { copyAddress, goToField, goToPlace, keepPlace } from '../places';
 import { unionOf } from '$core/geometry/box';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { hasSelection, type Command } from './command';
 
 export const VIEW_COMMANDS: Command[] = [

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Shows an earlier moment of the board: to look round in, and to pick things that are to come back. */
 	import { toScreen } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
 	import { DirectPainter } from '../painter/direct';
 	import { SceneCanvas } from '../painter/scene-canvas';

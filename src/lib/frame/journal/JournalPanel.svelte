@@ -2,7 +2,7 @@
 	/** What happened on the board, by whom and when; what is new; and the way back to an earlier moment. */
 	import { THINGS } from '$core/journal/happenings';
 	import type { Line } from '$core/journal/lines';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import History from '@lucide/svelte/icons/history';
 	import Rewind from '@lucide/svelte/icons/rewind';
 	import { untrack } from 'svelte';

@@ -2,7 +2,7 @@
 	/** What others did since one was last here, by person and by field, stepped through one by one. */
 	import type { Doing } from '$core/journal/since';
 	import { plainText } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import type { Board } from '../../board/board.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** In place of the ledge while an earlier moment is looked at: the time, playing, and the way to bring things back. */
 	import { restore, type RestoreScope } from '$core/board/restore';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Maximize from '@lucide/svelte/icons/scan';
 	import Pause from '@lucide/svelte/icons/pause';
 	import Play from '@lucide/svelte/icons/play';

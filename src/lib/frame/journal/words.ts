@@ -2,7 +2,7 @@
 import type { KindName } from '$core/board/objects';
 import type { Thing, Verb } from '$core/journal/happenings';
 import type { Line } from '$core/journal/lines';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { kindName, manyOf, oneOf } from '../../ui/kind-names';
 
 interface Told {

@@ -2,7 +2,7 @@
 	/** While a text is edited: how the marked words look, lists, links. */
 	import { CHALKS } from '$core/board/colours';
 	import { isSafeLink } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Bold from '@lucide/svelte/icons/bold';
 	import Check from '@lucide/svelte/icons/check';
 	import Italic from '@lucide/svelte/icons/italic';

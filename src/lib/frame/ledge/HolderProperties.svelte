@@ -2,7 +2,7 @@
 	/** What can be changed of a holder, and of the line that the picked cell is in. */
 	import { canChangeTracks, setFact, signOff } from '$core/board/holders/edits';
 	import type { Holder } from '$core/board/holders/setting';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import AddColumn from '@lucide/svelte/icons/between-vertical-end';
 	import AddRow from '@lucide/svelte/icons/between-horizontal-end';

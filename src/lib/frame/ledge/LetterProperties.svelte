@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How the text of an object is set: typeface, size, alignment, and what belongs to its kind. */
 	import { ALIGNMENTS, FAMILIES, hasStyle, type KindName } from '$core/board/objects';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Center from '@lucide/svelte/icons/text-align-center';
 	import Left from '@lucide/svelte/icons/text-align-start';
 	import Right from '@lucide/svelte/icons/text-align-end';

@@ -2,7 +2,7 @@
 	/** How a line is drawn: thickness, pattern, see-through, and what stands at its ends. */
 	import { DASHES, TIPS, type Tip } from '$core/board/objects';
 	import { tipItems } from '$core/board/kinds/tips';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Choice from '../../ui/Choice.svelte';
 	import Pop from '../../ui/Pop.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** What the pen in the hand is, or what the eraser takes, and the straight-edge. */
 	import { NIB_FORMS, NIBS, type Nib } from '$core/ink/stroke';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Ruler from '@lucide/svelte/icons/ruler';
 	import type { Board } from '../../board/board.svelte';
 	import Choice from '../../ui/Choice.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Quick signs to everybody, an aside, and the pointer. */
 	import { SIGNS } from '$core/session/presence';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Smile from '@lucide/svelte/icons/smile';
 	import Pointer from '@lucide/svelte/icons/wand';
 	import Speech from '@lucide/svelte/icons/message-circle-more';

@@ -5,7 +5,7 @@
 	import { isTooLong } from '$core/board/kinds/note';
 	import { NOTE_FORMS, ROUTES, TEXT_ROLES, type KindName, type ShapeName } from '$core/board/objects';
 	import { changeConnector } from '$core/board/edits';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Circle from '@lucide/svelte/icons/circle';
 	import Crop from '@lucide/svelte/icons/crop';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';

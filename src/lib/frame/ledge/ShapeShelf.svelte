@@ -2,7 +2,7 @@
 	/** All shapes to choose from, by what they are for. */
 	import { SHAPES, type ShapeName } from '$core/board/objects';
 	import { SHAPE_FORMS } from '$core/board/shapes';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Pop from '../../ui/Pop.svelte';
 	import { shapeName } from '../../ui/shape-names';
 	import ShapePicture from '../../ui/ShapePicture.svelte';

@@ -2,7 +2,7 @@
 	/** More to put on the board: holders, pictures, marks. */
 	import { PATH_DATA } from '$core/board/kinds/mark';
 	import { HOLDERS } from '$core/board/holders/forms';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Archive from '@lucide/svelte/icons/archive';
 	import LayoutTemplate from '@lucide/svelte/icons/layout-template';
 	import Camera from '@lucide/svelte/icons/camera';

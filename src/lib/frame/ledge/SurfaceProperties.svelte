@@ -3,7 +3,7 @@
 	import { SURFACE_COLOURS, SURFACES, type Surface } from '$core/board/colours';
 	import { PATTERNS, type Pattern, type Sheet } from '$core/board/objects';
 	import { changeSheet } from '$core/board/sheets';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Image from '@lucide/svelte/icons/image';
 	import SurfaceIcon from '@lucide/svelte/icons/layers';
 	import type { Board } from '../../board/board.svelte';

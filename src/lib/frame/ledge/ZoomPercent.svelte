@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** How large the board is shown, and the way back to its full size. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
 	import { calmly } from '../../ui/calmly.svelte';

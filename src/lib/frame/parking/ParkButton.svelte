@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Keeps a question for later, from the screens of a phone that have no desk. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
 	import type { Room } from '../../room/room.svelte';
 	import { messageOf } from '../../ui/api';

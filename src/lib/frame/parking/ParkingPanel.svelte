@@ -10,7 +10,7 @@
 		reopenParked,
 		type Parked,
 	} from '$core/session/parking';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import Check from '@lucide/svelte/icons/check';
 	import RotateCcw from '@lucide/svelte/icons/rotate-ccw';

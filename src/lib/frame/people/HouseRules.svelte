@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** How the board is run just now: who writes, whether it is open, what editors and onlookers may do besides. */
 	import { NAMES, type House } from '$core/session/rights';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { setHouse } from './actions';
 	import { attempt } from '../../ui/attempt';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A link that was just made: to copy, to read out, to scan, and large for a wall. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Copy from '@lucide/svelte/icons/copy';
 	import Projector from '@lucide/svelte/icons/projector';
 	import { toaster } from '../../ui/toaster';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** For those who lead: calling everyone to what one sees, and taking everyone's view along. */
 	import { seen } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import Megaphone from '@lucide/svelte/icons/megaphone';
 	import type { Board } from '../../board/board.svelte';

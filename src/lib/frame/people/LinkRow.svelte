@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A link that still works. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { LinkInfo } from '../actions';
 	import { momentWords } from '$lib/words/when';
 	import { codeInParts, roleName } from './words';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Who belongs to the board and who is here; for those who lead also what everybody may do. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { goto } from '$app/navigation';
 	import type { Board } from '../../board/board.svelte';
 	import { leave, liftBan, people, type People } from './actions';

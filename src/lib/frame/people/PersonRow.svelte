@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** One person of the board: where they are, what they may do, and for those who lead the means to change that. */
 	import { GIVEN_ROLES, mayChange, type GivenRole } from '$core/session/rights';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import Locate from '@lucide/svelte/icons/locate-fixed';
 	import MoreVertical from '@lucide/svelte/icons/ellipsis-vertical';

@@ -1,5 +1,5 @@
 import type { GivenRole, Role } from '$core/session/rights';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 /** Parts that people have on a board, and codes, in words. */
 export const roleName: Record<Role, () => string> = {

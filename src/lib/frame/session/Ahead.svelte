@@ -2,7 +2,7 @@
 	/** Before the meeting: the board open for contributions, with a question of its own. Nothing runs until a step is started. */
 	import { sessionMap, usualAhead, type Ahead } from '$core/session/runsheet';
 	import { plainText } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 
 	const { board }: { board: Board } = $props();

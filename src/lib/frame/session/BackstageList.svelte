@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What waits backstage: brought on by hand, or by the step that it is kept for. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import Trash from '@lucide/svelte/icons/trash-2';
 	import type { Board } from '../../board/board.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** For those who lead: who contributes how much, over time, and how evenly. */
 	import { balanceOf } from '$core/session/balance';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { manyOf } from '../../ui/kind-names';
 	import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 	import type { Board } from '../../board/board.svelte';

@@ -3,7 +3,7 @@
 	import { countdown } from '$core/session/clock';
 	import { nextStep, previousStep } from '$core/session/runsheet';
 	import { lengthOf } from '$core/session/steps';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import CirclePause from '@lucide/svelte/icons/pause';
 	import Play from '@lucide/svelte/icons/play';
 	import SkipBack from '@lucide/svelte/icons/skip-back';

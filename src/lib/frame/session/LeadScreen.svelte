@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The whole screen of a leader's phone while a step runs or slides are shown: a remote for the session, with the board one tap away. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
 	import { loadFaces } from '../../board/faces';
 	import type { Room } from '../../room/room.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** One's own notes that nobody else sees yet: read, changed, taken back; notes that the board did not take in, to be put there. */
 	import { pigmentColours } from '$core/board/colours';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import EyeOff from '@lucide/svelte/icons/eye-off';
 	import X from '@lucide/svelte/icons/x';
 	import { changeOpenNote, openNotesOf, takeBackOpenNote, type OpenNote } from '../../room/open-notes';

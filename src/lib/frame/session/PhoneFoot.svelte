@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What is at hand under every screen of a phone: a question for later, and the board. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import MapIcon from '@lucide/svelte/icons/map';
 	import type { Room } from '../../room/room.svelte';
 	import ParkButton from '../parking/ParkButton.svelte';

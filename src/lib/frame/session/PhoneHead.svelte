@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The head of a screen on a phone: the board, whether all is saved, the running step and its time. */
 	import { countdown } from '$core/session/clock';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** For those who lead: practising alone, with a simulated team that follows the run sheet. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import UsersRound from '@lucide/svelte/icons/users-round';
 	import { onMount } from 'svelte';
 	import { z } from 'zod';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The run sheet: the running step and its clock, plan against clock, and the steps, which those who lead change here. */
 	import { gathers } from '$core/session/steps';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import BookmarkPlus from '@lucide/svelte/icons/bookmark-plus';
 	import Scale from '@lucide/svelte/icons/scale';
 	import Presentation from '@lucide/svelte/icons/presentation';

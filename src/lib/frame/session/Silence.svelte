@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** For those who lead: how many silent notes everybody has written, and the ways to reveal them. */
 	import { revealsNames } from '$core/session/runsheet';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Layers from '@lucide/svelte/icons/layers-2';
 	import PartyPopper from '@lucide/svelte/icons/eye';
 	import { untrack } from 'svelte';

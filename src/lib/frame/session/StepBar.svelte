@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** What the running step asks of those who take part, and how long: shown where nothing is written in the writing line. */
 	import { countdown } from '$core/session/clock';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
 	import { nowWords, STEP_ICONS } from './words';

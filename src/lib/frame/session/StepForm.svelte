@@ -6,7 +6,7 @@
 	import { NAMES, type Names } from '$core/session/rights';
 	import { seen } from '$core/geometry/view';
 	import { plainText } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import { endWords, kindWords, mayWords, namesWords, USUAL_MAY } from './words';
 

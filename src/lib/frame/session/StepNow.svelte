@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The running step for those who are in it: its clock, what people read, and for those who lead their notes and the reveal. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import type { Order } from './actions';
 	import Clock from './Clock.svelte';

@@ -5,7 +5,7 @@
 	 */
 	import { addStep, changeStep, moveStep, newStep, removeStep } from '$core/session/runsheet';
 	import { lengthOf, LONGEST, SHORTEST, type Step } from '$core/session/steps';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import Copy from '@lucide/svelte/icons/copy';
 	import GripVertical from '@lucide/svelte/icons/grip-vertical';

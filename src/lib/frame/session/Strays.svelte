@@ -2,7 +2,7 @@
 	/** For those who lead: notes of the running step that lie outside of its field, brought back by one click. */
 	import { bringHome, straysOf } from '$core/session/strays';
 	import { wordsOf } from '$core/board/words';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 
 	const { board }: { board: Board } = $props();

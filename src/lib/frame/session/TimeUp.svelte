@@ -3,7 +3,7 @@
 	 * The end of a step's time: a soft sound and a sign along the upper edge. Neither takes the keyboard, and nothing is said twice for the
 	 * same end.
 	 */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
 	import { softSound } from './sound';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What to try in the warm-up, ticking itself off. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import Circle from '@lucide/svelte/icons/circle';
 	import { untrack } from 'svelte';

@@ -3,7 +3,7 @@
 	import Toasts from '../../ui/Toasts.svelte';
 	import type { Pigment } from '$core/board/colours';
 	import { plainText } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { openNotesOf } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
 	import PhoneFoot from './PhoneFoot.svelte';

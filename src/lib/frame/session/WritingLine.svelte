@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** While a step gathers: type, Enter, the note is on the board; type the next. */
 	import { PIGMENTS, type Pigment } from '$core/board/colours';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
 	import { takeBackOpenNote } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Who has written how much in the running step, openly. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 
 	const { room }: { room: Room } = $props();

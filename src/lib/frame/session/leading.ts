@@ -1,6 +1,6 @@
 /** Leading from the desk and from a phone: orders with what they tell, and what the server tells those who lead. */
 import type { Word } from '../../room/words';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { momentWords } from '$lib/words/when';
 import { attempt } from '../../ui/attempt';
 import { toaster } from '../../ui/toaster';

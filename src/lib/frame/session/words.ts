@@ -2,7 +2,7 @@
 import type { Names } from '$core/session/rights';
 import type { AtEnd, StepKind } from '$core/session/steps';
 import type { StepMay } from '$core/session/step-rights';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { Room } from '../../room/room.svelte';
 import Coffee from '@lucide/svelte/icons/coffee';
 import DoorOpen from '@lucide/svelte/icons/door-open';

@@ -6,7 +6,7 @@
 	import { shrinkBox } from '$core/geometry/view';
 	import { slideFrom, slidesOf, writeShow } from '$core/session/show';
 	import { plainText } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import { browserMeasure } from '../../board/measure';

@@ -3,7 +3,7 @@
 	import { slideFrom, slidesOf, writeShow } from '$core/session/show';
 	import { groundOf } from '$core/board/ground';
 	import { toBoard } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import X from '@lucide/svelte/icons/x';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The text chat of the board. */
 	import { chatter, takeLineAway } from '$core/talk/edits';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Trash from '@lucide/svelte/icons/trash-2';
 	import { tick } from 'svelte';
 	import type { Board } from '../../board/board.svelte';

@@ -4,7 +4,7 @@
 	import type { Thread } from '$core/talk/model';
 	import { spotOn } from '$core/talk/spots';
 	import type { Point } from '$core/geometry/box';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import SignLayer from '../../board/SignLayer.svelte';
 	import ThreadSign from './ThreadSign.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A place to write something to others: Enter sends, Shift+Enter goes to the next line, @ calls somebody by name. */
 	import { LONGEST } from '$core/talk/shape';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { messageOf } from '../../ui/api';
 

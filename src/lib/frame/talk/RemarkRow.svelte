@@ -2,7 +2,7 @@
 	/** One comment of a thread; its writer can change it, and take it away. */
 	import { rewrite, takeAway } from '$core/talk/edits';
 	import type { Remark, Thread } from '$core/talk/model';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Pencil from '@lucide/svelte/icons/pencil';
 	import Trash from '@lucide/svelte/icons/trash-2';
 	import type { Board } from '../../board/board.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What people say: comments on the board, and the chat. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import Chat from './Chat.svelte';
 	import ThreadList from './ThreadList.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The threads of the board, picked by what is wanted. */
 	import type { Thread } from '$core/talk/model';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import MessageSquarePlus from '@lucide/svelte/icons/message-square-plus';
 	import type { Board } from '../../board/board.svelte';
 	import ThreadSign from './ThreadSign.svelte';

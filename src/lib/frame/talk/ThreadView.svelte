@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** One thread: what was said, and the place to answer. Also the start of a new one. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { resolve } from '$core/talk/edits';
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';

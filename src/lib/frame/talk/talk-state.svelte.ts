@@ -3,7 +3,7 @@ import type { Point } from '$core/geometry/box';
 import { answer, beginThread, calledIn, type Spot } from '$core/talk/edits';
 import { filterThreads, type Thread } from '$core/talk/model';
 import { placeOf, spotOn } from '$core/talk/spots';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { Board } from '../../board/board.svelte';
 import { toaster } from '../../ui/toaster';
 

@@ -2,7 +2,7 @@
 import type { BoardModel } from '$core/board/model';
 import type { Spot } from '$core/talk/edits';
 import { plainText } from '$core/text/rich';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { kindName } from '../../ui/kind-names';
 
 /** What a thread hangs on, in words. */

@@ -2,7 +2,7 @@
 	/** One's ballot as a list: dots, an order, or ratings, by button, by key and for screen readers. The same on a phone and on the desk. */
 	import { dotsLeft, isEmpty, placed, rated, withDot, withoutDot, type Choice } from '$core/decide/vote';
 	import type { ShownVote } from '$core/decide/wire';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronUp from '@lucide/svelte/icons/chevron-up';
 	import Minus from '@lucide/svelte/icons/minus';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A square of places on two scales, low at the lower left: where an object stands is one click, or arrow keys and Enter. */
 	import { onMatrix, type Choice, type Terms } from '$core/decide/vote';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { scaleEnds } from '$lib/words/votes';
 
 	interface Props {

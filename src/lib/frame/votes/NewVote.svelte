@@ -2,7 +2,7 @@
 	/** Asking for a vote: what, about which objects, how, and by whom. Filled in so that most votes need one click. */
 	import { METHODS, usualQuestion, VOTERS, type Method, type Voters } from '$core/decide/vote';
 	import { plainText } from '$core/text/rich';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
 	import { messageOf } from '../../ui/api';

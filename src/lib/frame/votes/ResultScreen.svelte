@@ -2,7 +2,7 @@
 	/** The whole screen of a phone after a vote: what came of it, until one goes on. */
 	import Toasts from '../../ui/Toasts.svelte';
 	import type { ShownVote } from '$core/decide/wire';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import PhoneHead from '../session/PhoneHead.svelte';
 	import Result from './Result.svelte';

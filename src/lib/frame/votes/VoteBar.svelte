@@ -3,7 +3,7 @@
 	import { dotsLeft } from '$core/decide/vote';
 	import { countdown } from '$core/session/clock';
 	import type { ShownVote } from '$core/decide/wire';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ListChecks from '@lucide/svelte/icons/list-checks';
 	import Vote from '@lucide/svelte/icons/vote';
 	import type { Room } from '../../room/room.svelte';

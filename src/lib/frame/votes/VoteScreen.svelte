@@ -3,7 +3,7 @@
 	import Toasts from '../../ui/Toasts.svelte';
 	import { countdown } from '$core/session/clock';
 	import type { ShownVote } from '$core/decide/wire';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
 	import PhoneFoot from '../session/PhoneFoot.svelte';

@@ -6,7 +6,7 @@
 	import { dotsLeft, placed, rated, withDot, withoutDot } from '$core/decide/vote';
 	import type { ShownVote } from '$core/decide/wire';
 	import { toBoard } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import SignLayer from '../../board/SignLayer.svelte';
 	import { asVote } from '../../room/votes.svelte';

@@ -3,7 +3,7 @@
 	import { layInColumns, layInOrder, layOnMatrix } from '$core/decide/lay-out';
 	import { countdown } from '$core/session/clock';
 	import type { ShownVote, VoteOrder } from '$core/decide/wire';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Board } from '../../board/board.svelte';

@@ -2,7 +2,7 @@
 	/** A field, theme, holder or group in the wayfinder with what lies in it; fields are put in order by dragging. */
 	import { fieldsInOrder, putInSequence } from '$core/board/sequence';
 	import type { HolderKind } from '$core/board/holders/forms';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import FieldIcon from '@lucide/svelte/icons/square-dashed';

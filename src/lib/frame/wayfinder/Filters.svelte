@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Narrows what the wayfinder finds: by kind, colour and person. */
 	import type { KindName } from '$core/board/objects';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Funnel from '@lucide/svelte/icons/funnel';
 	import type { Board } from '../../board/board.svelte';
 	import { kindName } from '../../ui/kind-names';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** One object in the wayfinder. What is said to whoever listens is worked out when the row is come to. */
 	import type { BoardObject } from '$core/board/objects';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import { colourOf } from '$core/board/colour-of';
 	import { describe } from './describe';

@@ -4,7 +4,7 @@
 	import { inPaintOrder } from '$core/board/scene';
 	import { unionOf, type Box } from '$core/geometry/box';
 	import { shrinkBox, seen, type View } from '$core/geometry/view';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import type { SheetPicture } from '../../board/painter/painter';
 	import { makeMovable } from '../../board/painter/movable';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Named places: one click goes there. F2 renames, Delete removes. */
 	import { removePlace, renamePlace, type Place } from '$core/board/named-places';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import Pin from '@lucide/svelte/icons/map-pin';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The left edge: overview, and the board as one searchable tree that is used with the keyboard as well. */
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
 	import Search from '@lucide/svelte/icons/search';
 	import Plus from '@lucide/svelte/icons/plus';

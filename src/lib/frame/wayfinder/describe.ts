@@ -4,7 +4,7 @@ import type { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { kindName } from '../../ui/kind-names';
 import { lineOf } from './tree';
 

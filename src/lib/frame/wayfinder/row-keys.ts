@@ -1,6 +1,6 @@
 /** Keys on a row of the wayfinder: everything that a hand does to an object, without one. */
 import { addObject } from '$core/board/edits';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { toaster } from '../../ui/toaster';
 import type { Board } from '../../board/board.svelte';
 

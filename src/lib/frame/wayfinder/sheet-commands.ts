@@ -1,7 +1,7 @@
 /** What can be done to a sheet: the same list feeds its menu and its keys. */
 import { copyOut, putDown } from '$core/board/clip';
 import { addSheet, duplicateSheet, moveSheet, moveToSheet, removeSheet } from '$core/board/sheets';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { Board } from '../../board/board.svelte';
 import { toaster } from '../../ui/toaster';
 

@@ -1,5 +1,5 @@
 /** Pictures and data of a board, from the same primitives as the screen. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { renderAsync } from '@resvg/resvg-js';
 import type { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';

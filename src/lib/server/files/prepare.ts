@@ -2,7 +2,7 @@
  * Takes a picture in: says what it is by its content, refuses what is none, turns it upright and removes what
  * it tells about where and by whom it was taken. Drawings are cleaned of everything that could run.
  */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { Resvg } from '@resvg/resvg-js';
 import { fileTypeFromBuffer } from 'file-type';
 import DOMPurify from 'isomorphic-dompurify';

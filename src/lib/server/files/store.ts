@@ -1,5 +1,5 @@
 /** Files of boards, in PostgreSQL: in chunks, by the hash of their content, so that the same one is kept once. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { and, asc, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { Refused } from '../boards';

@@ -5,7 +5,7 @@
 import { sheetsOf } from '$core/board/document';
 import type { BoardModel } from '$core/board/model';
 import { addFoundSheet, adopt, FOUND_SHEET, orphansOn } from '$core/board/orphans';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type * as Y from 'yjs';
 import { log } from '../log';
 

@@ -5,7 +5,7 @@ import { body, route } from '$lib/server/http';
 import { moveBoard } from '$lib/server/projects';
 import { pieceFor } from '$lib/server/pieces';
 import { makeBlank, makeFromPiece, makeFromRecipe } from '$lib/server/new-board';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 
 /** The project to put it into. */

@@ -1,6 +1,6 @@
 import { BadRequest, route } from '$lib/server/http';
 import { findDrawn } from '$lib/server/marks/catalog';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 

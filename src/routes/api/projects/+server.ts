@@ -2,7 +2,7 @@ import { json } from '@sveltejs/kit';
 import { Refused } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { makeProject, projectsOf } from '$lib/server/projects';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { titleSchema } from '$core/boards/title';
 
 /** The projects that one belongs to. */

@@ -5,7 +5,7 @@ import { noteOpening } from '$lib/server/board-list';
 import { membershipOf } from '$lib/server/boards';
 import { speakerOn } from '$lib/server/names';
 import { database, schema } from '$lib/server/db';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, locals }) => {

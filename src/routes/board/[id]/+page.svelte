@@ -2,7 +2,7 @@
 	import type { Pigment } from '$core/board/colours';
 	import { PIGMENTS } from '$core/board/colours';
 	import { loadFaces } from '$lib/board/faces';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { keepShell } from '$lib/room/offline-shell';
 	import { tellWord } from '$lib/frame/session/leading';
 	import { Room } from '$lib/room/room.svelte';

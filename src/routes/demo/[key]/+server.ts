@@ -1,5 +1,5 @@
 /** One click signs in as the demo facilitator: in demo mode only, and only from this machine. */
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { error, redirect } from '@sveltejs/kit';
 import { timingSafeEqual } from 'node:crypto';
 import { auth } from '$lib/server/auth';

@@ -7,7 +7,7 @@ import { orErrorPage } from '$lib/server/http';
 import { findLink, requirePassword } from '$lib/server/entry';
 import { allow } from '$lib/server/limits';
 import { joinThrough } from '$lib/server/links';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 import type { Actions, PageServerLoad } from './$types';
 

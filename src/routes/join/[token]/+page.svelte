@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
 	import type { PageProps } from './$types';
 

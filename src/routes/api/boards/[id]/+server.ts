@@ -6,7 +6,7 @@ import { deleteBoard, Refused, renameBoard, restoreBoard } from '$lib/server/boa
 import { copyBoard } from '$lib/server/copy-board';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 
 const orderSchema = z.discriminatedUnion('do', [

@@ -3,7 +3,7 @@ import { bringIn, LARGEST_ARCHIVE } from '$lib/server/archives';
 import { Refused } from '$lib/server/boards';
 import { bytes, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 /** Makes a board from an archive: the body is the file itself. */
 export const POST = route(async (event, person) => {

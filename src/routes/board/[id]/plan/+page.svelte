@@ -2,7 +2,7 @@
 	/** The plan as a page to print. */
 	import { lengthOf } from '$core/session/steps';
 	import { kindWords, lengthWords, mayWords } from '$lib/frame/session/words';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { timeWords } from '$lib/words/when';
 	import type { PageProps } from './$types';
 

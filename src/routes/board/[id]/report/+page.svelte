@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The outcome as a page: edited where it stands by those who lead, printed, and taken out as PDF and Markdown. */
 	import { reportSchema, type Report } from '$core/report/document';
-	import { m } from '$lib/paraglide/messages';
+	import { m } from '$lib/messages';
 	import { REPORT_EXTENSIONS } from '$lib/report/extensions';
 	import { ask, messageOf } from '$lib/ui/api';
 	import Toasts from '$lib/ui/Toasts.svelte';

@@ -1,5 +1,5 @@
 import { leads } from '$core/session/rights';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { boardTitle, Refused, requireRight } from '$lib/server/boards';
 import { makeArchive } from '$lib/server/archives';
 import { exportBoard, FORMATS } from '$lib/server/export';

@@ -1,4 +1,4 @@
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { Refused, requireRight } from '$lib/server/boards';
 import { LARGEST_FILE } from '$lib/server/files/prepare';
 import { storeFile } from '$lib/server/files/store';

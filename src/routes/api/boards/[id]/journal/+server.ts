@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { BadRequest, route } from '$lib/server/http';
 import { journalOf, journalWishSchema } from '$lib/server/journal';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 /** What happened on a board, a page at a time. */
 export const GET = route(async (event, person) => {

@@ -6,7 +6,7 @@ import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { live } from '$lib/server/live/documents';
 import { speakerOn } from '$lib/server/names';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
 

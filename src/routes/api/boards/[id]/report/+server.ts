@@ -8,7 +8,7 @@ import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { asDataUri, forgetReport, keepReport, picturesIn, reportFor } from '$lib/server/report';
 import { pdfOf } from '$lib/server/report-pdf';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 
 const formatSchema = z.enum(['json', 'md', 'pdf']).catch('json');

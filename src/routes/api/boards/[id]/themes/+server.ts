@@ -1,4 +1,4 @@
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { json } from '@sveltejs/kit';
 import { plainText } from '$core/text/rich';
 import { Refused, requireRight } from '$lib/server/boards';

@@ -1,6 +1,6 @@
 import { BadRequest, route } from '$lib/server/http';
 import { segmentOf } from '$lib/server/history';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 
 const upToSchema = z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER);

@@ -2,7 +2,7 @@ import { Refused, requireRight } from '$lib/server/boards';
 import { route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { ALL_LAYERS, TO_READ } from '$core/session/layers';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 import { z } from 'zod';
 
 const layerSchema = z.enum(ALL_LAYERS);

@@ -2,7 +2,7 @@ import { Refused, requireRight } from '$lib/server/boards';
 import { route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { pictureAsked, reportPicture } from '$lib/server/report';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 /** The picture of a field, for the report. */
 export const GET = route(async (event, person) => {

@@ -3,7 +3,7 @@ import { voteOrderSchema } from '$core/decide/wire';
 import { Refused } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { orderVote, votesFor } from '$lib/server/votes';
-import { m } from '$lib/paraglide/messages';
+import { m } from '$lib/messages';
 
 export const GET = route(async (event, person) => {
 	const [vote] = await votesFor(event.params['id']!, person.id, event.params['vote']!);

@@ -1,0 +1,22 @@
+import { describe, expect, it } from 'vitest';
+import { m, readMessagesFrom } from '$lib/messages';
+import { inLanguage, languageFor } from './language';
+
+describe('the language of an answer', () => {
+	it('is the one that was chosen, what the browser asks for, or English', () => {
+		const languages = ['en', 'de'];
+		expect(languageFor('de', 'en', languages)).toBe('de');
+		expect(languageFor(undefined, 'fr-CH, de;q=0.8, en;q=0.5', languages)).toBe('de');
+		expect(languageFor('xx', 'de-AT', languages)).toBe('de');
+		expect(languageFor(undefined, 'fr', languages)).toBe('en');
+		expect(languageFor(undefined, null, languages)).toBe('en');
+	});
+
+	it('counts for what is done in it, and English stands in for what it lacks', async () => {
+		await inLanguage('no such language', () => expect(m.close()).toBe('Close'));
+		readMessagesFrom(() => ({ close: () => 'Schließen' }));
+		expect(m.close()).toBe('Schließen');
+		expect(m.rename()).toBe('Rename');
+		readMessagesFrom(() => ({}));
+	});
+});
