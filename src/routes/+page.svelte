@@ -18,7 +18,7 @@
 	import ProjectMembers from '$lib/boards/ProjectMembers.svelte';
 	import { bringInArchive } from '$lib/boards/archives';
 	import { moveBoard } from '$lib/boards/projects';
-	import { mayFill } from '$core/boards/projects';
+	import { mayFill } from '$core/access/projects';
 	import BoardCard from '$lib/boards/BoardCard.svelte';
 	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
 	import { leave } from '$lib/frame/people/actions';

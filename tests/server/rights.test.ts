@@ -1,7 +1,7 @@
 /** Parts, links, and how a board is set: each rule tried by somebody who goes past the interface. */
 import * as decoding from 'lib0/decoding';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { GivenRole } from '$core/session/rights';
+import type { GivenRole } from '$core/access/roles';
 import { connect, until, type TestClient } from '../support/client';
 import { facilitator, guest, idOf, makeBoard, makeLink, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';

@@ -1,5 +1,5 @@
 /** People for tests of the server: they sign up, join by a link, and hold their cookie. */
-import type { GivenRole } from '$core/session/rights';
+import type { GivenRole } from '$core/access/roles';
 import type { TestServer } from './server';
 
 export interface TestPerson {

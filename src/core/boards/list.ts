@@ -1,6 +1,6 @@
 /** Which of a person's boards are listed, and in what order. */
 import { z } from 'zod';
-import type { Role } from '../session/rights';
+import { owns, type Role } from '../access/roles';
 
 /** A board in a person's list. Times are ms. */
 export interface ListedBoard {
@@ -44,8 +44,8 @@ export const daysLeft = (deletedAt: number, now: number): number =>
 
 const isIn: Record<Part, (board: ListedBoard) => boolean> = {
 	all: () => true,
-	mine: ({ role }) => role === 'owner',
-	shared: ({ role }) => role !== 'owner',
+	mine: ({ role }) => owns(role),
+	shared: ({ role }) => !owns(role),
 	starred: ({ starred }) => starred,
 	bin: () => true,
 };

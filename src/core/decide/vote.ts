@@ -1,6 +1,6 @@
 /** Votes and ballots: what can be asked, and what an answer may hold. The server checks every ballot here. */
 import { z } from 'zod';
-import type { Role } from '../session/rights';
+import { leads, type Role, talks } from '../access/roles';
 
 /** Dots shared out; objects put in order; each rated on a scale; each placed on two scales. */
 export const METHODS = ['dots', 'ranking', 'rating', 'matrix'] as const;
@@ -111,9 +111,9 @@ export const dotsLeft = (vote: Pick<Vote, 'each'>, choice: Choice): number =>
 
 /** Whether somebody with that part may vote. */
 export function mayVote({ who, chosen }: Pick<Terms, 'who' | 'chosen'>, role: Role, person: string): boolean {
-	if (role === 'viewer') return false;
+	if (!talks(role)) return false;
 	if (who === 'chosen') return chosen.includes(person);
-	return who === 'all' || (role !== 'owner' && role !== 'facilitator');
+	return who === 'all' || !leads(role);
 }
 
 // Changing a ballot by one click or key.

@@ -6,7 +6,7 @@
  *     reader.happenings;
  */
 import * as Y from 'yjs';
-import type { Layer } from '../session/layers';
+import type { Layer } from '../access/layers';
 import { goesOn, type Happening, type Verb } from './happenings';
 import { sessionChanges, talkChanges, type Changes } from './other-changes';
 import { StageChanges, type Change } from './stage-changes';

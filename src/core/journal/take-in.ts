@@ -3,7 +3,7 @@
  * waits for it.
  */
 import * as Y from 'yjs';
-import type { Layer } from '../session/layers';
+import type { Layer } from '../access/layers';
 import type { Happening } from './happenings';
 import { JournalReader, type LoggedUpdate } from './reader';
 

@@ -1,6 +1,6 @@
 /** What a simulated person does next, in the running step, by their habits. */
 import { onMatrix, placed, rated, withDot, type Choice, type Vote } from '../decide/vote';
-import type { StepMay } from '../session/step-rights';
+import type { StepMay } from '../access/step-grants';
 import type { Habit } from './habits';
 import { wordsOf } from './habits';
 import { pick, type Random } from './random';

@@ -6,7 +6,7 @@
  */
 import type * as Y from 'yjs';
 import { z } from 'zod';
-import { NAMES } from './rights';
+import { NAMES } from '../access/rights';
 import { runningStep, sessionMap, type SessionState } from './runsheet';
 import { openRun, silencesIn } from './silence';
 

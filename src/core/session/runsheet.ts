@@ -7,7 +7,7 @@ import { freshKeys, insertAt } from '../board/order-keys';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { gathers, lengthOf, stepSchema, type Step } from './steps';
-import { NO_STEP, type StepRule } from './step-rights';
+import { NO_STEP, type StepRule } from '../access/step-grants';
 
 export {
 	gathers,

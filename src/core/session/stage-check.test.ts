@@ -16,7 +16,7 @@ import { addSheet } from '../board/sheets';
 import { BoardModel } from '../board/model';
 import { fieldAt, noteAt, testBoard, type TestBoard } from '../board/testing';
 import { breachOf } from './stage-check';
-import { STEP_MAY, type StepMay } from './step-rights';
+import { STEP_MAY, type StepMay } from '../access/step-grants';
 import { touchedBy } from './touched';
 
 /** A board with a field, a note of Ilka's and one of Maren's; and Maren's copy of it. */

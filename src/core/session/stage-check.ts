@@ -4,7 +4,7 @@
  */
 import type * as Y from 'yjs';
 import { objectsOf } from '../board/document';
-import { grantsOf, type StepRule } from './step-rights';
+import { grantsOf, type StepRule } from '../access/step-grants';
 import type { Touch } from './touched';
 
 /** Things that were changed and may not be. */

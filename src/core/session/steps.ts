@@ -4,8 +4,8 @@
  */
 import { z } from 'zod';
 import { coordinate, identifier } from '../board/kinds/common';
-import { NAMES } from './rights';
-import { STEP_MAY } from './step-rights';
+import { NAMES } from '../access/rights';
+import { STEP_MAY } from '../access/step-grants';
 
 export const STEP_KINDS = [
 	'welcome',

@@ -4,7 +4,8 @@ import { addObject } from '../board/edits';
 import { holderAt, noteAt, testBoard } from '../board/testing';
 import { answer, beginThread } from '../talk/edits';
 import { talkOf } from '../talk/shape';
-import { isVeiled, OPEN_HOUSE, ROLES, seesNames } from './rights';
+import { isVeiled, OPEN_HOUSE, seesNames } from '../access/rights';
+import { ROLES } from '../access/roles';
 import { veilStage, veilTalk } from './veil';
 
 const VEILS = new Map([['p-Rosa', { id: 'voice-1', name: 'Voice 7' }]]);

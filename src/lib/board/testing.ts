@@ -1,6 +1,7 @@
 /** A board in one hand for tests: the real class over a live document, without a server or a page. */
 import { testBoard, type TestBoard } from '$core/board/testing';
-import { leads, may, OPEN_HOUSE, type Right, type Role } from '$core/session/rights';
+import { may, OPEN_HOUSE, type Right } from '$core/access/rights';
+import { leads, type Role } from '$core/access/roles';
 import { roughMeasure } from '$core/text/fonts';
 import { toScreen } from '$core/geometry/view';
 import { vi } from 'vitest';

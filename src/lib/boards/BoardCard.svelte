@@ -1,8 +1,9 @@
 <script lang="ts">
 	/** A board in the list of boards: its picture, title, whose it is and when it changed, and what can be done with it. */
+	import { owns } from '$core/access/roles';
 	import { daysLeft, type ListedBoard } from '$core/boards/list';
 	import { m } from '$lib/messages';
-	import type { Project } from '$core/boards/projects';
+	import type { Project } from '$core/access/projects';
 	import FolderInput from '@lucide/svelte/icons/folder-input';
 	import Pop from '$lib/ui/Pop.svelte';
 	import TitleEntry from '$lib/ui/TitleEntry.svelte';
@@ -44,7 +45,7 @@
 		onleave,
 	}: Props = $props();
 	const { id, title } = $derived(board);
-	const isOwner = $derived(board.role === 'owner');
+	const isOwner = $derived(owns(board.role));
 	const isGone = $derived(board.deletedAt !== undefined);
 
 	let isRenaming = $state(false);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The projects of a person, to look at one of them, and the way to make another. */
 	import type { ListedBoard } from '$core/boards/list';
-	import type { Project } from '$core/boards/projects';
+	import type { Project } from '$core/access/projects';
 	import { m } from '$lib/messages';
 	import TitleEntry from '$lib/ui/TitleEntry.svelte';
 	import Folder from '@lucide/svelte/icons/folder';

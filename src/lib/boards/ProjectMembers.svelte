@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Who belongs to a project, with what part; for those who keep it the means to change that. */
-	import { mayKeep, type Project } from '$core/boards/projects';
-	import { GIVEN_ROLES, type GivenRole } from '$core/session/rights';
+	import { mayKeep, type Project } from '$core/access/projects';
+	import { GIVEN_ROLES, type GivenRole, owns } from '$core/access/roles';
 	import { roleName } from '$lib/frame/people/words';
 	import { m } from '$lib/messages';
 	import Badge from '$lib/ui/Badge.svelte';
@@ -49,7 +49,7 @@
 			<TitleEntry label={m.project_title()} title={project.title} onend={endRename} />
 		{:else}
 			<h3>{project.title}</h3>
-			{#if project.role === 'owner'}
+			{#if owns(project.role)}
 				<button
 					type="button"
 					class="icon-button"
@@ -61,7 +61,7 @@
 		{/if}
 		<span class="quiet">{m.project_people_more()}</span>
 		<span class="gap"></span>
-		{#if project.role !== 'owner'}
+		{#if !owns(project.role)}
 			<button type="button" class="button" onclick={() => goOut(() => takeOut(project.id, me))}
 				>{m.project_leave()}</button
 			>
@@ -85,7 +85,7 @@
 					>{member.name}
 					{#if member.id === me}<span class="quiet">{m.you()}</span>{/if}</span
 				>
-				{#if keeps && member.role !== 'owner' && member.id !== me}
+				{#if keeps && !owns(member.role) && member.id !== me}
 					<select
 						class="entry"
 						aria-label={m.project_part_of({ name: member.name })}
@@ -103,8 +103,7 @@
 						onclick={() => act(() => takeOut(project.id, member.id))}><X size={16} /></button
 					>
 				{:else}
-					<small class="quiet">{member.role === 'owner' ? m.project_keeper() : roleName[member.role]()}</small
-					>
+					<small class="quiet">{owns(member.role) ? m.project_keeper() : roleName[member.role]()}</small>
 				{/if}
 			</li>
 		{/each}

@@ -1,6 +1,6 @@
 /** What the boards page asks of the server about projects. */
-import { mayFill } from '$core/boards/projects';
-import { ROLES, type GivenRole } from '$core/session/rights';
+import { mayFill } from '$core/access/projects';
+import { type GivenRole, ROLES } from '$core/access/roles';
 import { z } from 'zod';
 import { ask, send } from '../ui/api';
 

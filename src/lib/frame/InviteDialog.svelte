@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Letting people in: a link, a code to type and a picture to scan, for a part that one may give. */
-	import { GIVEN_ROLES, mayGive, type GivenRole } from '$core/session/rights';
+	import { mayGive } from '$core/access/rights';
+	import { GIVEN_ROLES, type GivenRole } from '$core/access/roles';
 	import { m } from '$lib/messages';
 	import type { Room } from '../room/room.svelte';
 	import { messageOf } from '../ui/api';

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The top edge: the board and its save state, the run sheet as one line, who is here. */
+	import { writes } from '$core/access/roles';
 	import { countdown } from '$core/session/clock';
 	import { scheduleOf } from '$core/session/schedule';
 	import { nextStep } from '$core/session/runsheet';
@@ -45,7 +46,7 @@
 	const SHOWN = 4;
 	/** Why one may not do everything now. */
 	const roleHint = $derived(
-		room.role !== 'editor' ? m.role_viewer_hint() : room.house.watching ? m.only_watching() : nowWords(room),
+		!writes(room.role) ? m.role_viewer_hint() : room.house.watching ? m.only_watching() : nowWords(room),
 	);
 	let renaming = $state(false);
 	function endRename(title: string | undefined): void {

@@ -1,5 +1,5 @@
 /** What the frame asks of the server, for the board that is open. */
-import { ROLES, type GivenRole } from '$core/session/rights';
+import { type GivenRole, ROLES } from '$core/access/roles';
 import { z } from 'zod';
 import { ask, send } from '../ui/api';
 

@@ -4,8 +4,8 @@
  */
 import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provider';
 import { tighten } from '$core/board/tighten';
-import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/session/layers';
-import type { Right } from '$core/session/rights';
+import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/access/layers';
+import type { Right } from '$core/access/rights';
 import { FITTED, TEXT_NODES } from '$core/board/text-nodes';
 import * as Y from 'yjs';
 import { askDoor } from './door';

@@ -6,9 +6,10 @@ import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject, type Hand } from '$core/board/edits';
 import type { Pigment } from '$core/board/colours';
-import { leads, may, OPEN_HOUSE, seesNames, type House, type Right, type Role } from '$core/session/rights';
+import { type House, may, OPEN_HOUSE, type Right, seesNames } from '$core/access/rights';
+import { leads, type Role } from '$core/access/roles';
 import { TalkModel } from '$core/talk/model';
-import { LAYERS, type OpenLayer } from '$core/session/layers';
+import { LAYERS, type OpenLayer } from '$core/access/layers';
 import { leaderIn, type Call, type Leader } from '$core/session/calls';
 import {
 	EMPTY_SESSION,

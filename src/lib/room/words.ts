@@ -1,6 +1,7 @@
 /** What the server says beside the documents: somebody's rights changed, everyone is called to a place, the board is full. */
 import { callSchema } from '$core/session/calls';
-import { houseSchema, ROLES } from '$core/session/rights';
+import { houseSchema } from '$core/access/rights';
+import { ROLES } from '$core/access/roles';
 import { z } from 'zod';
 
 const wordSchema = z.discriminatedUnion('is', [

@@ -2,7 +2,7 @@
 import { archiveOf, filesIn, type Documents } from '$core/archive/write';
 import { publishedSchema, type ArchivedFile } from '$core/archive/format';
 import { ArchiveError, parseArchive, unpack } from '$core/archive/read';
-import { LAYERS, type Layer } from '$core/session/layers';
+import { LAYERS, type Layer } from '$core/access/layers';
 import { m } from '$lib/messages';
 import { unzip, zip, type AsyncZippable, type Unzipped } from 'fflate';
 import * as Y from 'yjs';

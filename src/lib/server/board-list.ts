@@ -1,6 +1,6 @@
 /** A person's boards: the list, stars, when they were opened, the bin. */
 import { BIN_DAYS, type ListedBoard } from '$core/boards/list';
-import { may } from '$core/session/rights';
+import { may } from '$core/access/rights';
 import { and, eq, isNull, lt, or, sql } from 'drizzle-orm';
 import { HOUSE, requireRight } from './boards';
 import { database, schema } from './db';

@@ -3,7 +3,8 @@ import { m } from '$lib/messages';
 import { and, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema } from './db';
-import { may, type House, type Right, type Role } from '$core/session/rights';
+import { type House, may, type Right } from '$core/access/rights';
+import { owns, type Role } from '$core/access/roles';
 
 const { boards, memberships } = schema;
 
@@ -81,6 +82,7 @@ const REFUSALS: Record<Right, () => string> = {
 	nod: () => m.error_write(),
 	'keep notes': () => m.error_write(),
 	talk: () => m.error_talk(),
+	park: () => m.error_talk(),
 	'take out': () => m.error_take_out(),
 	share: () => m.error_share(),
 	lead: () => m.error_lead_only(),
@@ -113,7 +115,7 @@ export async function restoreBoard(boardId: string, personId: string): Promise<v
 		.select({ role: memberships.role })
 		.from(memberships)
 		.where(and(eq(memberships.boardId, boardId), eq(memberships.personId, personId)));
-	if (own?.role !== 'owner') throw new Refused(m.error_owner_restore(), own ? 403 : 404);
+	if (!own || !owns(own.role)) throw new Refused(m.error_owner_restore(), own ? 403 : 404);
 	await db.update(boards).set({ deletedAt: null }).where(eq(boards.id, boardId));
 }
 

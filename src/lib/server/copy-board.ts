@@ -1,6 +1,6 @@
 /** A board of one's own made from another: its sheets, files and run sheet; nobody else, no talk, no history. */
 import { readSession, writeSteps } from '$core/session/runsheet';
-import { leads } from '$core/session/rights';
+import { leads } from '$core/access/roles';
 import { eq } from 'drizzle-orm';
 import * as Y from 'yjs';
 import type { Person } from './auth';

@@ -1,8 +1,8 @@
 /** The journal of a board as it is asked for: what happened, filtered, the newest first. */
 import { happeningSchema, thingSchema, type Happening } from '$core/journal/happenings';
-import { LAYERS } from '$core/session/layers';
+import { LAYERS } from '$core/access/layers';
 import { objectsOf } from '$core/board/document';
-import { leads } from '$core/session/rights';
+import { leads } from '$core/access/roles';
 import { and, desc, eq, gt, isNull, lt, lte, notInArray, or, type SQL } from 'drizzle-orm';
 import { z } from 'zod';
 import { requireRight } from './boards';

@@ -1,6 +1,7 @@
 /** Links and codes through which people come to a board. Of a link only a hash of its token is stored. */
 import { m } from '$lib/messages';
-import { mayGive, type GivenRole, type Role } from '$core/session/rights';
+import { mayGive } from '$core/access/rights';
+import { type GivenRole, leads, type Role } from '$core/access/roles';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { nanoid } from 'nanoid';
@@ -96,7 +97,7 @@ export async function linksOf(boardId: string, personId: string): Promise<LinkRo
 			and(
 				eq(joinLinks.boardId, boardId),
 				isNull(joinLinks.withdrawnAt),
-				role === 'editor' ? eq(joinLinks.createdBy, personId) : undefined,
+				leads(role) ? undefined : eq(joinLinks.createdBy, personId),
 			),
 		)
 		.orderBy(desc(joinLinks.createdAt));
@@ -114,8 +115,7 @@ async function requireLink(
 		.db.select()
 		.from(joinLinks)
 		.where(and(eq(joinLinks.id, linkId), eq(joinLinks.boardId, boardId), isNull(joinLinks.withdrawnAt)));
-	if (!link || (role === 'editor' && link.createdBy !== personId))
-		throw new Refused(m.error_link_nowhere(), 404);
+	if (!link || (!leads(role) && link.createdBy !== personId)) throw new Refused(m.error_link_nowhere(), 404);
 	return link;
 }
 

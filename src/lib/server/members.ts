@@ -1,13 +1,7 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
 import { m } from '$lib/messages';
-import {
-	mayChange,
-	seesNames,
-	type GivenRole,
-	type House,
-	type Role,
-	type Settings,
-} from '$core/session/rights';
+import { type House, mayChange, seesNames, type Settings } from '$core/access/rights';
+import { givenOr, type GivenRole, owns, type Role, USUAL_ROLE } from '$core/access/roles';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
 import { database, schema } from './db';
@@ -124,7 +118,7 @@ export async function liftBan(boardId: string, personId: string, whom: string): 
 			.where(and(eq(bans.boardId, boardId), eq(bans.personId, whom)))
 			.returning({ role: bans.role });
 		if (!ban) return;
-		const role = ban.role === null || ban.role === 'owner' ? 'editor' : ban.role;
+		const role = givenOr(ban.role ?? USUAL_ROLE, USUAL_ROLE);
 		await tx.insert(memberships).values({ boardId, personId: whom, role }).onConflictDoNothing();
 	});
 }
@@ -142,7 +136,7 @@ export async function isBanned(boardId: string, personId: string): Promise<boole
 export async function leaveBoard(boardId: string, personId: string): Promise<void> {
 	const membership = await membershipOf(boardId, personId);
 	if (!membership) throw new Refused(m.board_no_access(), 404);
-	if (membership.role === 'owner') throw new Refused(m.error_owner_leaves(), 409);
+	if (owns(membership.role)) throw new Refused(m.error_owner_leaves(), 409);
 	await database()
 		.db.delete(memberships)
 		.where(and(eq(memberships.boardId, boardId), eq(memberships.personId, personId)));

@@ -4,7 +4,8 @@
  * table of people whom nobody can sign in as; only the membership says whose it is, and only while it is used.
  */
 import { m } from '$lib/messages';
-import { isVeiled, leads, seesNames, type House, type Role } from '$core/session/rights';
+import { type House, isVeiled, seesNames } from '$core/access/rights';
+import { leads, type Role } from '$core/access/roles';
 import type { Known } from '$core/session/veil';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';

@@ -1,5 +1,5 @@
 /** Drawers: pieces kept for oneself, for a project or for everybody on the installation. */
-import { mayFill } from '$core/boards/projects';
+import { mayFill } from '$core/access/projects';
 import { stepSchema } from '$core/session/steps';
 import type { Piece, PieceContent, Scope } from '$core/templates/piece';
 import { m } from '$lib/messages';

@@ -1,6 +1,6 @@
 /** Projects and their members. What changes in a project changes who belongs to its boards; the callers tell open connections. */
-import { mayFill, mayKeep, partOnBoards, type Project } from '$core/boards/projects';
-import type { GivenRole, Role } from '$core/session/rights';
+import { mayFill, mayKeep, partOnBoards, type Project } from '$core/access/projects';
+import { type GivenRole, owns, type Role } from '$core/access/roles';
 import { m } from '$lib/messages';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
@@ -60,8 +60,6 @@ async function requirePart(projectId: string, personId: string, may: (role: Role
 	return role;
 }
 
-const isOwner = (role: Role): boolean => role === 'owner';
-
 export async function makeProject(personId: string, title: string): Promise<string> {
 	const id = nanoid(12);
 	await database().db.transaction(async (tx) => {
@@ -72,7 +70,7 @@ export async function makeProject(personId: string, title: string): Promise<stri
 }
 
 export async function renameProject(projectId: string, personId: string, title: string): Promise<void> {
-	await requirePart(projectId, personId, isOwner);
+	await requirePart(projectId, personId, owns);
 	await database().db.update(projects).set({ title }).where(eq(projects.id, projectId));
 }
 
@@ -83,7 +81,7 @@ export async function boardsIn(projectId: string, db: Executor = database().db):
 
 /** Dissolves a project: its boards stay with their owners, and with those who came to them by other ways. Returns them. */
 export async function dissolveProject(projectId: string, personId: string): Promise<string[]> {
-	await requirePart(projectId, personId, isOwner);
+	await requirePart(projectId, personId, owns);
 	return database().db.transaction(async (tx) => {
 		const touched = await boardsIn(projectId, tx);
 		await tx.delete(memberships).where(eq(memberships.projectId, projectId));
@@ -145,7 +143,7 @@ async function requireOther(projectId: string, personId: string, whom: string): 
 	await requirePart(projectId, personId, mayKeep);
 	const other = await roleIn(projectId, whom);
 	if (!other) throw new Refused(m.error_project_not_in(), 404);
-	if (other === 'owner') throw new Refused(m.error_project_owner());
+	if (owns(other)) throw new Refused(m.error_project_owner());
 }
 
 /** Gives a member another part, on all boards to which they came by the project. Returns these. */
@@ -172,7 +170,7 @@ export async function changePart(
 export async function takeOut(projectId: string, personId: string, whom: string): Promise<string[]> {
 	if (whom === personId) {
 		const role = await requirePart(projectId, personId, () => true);
-		if (role === 'owner') throw new Refused(m.error_project_owner(), 409);
+		if (owns(role)) throw new Refused(m.error_project_owner(), 409);
 	} else await requireOther(projectId, personId, whom);
 	return database().db.transaction(async (tx) => {
 		await tx

@@ -1,5 +1,6 @@
 /** The report of a session: written by itself, edited before it goes out, taken out as Markdown and PDF. */
 import { LARGEST_PNG, exportBoard } from './export';
+import { leads } from '$core/access/roles';
 import { buildReport, type ReportWords } from '$core/report/build';
 import { reportSchema, type Report } from '$core/report/document';
 import { readParking } from '$core/session/parking';
@@ -151,7 +152,7 @@ export interface ShownReport {
 
 export async function reportFor(boardId: string, personId: string): Promise<ShownReport> {
 	const { role } = await requireRight(boardId, personId, 'take out');
-	const mayEdit = role === 'owner' || role === 'facilitator';
+	const mayEdit = leads(role);
 	const [kept] = await database().db.select().from(reports).where(eq(reports.boardId, boardId));
 	const read = kept && reportSchema.safeParse(kept.body);
 	if (kept && read?.success) return { report: read.data, revision: kept.revision, mayEdit };

@@ -1,6 +1,6 @@
 /** Hiding names on a board that already has something on it. */
 import { m } from '$lib/messages';
-import { isVeiled, type House } from '$core/session/rights';
+import { type House, isVeiled } from '$core/access/rights';
 import { veilParking } from '$core/session/parking';
 import { veilStage, veilTalk, type Known } from '$core/session/veil';
 import { database } from './db';

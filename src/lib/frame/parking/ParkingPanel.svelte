@@ -66,7 +66,7 @@
 </script>
 
 <h2 class="panel-title">{m.parking()}</h2>
-{#if room.role !== 'viewer'}
+{#if room.may('park')}
 	<form onsubmit={add}>
 		<textarea
 			class="entry"

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** How the board is run just now: who writes, whether it is open, what editors and onlookers may do besides. */
-	import { NAMES, type House } from '$core/session/rights';
+	import { type House, NAMES } from '$core/access/rights';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { setHouse } from './actions';

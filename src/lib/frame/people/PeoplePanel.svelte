@@ -82,7 +82,7 @@
 {/if}
 <div class="foot">
 	{#if room.may('share')}<button type="button" class="button" onclick={oninvite}>{m.invite()}</button>{/if}
-	{#if room.role !== 'owner'}
+	{#if !room.may('own')}
 		{#if isLeaving}
 			<p class="quiet">{m.leave_sure()}</p>
 			<button type="button" class="button" onclick={go}>{m.leave_yes()}</button>

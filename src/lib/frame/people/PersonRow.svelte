@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** One person of the board: where they are, what they may do, and for those who lead the means to change that. */
-	import { GIVEN_ROLES, mayChange, type GivenRole } from '$core/session/rights';
+	import { mayChange } from '$core/access/rights';
+	import { GIVEN_ROLES, type GivenRole } from '$core/access/roles';
 	import { m } from '$lib/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import Locate from '@lucide/svelte/icons/locate-fixed';
@@ -25,7 +26,7 @@
 	const boardId = $derived(room.info.boardId);
 	const isMe = $derived(member.id === room.info.person.id);
 	const changes = $derived(!isMe && mayChange(room.role, member.role));
-	const mayInherit = $derived(room.role === 'owner' && !isMe && !member.guest);
+	const mayInherit = $derived(room.may('own') && !isMe && !member.guest);
 	let isOpen = $state(false);
 
 	const where = $derived(

@@ -1,5 +1,6 @@
 /** What the people panel asks of the server. */
-import { ROLES, type GivenRole, type House } from '$core/session/rights';
+import type { House } from '$core/access/rights';
+import { type GivenRole, ROLES } from '$core/access/roles';
 import { z } from 'zod';
 import { ask, send } from '../../ui/api';
 

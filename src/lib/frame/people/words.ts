@@ -1,4 +1,4 @@
-import type { GivenRole, Role } from '$core/session/rights';
+import type { GivenRole, Role } from '$core/access/roles';
 import { m } from '$lib/messages';
 
 /** Parts that people have on a board, and codes, in words. */

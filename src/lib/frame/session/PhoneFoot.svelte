@@ -9,7 +9,7 @@
 </script>
 
 <div class="foot">
-	{#if room.role !== 'viewer'}<ParkButton {room} />{/if}<button type="button" class="button" onclick={onboard}
+	{#if room.may('park')}<ParkButton {room} />{/if}<button type="button" class="button" onclick={onboard}
 		><MapIcon size={16} />{m.board()}</button
 	>
 </div>

@@ -1,7 +1,7 @@
 /** What the parts of a run sheet are called. */
-import type { Names } from '$core/session/rights';
+import type { Names } from '$core/access/rights';
 import type { AtEnd, StepKind } from '$core/session/steps';
-import type { StepMay } from '$core/session/step-rights';
+import type { StepMay } from '$core/access/step-grants';
 import { m } from '$lib/messages';
 import type { Room } from '../../room/room.svelte';
 import Coffee from '@lucide/svelte/icons/coffee';

@@ -1,7 +1,8 @@
 /** Bringing a connection in line with what its person may do now. */
 import type { Connection } from '@hocuspocus/server';
-import { TO_READ, TO_WRITE, type Layer } from '$core/session/layers';
-import { may, type House, type Role } from '$core/session/rights';
+import { TO_READ, TO_WRITE, type Layer } from '$core/access/layers';
+import { type House, may } from '$core/access/rights';
+import type { Role } from '$core/access/roles';
 import type { Known } from '$core/session/veil';
 import type { Person } from '../auth';
 import { membershipOf } from '../boards';

@@ -3,8 +3,8 @@
  * documents, and their connections are ended.
  */
 import type { Connection, Document } from '@hocuspocus/server';
-import type { Layer } from '$core/session/layers';
-import { leads } from '$core/session/rights';
+import type { Layer } from '$core/access/layers';
+import { leads } from '$core/access/roles';
 import { log } from '../log';
 import { speakingOn } from '../members';
 import { align } from './align';

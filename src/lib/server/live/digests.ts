@@ -1,5 +1,5 @@
 /** Journals brought up to date for those who read them, as often as it costs little. */
-import type { Layer } from '$core/session/layers';
+import type { Layer } from '$core/access/layers';
 import { database } from '../db';
 import { documentName } from './names';
 import { snapshot } from './snapshots';

@@ -4,8 +4,9 @@
  */
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
-import type { Layer } from '$core/session/layers';
-import { leads, may } from '$core/session/rights';
+import type { Layer } from '$core/access/layers';
+import { may } from '$core/access/rights';
+import { leads } from '$core/access/roles';
 import * as Y from 'yjs';
 import { touchBoard } from '../boards';
 import { noteLeaving } from '../board-list';

@@ -1,5 +1,5 @@
 /** Names of live documents: `board/<id>/<layer>`, and `board/<id>/silent/<person>` for each person's silent notes. */
-import { ALL_LAYERS, type Layer } from '$core/session/layers';
+import { ALL_LAYERS, type Layer } from '$core/access/layers';
 import { z } from 'zod';
 
 const id = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);

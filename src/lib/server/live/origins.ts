@@ -1,5 +1,6 @@
 /** Where a change of a live document comes from: a person's connection, this server itself, or another server. */
-import { leads, type House, type Role } from '$core/session/rights';
+import type { House } from '$core/access/rights';
+import { leads, type Role } from '$core/access/roles';
 import type { Known } from '$core/session/veil';
 import type { Sayer } from '$core/talk/rules';
 import type { Person } from '../auth';

@@ -4,7 +4,7 @@ import * as Y from 'yjs';
 import { objectsOf } from '$core/board/document';
 import { addObject, moveObjects, removeObjects } from '$core/board/edits';
 import { noteAt, partner, testBoard } from '$core/board/testing';
-import type { House } from '$core/session/rights';
+import type { House } from '$core/access/rights';
 import { checkUpdate, type PutBack } from './step-check';
 import type { Context } from './origins';
 

@@ -4,9 +4,9 @@
  */
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
 import { keep, restore, type Kept } from '$core/board/kept';
-import { leads } from '$core/session/rights';
+import { leads } from '$core/access/roles';
 import { breachOf, type Breach } from '$core/session/stage-check';
-import { grantsOf } from '$core/session/step-rights';
+import { grantsOf } from '$core/access/step-grants';
 import { touchedBy } from '$core/session/touched';
 import * as Y from 'yjs';
 import { parseName } from './names';

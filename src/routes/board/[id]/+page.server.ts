@@ -1,6 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { eq } from 'drizzle-orm';
-import { may } from '$core/session/rights';
+import { may } from '$core/access/rights';
 import { noteOpening } from '$lib/server/board-list';
 import { membershipOf } from '$lib/server/boards';
 import { speakerOn } from '$lib/server/names';

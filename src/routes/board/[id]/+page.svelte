@@ -7,7 +7,7 @@
 	import { tellWord } from '$lib/frame/session/leading';
 	import { Room } from '$lib/room/room.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
-	import { leads } from '$core/session/rights';
+	import { leads } from '$core/access/roles';
 	import PlainPage from '$lib/ui/PlainPage.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Waiting from '$lib/frame/Waiting.svelte';

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { writes } from '$core/access/roles';
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
@@ -7,7 +8,7 @@
 	const { data, form }: PageProps = $props();
 </script>
 
-<EntryPage title={data.title} text={data.role === 'viewer' ? m.join_hint_viewer() : m.join_hint()}>
+<EntryPage title={data.title} text={!writes(data.role) ? m.join_hint_viewer() : m.join_hint()}>
 	<form method="POST" use:enhance>
 		<!-- svelte-ignore a11y_autofocus -->
 		<label

@@ -11,8 +11,9 @@ import {
 	text,
 	uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import { NAMES, ROLES } from '../../../../core/session/rights';
-import type { StepRule } from '../../../../core/session/step-rights';
+import { NAMES } from '../../../../core/access/rights';
+import { ROLES } from '../../../../core/access/roles';
+import type { StepRule } from '../../../../core/access/step-grants';
 import { ofPerson, people } from './people';
 import { instant } from './columns';
 

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { titleSchema } from '$core/boards/title';
-import { GIVEN_ROLES } from '$core/session/rights';
+import { GIVEN_ROLES } from '$core/access/roles';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { addMember, dissolveProject, renameProject } from '$lib/server/projects';

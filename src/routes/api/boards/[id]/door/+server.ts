@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { may } from '$core/session/rights';
+import { may } from '$core/access/rights';
 import { membershipOf } from '$lib/server/boards';
 import { route } from '$lib/server/http';
 import { isBanned } from '$lib/server/members';

@@ -1,4 +1,4 @@
-import { leads } from '$core/session/rights';
+import { leads } from '$core/access/roles';
 import { m } from '$lib/messages';
 import { boardTitle, Refused, requireRight } from '$lib/server/boards';
 import { makeArchive } from '$lib/server/archives';

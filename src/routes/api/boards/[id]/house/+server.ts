@@ -3,7 +3,7 @@ import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { setHouse } from '$lib/server/members';
 import { followNames } from '$lib/server/veil';
-import { settingsSchema } from '$core/session/rights';
+import { settingsSchema } from '$core/access/rights';
 
 const wishSchema = settingsSchema.partial();
 

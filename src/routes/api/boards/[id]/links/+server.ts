@@ -2,7 +2,7 @@ import { json } from '@sveltejs/kit';
 import { body, route } from '$lib/server/http';
 import { invitation } from '$lib/server/invitation';
 import { createLink, linksOf } from '$lib/server/links';
-import { GIVEN_ROLES } from '$core/session/rights';
+import { GIVEN_ROLES } from '$core/access/roles';
 import { z } from 'zod';
 
 /** A link lasts a year at most when it is given an end. */

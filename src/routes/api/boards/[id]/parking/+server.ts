@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { LONGEST_PARKED, park, readParking, removeParked } from '$core/session/parking';
-import { leads } from '$core/session/rights';
+import { leads } from '$core/access/roles';
 import { Refused, requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
@@ -19,8 +19,7 @@ const orderSchema = z.discriminatedUnion('do', [
 export const POST = route(async (event, person) => {
 	const id = event.params['id']!;
 	const order = await body(event, orderSchema);
-	const { role, house } = await requireRight(id, person.id, 'enter');
-	if (role === 'viewer' || (house.watching && !leads(role))) throw new Refused(m.error_talk());
+	const { role, house } = await requireRight(id, person.id, 'park');
 	if (!(await allow('parking', person.id))) throw new Refused(m.error_too_many());
 	const speaker = await speakerOn(id, person, role, house);
 	try {

@@ -3,7 +3,7 @@ import { route } from '$lib/server/http';
 import { bannedFrom, membersOf } from '$lib/server/members';
 import { requireRight } from '$lib/server/boards';
 import { speakerOn } from '$lib/server/names';
-import { leads } from '$core/session/rights';
+import { leads } from '$core/access/roles';
 
 /** Everybody who belongs to a board; for those who lead, also who may not come back. */
 export const GET = route(async (event, person) => {

@@ -1,7 +1,7 @@
 import { Refused, requireRight } from '$lib/server/boards';
 import { route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
-import { ALL_LAYERS, TO_READ } from '$core/session/layers';
+import { ALL_LAYERS, TO_READ } from '$core/access/layers';
 import { m } from '$lib/messages';
 import { z } from 'zod';
 

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { body, route } from '$lib/server/http';
-import { GIVEN_ROLES } from '$core/session/rights';
+import { GIVEN_ROLES } from '$core/access/roles';
 import { live } from '$lib/server/live/documents';
 import { changeRole, handOver, leaveBoard, liftBan, sendOut } from '$lib/server/members';
 import { z } from 'zod';

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { GIVEN_ROLES } from '$core/session/rights';
+import { GIVEN_ROLES } from '$core/access/roles';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { changePart, takeOut } from '$lib/server/projects';

@@ -1,18 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { STEP_MAY } from './step-rights';
-import {
-	leads,
-	may,
-	may as mayDo,
-	mayChange,
-	mayGive,
-	OPEN_HOUSE,
-	RIGHTS,
-	ROLES,
-	type House,
-	type Right,
-	type Role,
-} from './rights';
+import { STEP_MAY } from './step-grants';
+import { type House, may, may as mayDo, mayChange, mayGive, OPEN_HOUSE, type Right, RIGHTS } from './rights';
+import { leads, type Role, ROLES } from './roles';
 
 const houses: House[] = [];
 for (let bits = 0; bits < 16; bits++)
@@ -33,8 +22,8 @@ describe('rights', () => {
 	it.each([
 		['owner', RIGHTS],
 		['facilitator', RIGHTS.filter((right) => right !== 'own')],
-		['editor', ['enter', ...WRITING, 'talk', 'take out']],
-		['commenter', ['enter', 'talk', 'take out']],
+		['editor', ['enter', ...WRITING, 'talk', 'park', 'take out']],
+		['commenter', ['enter', 'talk', 'park', 'take out']],
 		['viewer', ['enter', 'take out']],
 	] as const)('of %s in an open house are %j', (role, rights) => {
 		expect(RIGHTS.filter((right) => may(role, right, OPEN_HOUSE))).toEqual([...rights]);
@@ -58,9 +47,17 @@ describe('rights', () => {
 	it('are narrowed by the running step, never widened', () => {
 		const under = (may: (typeof STEP_MAY)[number], role: Role): string[] =>
 			RIGHTS.filter((right) => mayDo(role, right, { ...OPEN_HOUSE, step: { may } }));
-		expect(under('watch', 'editor')).toEqual(['enter', 'keep notes', 'take out']);
-		expect(under('line', 'editor')).toEqual(['enter', 'write', 'line', 'keep notes', 'take out']);
-		expect(under('nod', 'editor')).toEqual(['enter', 'write', 'nod', 'keep notes', 'talk', 'take out']);
+		expect(under('watch', 'editor')).toEqual(['enter', 'keep notes', 'park', 'take out']);
+		expect(under('line', 'editor')).toEqual(['enter', 'write', 'line', 'keep notes', 'park', 'take out']);
+		expect(under('nod', 'editor')).toEqual([
+			'enter',
+			'write',
+			'nod',
+			'keep notes',
+			'talk',
+			'park',
+			'take out',
+		]);
 		expect(under('own', 'editor')).toEqual([
 			'enter',
 			'write',
@@ -69,9 +66,10 @@ describe('rights', () => {
 			'nod',
 			'keep notes',
 			'talk',
+			'park',
 			'take out',
 		]);
-		expect(under('nod', 'commenter')).toEqual(['enter', 'talk', 'take out']);
+		expect(under('nod', 'commenter')).toEqual(['enter', 'talk', 'park', 'take out']);
 		for (const may of STEP_MAY)
 			for (const role of ROLES)
 				for (const right of under(may, role)) expect(mayDo(role, right as Right, OPEN_HOUSE)).toBe(true);

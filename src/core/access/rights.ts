@@ -4,15 +4,8 @@
  */
 
 import { z } from 'zod';
-import { grantsOf, NO_STEP, stepRuleSchema } from './step-rights';
-
-/** Parts that people have on a board, from the one who may most to those who may least. */
-export const ROLES = ['owner', 'facilitator', 'editor', 'commenter', 'viewer'] as const;
-export type Role = (typeof ROLES)[number];
-
-/** Parts that can be given: everything but owning. */
-export const GIVEN_ROLES = ROLES.filter((role): role is GivenRole => role !== 'owner');
-export type GivenRole = Exclude<Role, 'owner'>;
+import { isAtLeast, leads, owns, talks, writes, type Role } from './roles';
+import { grantsOf, NO_STEP, stepRuleSchema, type Grants } from './step-grants';
 
 /**
  * Whether people see each other's names: all do; only those who lead do, and everybody else is a numbered voice; or nobody
@@ -73,6 +66,8 @@ export const RIGHTS = [
 	'keep notes',
 	/** Writing where people talk about the board. */
 	'talk',
+	/** Keeping a question for later, in whatever step. */
+	'park',
 	/** Exports, copies, pictures. */
 	'take out',
 	/** Making links for others. */
@@ -84,48 +79,41 @@ export const RIGHTS = [
 ] as const;
 export type Right = (typeof RIGHTS)[number];
 
-export const leads = (role: Role): boolean => role === 'owner' || role === 'facilitator';
+type Rule = (role: Role, house: House, grants: Grants) => boolean;
 
-/** Whether somebody with a part on a board may do something while the board is set like that. */
+const writesNow: Rule = (role, house) => writes(role) && !house.watching;
+
+/** What it takes to do something, for those who do not lead. */
+const RULES: Record<Right, Rule> = {
+	enter: () => true,
+	write: (role, house, grants) => writesNow(role, house, grants) && Object.values(grants).some(Boolean),
+	edit: (role, house, grants) => writesNow(role, house, grants) && grants.edit,
+	'own notes': (role, house, grants) => writesNow(role, house, grants) && grants.own,
+	line: (role, house, grants) => writesNow(role, house, grants) && grants.line,
+	nod: (role, house, grants) => writesNow(role, house, grants) && grants.nod,
+	'keep notes': writes,
+	talk: (role, house, { nod }) => talks(role) && !house.watching && nod,
+	park: (role, house) => talks(role) && !house.watching,
+	'take out': (role, house) => writes(role) || house.onlookersTakeOut,
+	share: (role, house) => writes(role) && house.editorsShare,
+	lead: () => false,
+	own: () => false,
+};
+
+/** Whether somebody with a role on a board may do something while the board is set like that. */
 export function may(role: Role, right: Right, house: House): boolean {
-	if (role === 'owner') return true;
-	if (right === 'own') return false;
-	if (role === 'facilitator') return true;
-	if (right === 'lead' || house.closed) return false;
-	const grants = grantsOf(house.step);
-	const writes = role === 'editor' && !house.watching;
-	switch (right) {
-		case 'enter':
-			return true;
-		case 'write':
-			return writes && (grants.line || grants.own || grants.nod || grants.edit);
-		case 'edit':
-			return writes && grants.edit;
-		case 'own notes':
-			return writes && grants.own;
-		case 'line':
-			return writes && grants.line;
-		case 'nod':
-			return writes && grants.nod;
-		case 'keep notes':
-			return role === 'editor';
-		case 'talk':
-			return role !== 'viewer' && !house.watching && grants.nod;
-		case 'take out':
-			return role === 'editor' || house.onlookersTakeOut;
-		case 'share':
-			return role === 'editor' && house.editorsShare;
-	}
+	if (right === 'own') return owns(role);
+	if (leads(role)) return true;
+	return !house.closed && RULES[right](role, house, grantsOf(house.step));
 }
 
 /** Whether somebody may give somebody else a part, by a link or by name: nobody gives more than they have, or owning. */
 export function mayGive(giver: Role, role: Role, house: House): boolean {
-	if (role === 'owner' || !may(giver, 'share', house)) return false;
-	return ROLES.indexOf(role) >= ROLES.indexOf(giver);
+	return !owns(role) && may(giver, 'share', house) && isAtLeast(giver, role);
 }
 
 /**
  * Whether somebody who leads may change the part of somebody else, or send them out. The owner's part changes only when
  * the board is handed over.
  */
-export const mayChange = (who: Role, whose: Role): boolean => leads(who) && whose !== 'owner';
+export const mayChange = (who: Role, whose: Role): boolean => leads(who) && !owns(whose);
