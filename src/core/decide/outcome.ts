@@ -3,17 +3,23 @@ import { consensus, gathering, kendallW } from './agreement';
 import { borda, deviation, mean, median, placesOf, plurality, schulze, type Scores } from './count';
 import { isEmpty, type Choice, type Option, type Vote } from './vote';
 
-/** How votes of each method are counted, and by what else they can be. */
-export type Rule =
-	| 'dots'
-	| 'heads'
-	| 'borda'
-	| 'plurality'
-	| 'schulze'
-	| 'mean'
-	| 'median'
-	| 'mean product'
-	| 'median product';
+/** How votes are counted, or could be: what the server tells is checked against this list, and each has its words. */
+export const RULES = [
+	'dots',
+	'heads',
+	'borda',
+	'plurality',
+	'schulze',
+	'mean',
+	'median',
+	'mean product',
+	'median product',
+] as const;
+export type Rule = (typeof RULES)[number];
+
+/** Measures of agreement. */
+export const MEASURES = ['W', 'consensus', 'gathering'] as const;
+type Measure = (typeof MEASURES)[number];
 
 export interface Result {
 	option: Option;
@@ -39,7 +45,7 @@ export interface Outcome {
 	/** How many voted, and how many may have. */
 	turnout: { voted: number; entitled: number };
 	/** Agreement from 0 to 1, and by which measure; undefined when it cannot be told. */
-	agreement: { measure: 'W' | 'consensus' | 'gathering'; value: number } | undefined;
+	agreement: { measure: Measure; value: number } | undefined;
 	/** What stands on top by other rules. */
 	others: { rule: Rule; top: Option[]; isSame: boolean }[];
 }
@@ -87,10 +93,8 @@ interface Counted {
 	agreement: Outcome['agreement'];
 }
 
-const some = <T extends Outcome['agreement']>(
-	measure: NonNullable<T>['measure'],
-	value: number | undefined,
-): Outcome['agreement'] => (value === undefined ? undefined : { measure, value });
+const some = (measure: Measure, value: number | undefined): Outcome['agreement'] =>
+	value === undefined ? undefined : { measure, value };
 
 const COUNTS: Record<Vote['method'], (vote: Vote, cast: readonly Choice[]) => Counted> = {
 	dots: countDots,

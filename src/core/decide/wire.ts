@@ -1,5 +1,6 @@
 /** What the server tells about votes, and what is asked of it; checked on both sides. */
 import { z } from 'zod';
+import { MEASURES, RULES } from './outcome';
 import { choiceSchema, optionSchema, termsSchema } from './vote';
 
 const id = z.string().min(1).max(64);
@@ -26,34 +27,14 @@ const resultSchema = z.object({
 });
 
 export const outcomeSchema = z.object({
-	rule: z.enum([
-		'dots',
-		'heads',
-		'borda',
-		'plurality',
-		'schulze',
-		'mean',
-		'median',
-		'mean product',
-		'median product',
-	]),
+	rule: z.enum(RULES),
 	results: z.array(resultSchema),
 	tied: z.array(optionSchema),
 	turnout: z.object({ voted: z.number(), entitled: z.number() }),
-	agreement: z.object({ measure: z.enum(['W', 'consensus', 'gathering']), value: z.number() }).optional(),
+	agreement: z.object({ measure: z.enum(MEASURES), value: z.number() }).optional(),
 	others: z.array(
 		z.object({
-			rule: z.enum([
-				'heads',
-				'plurality',
-				'schulze',
-				'median',
-				'median product',
-				'dots',
-				'borda',
-				'mean',
-				'mean product',
-			]),
+			rule: z.enum(RULES),
 			top: z.array(optionSchema),
 			isSame: z.boolean(),
 		}),
