@@ -62,6 +62,7 @@ if wants checks; then
 	check types npx --no-install svelte-check --threshold error
 	check types-scripts npx --no-install tsc -p scripts/tsconfig.json
 	check types-core npx --no-install tsc -p src/core/tsconfig.json
+	check imports npx --no-install depcruise src server
 	check migrations node scripts/check-migrations.mjs
 	check messages node build/cli/check-messages.js
 fi

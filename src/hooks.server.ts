@@ -8,11 +8,13 @@ import { handleUpgrade } from '$lib/server/live/upgrade';
 import { log } from '$lib/server/log';
 import { metrics } from '$lib/server/metrics';
 import { startStopping } from '$lib/server/state';
+import { takeUpEffects } from '$lib/server/step-effects';
 import { nanoid } from 'nanoid';
 
 export const init: ServerInit = () => {
 	if (building) return;
 	metrics().from(live());
+	takeUpEffects(live());
 	keepBin();
 	(globalThis as Record<symbol, unknown>)[Symbol.for('wandtafel.entry')] = {
 		handleUpgrade,

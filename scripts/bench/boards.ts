@@ -2,7 +2,7 @@
 import * as Y from 'yjs';
 import type postgres from 'postgres';
 import { generateBoard } from '$core/board/generate';
-import type { Hand } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 
 /** Makes a board of `count` objects in one snapshot-sized update. Returns its id. */

@@ -1,7 +1,8 @@
 /** Measures a board with a long history: opening it, its journal, earlier moments, and what making old stretches short brings. */
 import * as Y from 'yjs';
 import { objectsOf, fragmentOf } from '$core/board/document';
-import { addObject, moveObjects, removeObjects, type Hand } from '$core/board/edits';
+import { addObject, moveObjects, removeObjects } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { addSheet } from '$core/board/sheets';
 import { readSegment } from '$core/journal/segment';

@@ -1,5 +1,5 @@
 /** Another person who moves notes all the time while frames are measured. */
-import { patch } from '$core/board/edits';
+import { patch } from '$core/board/store';
 import { frame, KIND } from '$lib/server/live/frames';
 import { createDecoder, readVarString, readVarUint } from 'lib0/decoding';
 import { writeUpdate } from 'y-protocols/sync';

@@ -5,7 +5,8 @@
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
 import { objectsOf } from '$core/board/document';
-import { addObject, type Hand } from '$core/board/edits';
+import { addObject } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { LAYERS } from '$core/access/layers';
 import { paceOf } from '$core/session/presence';

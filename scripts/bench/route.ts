@@ -1,6 +1,7 @@
 /** Measures routing: all of a board at once, and what is touched by a drag in each of its frames. */
 import * as Y from 'yjs';
-import { addObjects, type Hand, type NewObject } from '$core/board/edits';
+import { addObjects, type NewObject } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { randomFrom } from '$core/board/generate';
 import { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';

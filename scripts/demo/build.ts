@@ -1,5 +1,6 @@
 /** Builds the demo board: four sheets, about eighty notes, a flow, a season map, a plan, a run sheet half run. */
-import { addObjects, type Hand, type NewObject } from '$core/board/edits';
+import { addObjects, type NewObject } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { addSheet } from '$core/board/sheets';
 import { roomOfField } from '$core/board/gather';
 import { plainText } from '$core/text/rich';

@@ -1,5 +1,6 @@
 /** The sheet on which the season is planned: columns, action items, a list with nods, a grid, a table, marks. */
-import { addObject, addObjects, type Hand, type NewObject } from '$core/board/edits';
+import { addObject, addObjects, type NewObject } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { putIn } from '$core/board/holders/cards';
 import { fitRows, nodAtRow, setFact, signOff, writeBlock } from '$core/board/holders/edits';
 import type { HolderKind } from '$core/board/holders/forms';

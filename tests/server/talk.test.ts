@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
 import type { GivenRole } from '$core/access/roles';
-import type { Hand } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { answer, beginThread, chatter, resolve, takeAway } from '$core/talk/edits';
 import { TalkModel } from '$core/talk/model';
 import { remarkKey, talkOf } from '$core/talk/shape';

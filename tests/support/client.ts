@@ -2,7 +2,8 @@
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
-import { addObject, addObjects, type Hand } from '$core/board/edits';
+import { addObject, addObjects } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { plainText } from '$core/text/rich';
 import type { TestPerson } from './people';

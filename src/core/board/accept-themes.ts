@@ -4,7 +4,8 @@ import { unionOf } from '../geometry/box';
 import type { Theme } from '../themes';
 import { CHALKS } from './colours';
 import { objectsOf } from './document';
-import { addObjects, type Hand, type NewObject } from './edits';
+import { addObjects, type NewObject } from './edits';
+import type { Hand } from './store';
 import type { BoardModel } from './model';
 import type { BoardObject } from './objects';
 

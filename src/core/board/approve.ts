@@ -1,6 +1,6 @@
 /** Nods, and ties between two objects that refer to each other. Each is a key of its own, so that none is lost. */
 import { objectsOf } from './document';
-import { transact, type Hand } from './edits';
+import { type Hand, transact } from './store';
 import type { BoardModel } from './model';
 import { NOD, SEE } from './nods';
 

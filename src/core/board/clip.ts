@@ -1,6 +1,7 @@
 /** Copying objects out and putting them down again, with what they hold and the links among them. */
 import { unionOf, type Box } from '../geometry/box';
-import { addObjects, shifted, withContents, type Hand, type NewObject } from './edits';
+import { addObjects, type NewObject, shifted, withContents } from './edits';
+import type { Hand } from './store';
 import type { HolderParts } from './holders/parts';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject, type ConnectorEnd } from './objects';

@@ -3,16 +3,8 @@ import * as Y from 'yjs';
 import { plainText } from '../text/rich';
 import { acceptThemes } from './accept-themes';
 import { objectsOf } from './document';
-import {
-	addObject,
-	addObjects,
-	EditError,
-	moveObjects,
-	removeObjects,
-	restyle,
-	setBoxes,
-	setText,
-} from './edits';
+import { addObject, addObjects, moveObjects, removeObjects, restyle, setBoxes, setText } from './edits';
+import { EditError } from './store';
 import { restack } from './stacking';
 import { copyOut, putDown } from './clip';
 import { BoardModel } from './model';

@@ -14,9 +14,9 @@ import { TEXT_SIZES } from './kinds/text';
 import { keysAbove, keysBelow } from './order-keys';
 import { stickIn } from './marks';
 import { isRegion, type BoardModel } from './model';
+import { EditError, patch, transact, type Hand } from './store';
 import {
 	hasStyle,
-	isValue,
 	objectSchema,
 	type BoardObject,
 	type BoxValues,
@@ -25,16 +25,6 @@ import {
 	type ObjectOf,
 	type StyleOf,
 } from './objects';
-
-/** Who edits what: the document, the person, and where ids and times come from. */
-export interface Hand {
-	doc: Y.Doc;
-	person: { id: string; name: string };
-	/** Marks transactions as this hand's own, for undo. */
-	origin: unknown;
-	now: () => number;
-	newId: () => string;
-}
 
 /** What is needed to make an object; the rest follows. */
 export interface NewObject<K extends KindName = KindName> {
@@ -65,13 +55,6 @@ export interface NewObject<K extends KindName = KindName> {
 	/** Who wrote it, where that is not the hand itself. */
 	by?: [string, string];
 }
-
-/** Error in words for people: the edit was refused and nothing was changed. */
-export class EditError extends Error {
-	override name = 'EditError';
-}
-
-export const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(work, hand.origin) as T;
 
 /** Stack places above everything on a sheet, or below it for regions drawn round what is there. */
 export function stackPlaces(model: BoardModel, sheet: string, count: number, under: boolean): string[] {
@@ -146,26 +129,6 @@ export function withContents(model: BoardModel, ids: Iterable<string>): Set<stri
 			queue.push(...model.contentsOf(object));
 	}
 	return all;
-}
-
-/**
- * Sets values of one object; undefined takes a value away. Places beyond the limits of a board
- * become the nearest within.
- * @throws EditError when a value is none that the object can have; then nothing is written
- */
-export function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
-	const map = objectsOf(hand.doc).get(id);
-	if (!map) return;
-	const kind = map.get('kind');
-	const all = Object.entries(values).map(([key, value]) => [key, withinLimits(key, value)] as const);
-	for (const [key, value] of all)
-		if (value !== undefined && !isValue(kind, key, value))
-			throw new EditError(`This ${String(kind)} cannot have such a ${key}.`);
-	for (const [key, value] of all) {
-		if (value === undefined) map.delete(key);
-		else map.set(key, value);
-	}
-	map.set('changed', hand.now());
 }
 
 export const shifted = (end: ConnectorEnd, dx: number, dy: number): ConnectorEnd =>

@@ -1,6 +1,7 @@
 /** Boards of any size for measuring, the same ones from the same seed. */
 import { PIGMENTS } from './colours';
-import { addObjects, type Hand, type NewObject } from './edits';
+import { addObjects, type NewObject } from './edits';
+import type { Hand } from './store';
 import { addSheet } from './sheets';
 import type { BoardModel } from './model';
 

@@ -1,6 +1,7 @@
 /** Grouping objects so that they are taken as one, and locking them against slips. */
 import { objectsOf } from './document';
-import { addObjects, patch, transact, withContents, type Hand } from './edits';
+import { addObjects, withContents } from './edits';
+import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
 
 /**

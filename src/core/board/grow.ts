@@ -1,6 +1,7 @@
 /** Growing a flow: the next object beside one, already linked, of the same kind and look. */
 import { inflate, overlaps, type Box } from '../geometry/box';
-import { addObjects, type Hand, type NewObject } from './edits';
+import { addObjects, type NewObject } from './edits';
+import type { Hand } from './store';
 import type { BoardModel } from './model';
 import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
 

@@ -1,6 +1,7 @@
 /** What rubbing out does to the board. */
 import { objectsOf } from './document';
-import { addObjects, transact, type Hand, type NewObject } from './edits';
+import { addObjects, type NewObject } from './edits';
+import { type Hand, transact } from './store';
 import { strokeThrough } from './kinds/stroke';
 import type { BoardModel } from './model';
 import type { InkPoint } from '../ink/stroke';

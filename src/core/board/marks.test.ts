@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { roughMeasure } from '../text/fonts';
 import { copyOut, putDown } from './clip';
-import { addObject, moveObjects, removeObjects, setBoxes, type NewObject } from './edits';
+import { addObject, moveObjects, type NewObject, removeObjects, setBoxes } from './edits';
 import { putIn } from './holders/cards';
 import { drawingOf } from './kinds';
 import { placeMarks, stickAt } from './marks';

@@ -1,6 +1,6 @@
 /** Marks that stick: which object they lie on, and going along with it. */
 import { centreOf, holdsPoint, turn, type Point } from '../geometry/box';
-import { patch, transact, type Hand } from './edits';
+import { type Hand, patch, transact } from './store';
 import { boxOf } from './kinds/outline';
 import { isRegion, type BoardModel } from './model';
 import { byStack, type BoardObject, type BoxValues, type ObjectOf } from './objects';

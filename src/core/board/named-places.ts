@@ -3,7 +3,7 @@ import { keysAbove } from './order-keys';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { placesOf } from './document';
-import { transact, type Hand } from './edits';
+import { type Hand, transact } from './store';
 import { coordinate, identifier } from './kinds/common';
 import { byStack } from './objects';
 

@@ -4,7 +4,7 @@
  */
 import * as Y from 'yjs';
 import { objectsOf, readText, sheetsOf, writeText } from './document';
-import { transact, type Hand } from './edits';
+import { type Hand, transact } from './store';
 
 /** What is brought back. */
 export type RestoreScope =

@@ -1,6 +1,6 @@
 /** Fields as a sequence: the order in which they are gone through, shown and exported. */
 import { freshKeys } from './order-keys';
-import { patch, transact, type Hand } from './edits';
+import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
 import type { ObjectOf } from './objects';
 

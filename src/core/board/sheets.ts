@@ -2,7 +2,8 @@
 import * as Y from 'yjs';
 import { copyOut, putDown } from './clip';
 import { objectsOf, sheetsOf } from './document';
-import { patch, transact, withContents, type Hand } from './edits';
+import { withContents } from './edits';
+import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
 import { keysAfter } from './order-keys';
 import type { Sheet } from './objects';

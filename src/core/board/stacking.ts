@@ -1,6 +1,7 @@
 /** What lies above what: bringing objects to the front, to the back, or one step past what they overlap. */
 import { overlaps } from '../geometry/box';
-import { patch, stackPlaces, transact, withContents, type Hand } from './edits';
+import { stackPlaces, withContents } from './edits';
+import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
 import { insertAt } from './order-keys';
 import { byStack, type BoardObject } from './objects';

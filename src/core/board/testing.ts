@@ -1,6 +1,7 @@
 /** A board in memory for tests: a document, its model, and a hand to edit with. */
 import * as Y from 'yjs';
-import { addObject, type Hand, type NewObject } from './edits';
+import { addObject, type NewObject } from './edits';
+import type { Hand } from './store';
 import type { HolderKind } from './holders/forms';
 import { newParts, startSize } from './holders/make';
 import { addSheet } from './sheets';

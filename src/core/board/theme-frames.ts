@@ -3,7 +3,7 @@
  * out of all frames belong to none.
  */
 import { holdsPoint, type Box } from '../geometry/box';
-import { patch, transact, type Hand } from './edits';
+import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
 import type { BoardObject, BoxValues } from './objects';
 

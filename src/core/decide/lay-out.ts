@@ -1,5 +1,6 @@
 /** What came of a vote, on the board: objects in their order, in columns, or on a matrix. */
-import { addObject, moveTo, transact, type Hand } from '../board/edits';
+import { addObject, moveTo } from '../board/edits';
+import { type Hand, transact } from '../board/store';
 import { putIn } from '../board/holders/cards';
 import { newParts, startSize } from '../board/holders/make';
 import { REGION_TITLE } from '../board/kinds/region';

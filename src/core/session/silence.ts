@@ -8,7 +8,8 @@
  */
 import * as Y from 'yjs';
 import { z } from 'zod';
-import { addObject, type Hand } from '../board/edits';
+import { addObject } from '../board/edits';
+import type { Hand } from '../board/store';
 import type { Pigment } from '../board/colours';
 import { objectsOf } from '../board/document';
 import { NOTE_SIZES } from '../board/kinds/note';

@@ -2,15 +2,8 @@ import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { nod } from '../board/approve';
 import { fragmentOf } from '../board/document';
-import {
-	addObject,
-	addObjects,
-	moveObjects,
-	removeObjects,
-	restyle,
-	setText,
-	type Hand,
-} from '../board/edits';
+import { addObject, addObjects, moveObjects, removeObjects, restyle, setText } from '../board/edits';
+import type { Hand } from '../board/store';
 import { lockObjects } from '../board/groups';
 import { addSheet } from '../board/sheets';
 import { BoardModel } from '../board/model';

@@ -1,6 +1,7 @@
 /** Keeping people in the place: notes that lie outside of the step's field are found and brought back, and a field is put in order by person. */
 import { objectsOf } from '../board/document';
-import { moveTo, transact, type Hand } from '../board/edits';
+import { moveTo } from '../board/edits';
+import { type Hand, transact } from '../board/store';
 import { GATHER_GAP, roomOfField } from '../board/gather';
 import type { BoardModel } from '../board/model';
 import type { BoardObject } from '../board/objects';

@@ -1,6 +1,6 @@
 /** Saying something about a board: comments, answers, ends of threads, lines of the chat. Each function is one transaction. */
 import * as Y from 'yjs';
-import type { Hand } from '../board/edits';
+import type { Hand } from '../board/store';
 import type { Thread } from './model';
 import {
 	chatKey,

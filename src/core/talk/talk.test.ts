@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { addObject, moveObjects, removeObjects, setBoxes, type Hand } from '../board/edits';
+import { addObject, moveObjects, removeObjects, setBoxes } from '../board/edits';
+import type { Hand } from '../board/store';
 import { linkBetween, noteAt, testBoard } from '../board/testing';
 import { moveToSheet, addSheet } from '../board/sheets';
 import {

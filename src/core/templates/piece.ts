@@ -1,7 +1,7 @@
 /** Pieces from a drawer: objects of a board as they are carried by copy and paste; with steps they are recipes of one's own. */
 import { z } from 'zod';
 import { clipBounds, putDown, type Clip } from '../board/clip';
-import type { Hand } from '../board/edits';
+import type { Hand } from '../board/store';
 import { partsSchema } from '../board/holders/parts';
 import { objectSchema, type BoardObject } from '../board/objects';
 import type { BoardModel } from '../board/model';

@@ -1,5 +1,6 @@
 /** Finding room for a layout: where the hand is, as large as there is room, never over what is there. */
-import { addObjects, type Hand } from '../board/edits';
+import { addObjects } from '../board/edits';
+import type { Hand } from '../board/store';
 import type { BoardModel } from '../board/model';
 import { overlaps, type Box, type Point } from '../geometry/box';
 import { Sketch } from './sketch';

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A layout as a picture, drawn from the very objects that it would put down. */
-	import { addObjects, type Hand } from '$core/board/edits';
+	import { addObjects } from '$core/board/edits';
+	import type { Hand } from '$core/board/store';
 	import { groundOf } from '$core/board/ground';
 	import { BoardModel } from '$core/board/model';
 	import { pictureOf } from '$core/board/scene';

@@ -2,7 +2,7 @@
 import { copyOut, type Clip } from '$core/board/clip';
 import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
-import { addObjects, removeObjects, type NewObject } from '$core/board/edits';
+import { addObjects, type NewObject, removeObjects } from '$core/board/edits';
 import { neededHeight } from '$core/board/kinds';
 import { freePlace } from '$core/geometry/free-place';
 import { withLinks } from '$core/text/links';

@@ -21,7 +21,7 @@ import { cssFont } from './faces';
 import { TOOL_TABLE } from './tools';
 import { bendHandles } from './tools/bend';
 import { growPoint, turnPoint } from './tools/knobs';
-import { resizeTarget } from './tools/pick';
+import { resizeTarget } from './tools/reshape';
 import type { Sketch } from './tools/tool';
 import type { Box, Point } from '$core/geometry/box';
 

@@ -1,5 +1,6 @@
 /** Writing in an object, or in one part of it: a heading, a cell, a line. */
-import { patch, removeObjects, setBoxes, transact } from '$core/board/edits';
+import { removeObjects, setBoxes } from '$core/board/edits';
+import { patch, transact } from '$core/board/store';
 import { addTrack, canChangeTracks, fitRows, openCell } from '$core/board/holders/edits';
 import { isHolder } from '$core/board/holders/forms';
 import { HEAD, rowAndCol } from '$core/board/holders/parts';

@@ -5,7 +5,8 @@
 import { readParking } from '$core/session/parking';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { nod } from '$core/board/approve';
-import { addObject, moveObjects, restyle, type Hand } from '$core/board/edits';
+import { addObject, moveObjects, restyle } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { guessLanding } from '$core/board/gather';
 import { BoardModel } from '$core/board/model';
 import { PIGMENTS } from '$core/board/colours';

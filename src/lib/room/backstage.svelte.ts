@@ -1,6 +1,7 @@
 /** What only those who lead see, as one of them has it: notes on steps, and objects that wait backstage. */
 import { asidesOf, cueOf, setCue } from '$core/session/backstage';
-import { removeObjects, type Hand } from '$core/board/edits';
+import { removeObjects } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import type * as Y from 'yjs';

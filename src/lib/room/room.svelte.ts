@@ -4,7 +4,8 @@
  */
 import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
-import { addObject, type Hand } from '$core/board/edits';
+import { addObject } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import type { Pigment } from '$core/board/colours';
 import { type House, may, OPEN_HOUSE, type Right, seesNames } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';

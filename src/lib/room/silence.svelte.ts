@@ -1,6 +1,7 @@
 /** One's own silent notes: written here, seen by nobody else until they are revealed. */
 import type { Pigment } from '$core/board/colours';
-import { removeObjects, setText, type Hand } from '$core/board/edits';
+import { removeObjects, setText } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { objectsOf } from '$core/board/document';
 import { BoardModel } from '$core/board/model';
 import type { ObjectOf } from '$core/board/objects';

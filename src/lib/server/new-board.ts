@@ -1,5 +1,6 @@
 /** Making boards with something on them: blank, or from a recipe that is ready to start. */
-import { addObjects, type Hand } from '$core/board/edits';
+import { addObjects } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { addSheet } from '$core/board/sheets';
 import { asidesOf } from '$core/session/backstage';

@@ -123,7 +123,7 @@ export async function leadSession(
 		if (reason instanceof RangeError) throw new Refused(m.error_step_gone(), 409);
 		throw reason;
 	}
-	await live().readLayer(boardId, 'session', (doc) => mirrorRule(doc, boardId));
+	await live().readLayer(boardId, 'session', (doc) => mirrorRule(doc, boardId, live()));
 	if (before.running?.startedAt === now.running?.startedAt) return { revealed: 0 };
 	// Who watches the document may have written the rule down first and be about to pass it on:
 	// whoever started the step hears that it runs when it holds for everybody.

@@ -7,7 +7,7 @@ import { bringOn, cuedFor } from '$core/session/backstage';
 import { pendingEffects, strikeEffect, type Effect, type Pending } from '$core/session/effects';
 import { readSession, type Step } from '$core/session/runsheet';
 import { membershipOf, Refused } from './boards';
-import { live } from './live/documents';
+import { live, type LiveDocuments } from './live/documents';
 import { documentName } from './live/names';
 import { reveal } from './live/silence';
 import { log } from './log';
@@ -22,6 +22,21 @@ const AGAIN = { first: 1000, longest: 60_000 };
 const CALL_HOLDS = 30_000;
 /** Room round a place to which everybody is called, board units. */
 const AROUND = 40;
+
+/** What was left undone is done a moment after the document is open, ms. */
+const LEFT_OVER = 500;
+
+/** Takes up what a change of step brings about and a server left undone when it ended. */
+export function takeUpEffects(documents: LiveDocuments): void {
+	documents.onOpen((doc, { layer, boardId }) => {
+		if (layer !== 'session' || pendingEffects(doc).length === 0) return;
+		setTimeout(() => {
+			runEffects(boardId).catch((error: unknown) =>
+				log.error({ err: error, board: boardId }, 'what a step brings about is left undone'),
+			);
+		}, LEFT_OVER).unref();
+	});
+}
 
 const going = () => once('step-effects', () => new Map<string, Promise<number>>());
 

@@ -1,6 +1,7 @@
 /** Putting things into holders, moving them on there, and taking them out. */
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
-import { isInHolder, moveObjects, patch, transact, withContents, type Hand } from '../edits';
+import { isInHolder, moveObjects, withContents } from '../edits';
+import { type Hand, patch, transact } from '../store';
 import { asCard } from '../followers';
 import type { BoardModel } from '../model';
 import { sortByFrames } from '../theme-frames';

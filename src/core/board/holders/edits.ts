@@ -2,7 +2,7 @@
 import { richFrom, type RichText } from '../../text/rich';
 import { objectsOf, type ObjectMap } from '../document';
 import type { SceneContext } from '../drawing';
-import { EditError, patch, transact, type Hand } from '../edits';
+import { EditError, type Hand, patch, transact } from '../store';
 import type { BoardModel } from '../model';
 import type { BoxValues } from '../objects';
 import { keysAbove, keysAfter, keysBefore } from '../order-keys';

@@ -1,7 +1,7 @@
 /** New holders: what stands in them at first. */
 import { freshKeys } from '../order-keys';
 import { richFrom } from '../../text/rich';
-import type { Hand } from '../edits';
+import type { Hand } from '../store';
 import { ACTION_COLS, LIST_COLS, type HolderKind } from './forms';
 import { HEAD, partOf, type HolderParts, type Track } from './parts';
 

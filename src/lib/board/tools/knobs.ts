@@ -3,7 +3,7 @@ import { canGrow, DIRECTIONS, type Direction } from '$core/board/grow';
 import { boxOf } from '$core/board/kinds';
 import { centreOf, distance, turn, type Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
-import { resizeTarget } from './pick';
+import { resizeTarget } from './reshape';
 import type { HandEvent } from './tool';
 
 /** Distance of the knobs from the box, and how near the hand must come, pixels. */

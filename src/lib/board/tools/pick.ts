@@ -6,7 +6,6 @@ import { setBoxes, withContents } from '$core/board/edits';
 import { dropAt } from '$core/board/holders/cards';
 import { nod } from '$core/board/approve';
 import { signAt, type SignName } from '$core/board/signs';
-import { boxOf } from '$core/board/kinds';
 import { isRegion } from '$core/board/model';
 import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
 import { snapMove } from '$core/geometry/guides';
@@ -37,6 +36,7 @@ import {
 	others,
 	ownBoxes,
 	resized,
+	resizeTarget,
 	SNAP,
 	turned,
 	withCards,
@@ -81,19 +81,6 @@ export function handleUnder(board: Board, event: HandEvent): Handle | undefined 
 			(handle) => handle.length === 2 && distance(handlePoint(target, handle), event.at) <= near / 2,
 		);
 	return HANDLES.find((handle) => distance(handlePoint(target, handle), event.at) <= near);
-}
-
-/** The box that handles stand on: of a single object with its turn, or round all that is selected. */
-export function resizeTarget(board: Board): (Box & { angle: number }) | undefined {
-	const objects = board.pieces;
-	if (objects.length === 1) return boxOf(board.held.shown(objects[0]!.id)!.box);
-	const round = unionOf(
-		objects.map(({ id }) => {
-			const [x, y, w, h] = board.held.shown(id)!.box;
-			return { x, y, w, h };
-		}),
-	);
-	return round && { ...round, angle: 0 };
 }
 
 /** What the hand takes: an object, or the outermost group that it is in. */

@@ -3,9 +3,9 @@ import { changePicture, scaleObjects, setBoxes } from '$core/board/edits';
 import { placeMarks } from '$core/board/marks';
 import { cropTo } from '$core/board/kinds/picture';
 import { isHolder } from '$core/board/holders/forms';
-import { leastSize, neededHeight } from '$core/board/kinds';
+import { boxOf, leastSize, neededHeight } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
-import { centreOf, turn, type Box, type Point } from '$core/geometry/box';
+import { centreOf, turn, unionOf, type Box, type Point } from '$core/geometry/box';
 import { snapSize } from '$core/geometry/guides';
 import { carry, resize, type Handle } from '$core/geometry/resize';
 import { seen, type View } from '$core/geometry/view';
@@ -27,6 +27,19 @@ export interface Turning {
 	centre: Point;
 	/** Degrees so far. */
 	by: number;
+}
+
+/** The box that handles stand on: of a single object with its turn, or round all that is selected. */
+export function resizeTarget(board: Board): (Box & { angle: number }) | undefined {
+	const objects = board.pieces;
+	if (objects.length === 1) return boxOf(board.held.shown(objects[0]!.id)!.box);
+	const round = unionOf(
+		objects.map(({ id }) => {
+			const [x, y, w, h] = board.held.shown(id)!.box;
+			return { x, y, w, h };
+		}),
+	);
+	return round && { ...round, angle: 0 };
 }
 
 /** Pixels within which things snap, and how many others are looked at. */

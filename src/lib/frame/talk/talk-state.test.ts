@@ -1,6 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
-import { addObject, type Hand } from '$core/board/edits';
+import { addObject } from '$core/board/edits';
+import type { Hand } from '$core/board/store';
 import { addSheet } from '$core/board/sheets';
 import { noteAt } from '$core/board/testing';
 import { answer, beginThread, chatter, resolve } from '$core/talk/edits';

@@ -26,7 +26,7 @@ import { endConnection, isEnded } from './ending';
 import { isReadable } from '$core/session/update-shape';
 import { Verdicts } from './verdicts';
 import { Keeping } from './keeping';
-import { documentName, parseName } from './names';
+import { documentName, parseName, type DocumentName } from './names';
 import type { Context } from './origins';
 import { Others } from './others';
 import { checkUpdate, inTurn, isNarrowed, type PutBack } from './step-check';
@@ -34,7 +34,7 @@ import { editTogether, type As } from './edit-together';
 import { editDocument } from './server-edits';
 import { snapshot } from './snapshots';
 import { loadInto } from './store';
-import { keepAside, noteWriter } from './silence';
+import { keepAside, noteWriter } from './silent-notes';
 import { States } from './states';
 import { UpdateLog } from './update-log';
 import { watchDocument, type Watched } from './watching';
@@ -49,7 +49,9 @@ function refuse(webSocket: Connection['webSocket'], code: number, reason: string
 	throw Object.assign(new Error(''), { code, reason });
 }
 
-class LiveDocuments {
+type OpenListener = (doc: Y.Doc, name: DocumentName) => void;
+
+export class LiveDocuments {
 	readonly log = new UpdateLog(database().db);
 	private readonly open = new Map<string, Watched>();
 	private readonly keeping = new Keeping(
@@ -60,6 +62,7 @@ class LiveDocuments {
 	private readonly digests = new Digests(this.log);
 	private readonly fullness = new Fullness();
 	private readonly verdicts = new Verdicts();
+	private readonly openListeners = new Set<OpenListener>();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
 	private readonly others = Others.meet((board, word) => this.attendance.hear(board, word));
@@ -210,6 +213,11 @@ class LiveDocuments {
 		if (check !== 'fine') this.putBackSoon(name, context, check());
 	}
 
+	/** Calls back whenever a document was loaded. */
+	onOpen(listener: OpenListener): void {
+		this.openListeners.add(listener);
+	}
+
 	private watch(name: string, document: Document): void {
 		this.unwatch(name);
 		const named = parseName(name)!;
@@ -219,8 +227,10 @@ class LiveDocuments {
 			named,
 			(work) => this.edit(boardId, layer, work, null, person),
 			(speaker, word) => this.attendance.tellOne(boardId, speaker, word),
+			this,
 		);
 		if (watched) this.open.set(name, watched);
+		for (const listener of this.openListeners) listener(document, named);
 	}
 
 	private unwatch(name: string): void {

@@ -5,10 +5,11 @@ import { readyNotes } from '../themes/service';
 import { watchLandings } from './landing';
 import { watchLocks } from './locks';
 import { watchOrphans } from './orphans';
+import type { LiveDocuments } from './documents';
 import type { DocumentName } from './names';
 import { behindOf, isLed, personOf, sayerOf } from './origins';
 import { watchSession } from './session-rule';
-import { watchSilent } from './silence';
+import { watchSilent } from './silent-notes';
 import { watchTalk } from './talk';
 import { watchVeils } from './veils';
 
@@ -30,13 +31,14 @@ export function watchDocument(
 	 * Tells one person something beside the documents, by the id under which they go on the board.
 	 */
 	tell: (speaker: string, word: object) => void,
+	documents: LiveDocuments,
 ): Watched | undefined {
 	if (layer === 'talk') {
 		const stops = [watchVeils(doc, 'talk', edit, behindOf), watchTalk(doc, edit, sayerOf)];
 		return { stop: () => stops.forEach((stop) => stop()) };
 	}
-	if (layer === 'session') return { stop: watchSession(doc, boardId, edit) };
-	if (layer === 'silent') return { stop: watchSilent(doc, boardId, person!) };
+	if (layer === 'session') return { stop: watchSession(doc, boardId, edit, documents) };
+	if (layer === 'silent') return { stop: watchSilent(doc, boardId, person!, documents) };
 	if (layer !== 'stage') return undefined;
 	const model = new BoardModel(doc, 0);
 	const stops = [

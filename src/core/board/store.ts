@@ -1,0 +1,43 @@
+/** Writing to the live document: everything that changes an object goes through here. */
+import type * as Y from 'yjs';
+import { objectsOf } from './document';
+import { withinLimits } from './kinds/common';
+import { isValue } from './objects';
+
+/** Who edits what: the document, the person, and where ids and times come from. */
+export interface Hand {
+	doc: Y.Doc;
+	person: { id: string; name: string };
+	/** Marks transactions as this hand's own, for undo. */
+	origin: unknown;
+	now: () => number;
+	newId: () => string;
+}
+
+/** Error in words for people: the edit was refused and nothing was changed. */
+export class EditError extends Error {
+	override name = 'EditError';
+}
+
+/** Changes the document as one step of whoever edits. */
+export const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(work, hand.origin) as T;
+
+/**
+ * Sets values of one object; undefined takes a value away. Places beyond the limits of a board
+ * become the nearest within.
+ * @throws EditError when a value is none that the object can have; then nothing is written
+ */
+export function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
+	const map = objectsOf(hand.doc).get(id);
+	if (!map) return;
+	const kind = map.get('kind');
+	const all = Object.entries(values).map(([key, value]) => [key, withinLimits(key, value)] as const);
+	for (const [key, value] of all)
+		if (value !== undefined && !isValue(kind, key, value))
+			throw new EditError(`This ${String(kind)} cannot have such a ${key}.`);
+	for (const [key, value] of all) {
+		if (value === undefined) map.delete(key);
+		else map.set(key, value);
+	}
+	map.set('changed', hand.now());
+}
