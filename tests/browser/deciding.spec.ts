@@ -36,6 +36,19 @@ test('a ranking, on the board by key and on a phone by hand; what is tied goes i
 	await screen.getByRole('button', { name: /^Place Bakery gave/ }).click();
 	await screen.getByRole('button', { name: /^Place Broken printers/ }).click();
 	await expect(screen.getByText('2 of 4 placed')).toBeVisible();
+	// Scrolled on a small screen, nothing lies over the beginnings of what is voted on.
+	await nele.page.setViewportSize({ width: 390, height: 360 });
+	const covered = await screen.locator('main').evaluate((list) => {
+		list.scrollTop = 60;
+		const round = list.getBoundingClientRect();
+		return [...list.querySelectorAll('li')].filter((row) => {
+			const { left, top, bottom } = row.getBoundingClientRect();
+			const isWhole = top >= round.top && bottom <= round.bottom;
+			return isWhole && !row.contains(document.elementFromPoint(left + 2, (top + bottom) / 2));
+		}).length;
+	});
+	expect(covered).toBe(0);
+	await nele.page.setViewportSize({ width: 390, height: 844 });
 	await expect(screen.getByText('Your vote is saved')).toBeVisible();
 	await barrierFree(nele.page, 'ranking on a phone');
 	await voted(page, 2);

@@ -86,9 +86,29 @@ test('a text that is taken back or taken away under its writer closes, and the b
 	await remove(ilka.page, note.id);
 	await expect(editor).toHaveCount(0);
 	await expect(rosa.page.getByText('What you were writing in was taken away')).toBeVisible();
+	// What is typed on is no command, and is kept with the rest.
+	await rosa.page.keyboard.type(' till 5, with a 3');
+	await expect(rosa.page.getByText('at the door till 5, with a 3')).toBeVisible();
+	await expect(rosa.page.getByRole('button', { name: /^Pick/ })).toHaveAttribute('aria-pressed', 'true');
 	await rosa.page.getByRole('button', { name: 'Put it down again' }).click();
-	await sees(ilka.page, 'Wobbly bench at the door');
+	const back = await sees(ilka.page, 'Wobbly bench at the door till 5, with a 3');
 	await goesOn(rosa.page, ilka.page, 'After deleting');
+
+	// Rights that go under a writer end the writing as well.
+	await openText(rosa.page, back);
+	await rosa.page.keyboard.press('End');
+	await rosa.page.keyboard.type(' in May');
+	await sees(ilka.page, `${back.text} in May`);
+	await ilka.page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await ilka.page.getByRole('button', { name: 'Everyone watches' }).click();
+	await expect(editor).toHaveCount(0);
+	await rosa.page.keyboard.type(' and June w');
+	await expect(rosa.page.getByText('“ and June w”')).toBeVisible();
+	await expect(rosa.page.getByTestId('save-state')).toContainText('everyone watches');
+	await ilka.page.getByRole('button', { name: 'Everyone writes' }).click();
+	await expect(rosa.page.getByTestId('ledge').getByRole('button', { name: /Note/ })).toBeVisible();
+	await rosa.page.getByRole('button', { name: 'Put it down again' }).click();
+	await sees(ilka.page, ' and June w');
 });
 
 test('on a phone, with its sheet, and with the whole board at an earlier moment it is the same', async ({

@@ -6,7 +6,8 @@
 	import type { Board } from './board.svelte';
 	import { copy, cut, paste } from './clipboard';
 	import { Gestures } from './gestures.svelte';
-	import { bindKeys, isHolding, isTyping } from './keyboard';
+	import { bindKeys, isHolding } from './keyboard';
+	import { isTyping } from './typing';
 	import { LiveLayer } from './live';
 	import { DirectPainter } from './painter/direct';
 	import type { Painter } from './painter/painter';

@@ -2,20 +2,7 @@
 import { tinykeys } from 'tinykeys';
 import type { Board } from './board.svelte';
 import { COMMANDS, isOffered, type Command } from './commands';
-
-/**
- * Whether keys belong to something else: a text field, the text editor, a dialog. Asked of the way that the
- * event takes, for what it was aimed at may be gone by now.
- */
-export function isTyping(event: Event): boolean {
-	return event
-		.composedPath()
-		.some(
-			(node) =>
-				node instanceof HTMLElement &&
-				node.matches('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"]'),
-		);
-}
+import { isTyping } from './typing';
 
 /** Keys that buttons and lists use themselves are left to them. */
 function isOnControl(event: KeyboardEvent): boolean {

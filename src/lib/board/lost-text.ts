@@ -3,7 +3,7 @@
  * down again.
  */
 import type { BoardObject } from '$core/board/objects';
-import { isEmpty, plainText, type RichText } from '$core/text/rich';
+import { isEmpty, plainText, richFrom, type RichText } from '$core/text/rich';
 import { readText } from '$core/board/document';
 import { m } from '$lib/messages';
 import { toaster } from '$lib/ui/toaster';
@@ -11,22 +11,61 @@ import type { Node } from '@tiptap/pm/model';
 import { prosemirrorToYXmlFragment } from '@tiptap/y-tiptap';
 import * as Y from 'yjs';
 import type { Board } from './board.svelte';
+import { catchTyping } from './typing';
 
-/** Says that a text was taken away; where there was any, it is offered to be put down again. */
+/** How far beside its place a text is put down that would lie over another, board units. */
+const BESIDE = 24;
+
+/**
+ * Says that a text was taken away; where there was any, it is offered to be put down again, with
+ * what is still being typed.
+ */
 export function offerLostText(board: Board, lost: BoardObject, written: Node, isPart: boolean): void {
-	const text = textOf(written);
-	if (isEmpty(text)) {
-		toaster.info({ title: m.text_taken_away() });
-		return;
-	}
-	toaster.create({
-		type: 'info',
-		title: m.text_taken_away(),
-		description: m.text_taken_away_kept({ text: shortened(plainText(text)) }),
-		// It is the only copy of what they wrote: it stays until they decide.
-		duration: Number.POSITIVE_INFINITY,
-		action: { label: m.text_put_down(), onClick: () => putDownAgain(board, lost, text, isPart) },
+	let text = textOf(written);
+	let shown: string | undefined;
+	const offer = (): void => {
+		const kept = {
+			description: m.text_taken_away_kept({ text: shortened(plainText(text)) }),
+			// It is the only copy of what they wrote: it stays until they decide.
+			duration: Number.POSITIVE_INFINITY,
+			action: { label: m.text_put_down(), onClick: () => putDownAgain(board, lost, text, isPart) },
+		};
+		if (shown === undefined) shown = toaster.create({ type: 'info', title: m.text_taken_away(), ...kept });
+		else toaster.update(shown, { type: 'info', title: m.text_taken_away(), ...kept });
+	};
+	if (isEmpty(text)) toaster.info({ title: m.text_taken_away() });
+	else offer();
+	const before = text;
+	catchTyping((typed) => {
+		text = withTyped(before, typed);
+		offer();
 	});
+}
+
+/** Keeps what somebody types on while they may not write any more, and offers it beside where they wrote. */
+export function keepTypedOn(board: Board, object: BoardObject): void {
+	const [x, y, ...size] = object.box;
+	const beside: BoardObject = { ...object, box: [x + BESIDE, y + BESIDE, ...size] };
+	let shown: string | undefined;
+	catchTyping((typed) => {
+		const told = {
+			type: 'info' as const,
+			title: m.text_put_down_not_now(),
+			description: m.text_typed_on({ text: shortened(typed) }),
+			duration: Number.POSITIVE_INFINITY,
+			action: { label: m.text_put_down(), onClick: () => putDownAgain(board, beside, richFrom(typed), true) },
+		};
+		if (shown === undefined) shown = toaster.create(told);
+		else toaster.update(shown, told);
+	});
+}
+
+/** A text with what was typed at its end. */
+function withTyped(text: RichText, typed: string): RichText {
+	const [first, ...others] = richFrom(typed);
+	const last = text.at(-1);
+	if (!last || !first) return [...text, ...richFrom(typed)];
+	return [...text.slice(0, -1), { ...last, runs: [...last.runs, ...first.runs] }, ...others];
 }
 
 function textOf(written: Node): RichText {

@@ -15,7 +15,7 @@ import * as Y from 'yjs';
 import type { Board } from './board.svelte';
 import { linkAddresses } from './text-links';
 import { tellLocked } from './locked';
-import { offerLostText } from './lost-text';
+import { keepTypedOn, offerLostText } from './lost-text';
 
 /** A pause in typing that ends a step of undo, ms. */
 const PAUSE = 700;
@@ -85,6 +85,25 @@ export class Writing {
 			});
 		this.endUndo();
 		board.held.drop();
+	}
+
+	/**
+	 * Ends writing by another's doing: rights went, or a lock came. Nothing more is written, and
+	 * what is still being typed is kept.
+	 */
+	private takeAway(): void {
+		const { board, id } = this;
+		const object = id === undefined ? undefined : board.model.find(id);
+		this.leave();
+		board.painter?.setEditing(undefined);
+		this.endUndo();
+		if (object) keepTypedOn(board, object);
+	}
+
+	/** Looks after a change of rights or locks whether one may still write in what one writes in. */
+	checkRights(): void {
+		if (this.id === undefined) return;
+		if (!this.board.mayEdit || this.board.model.find(this.id)?.lock) this.takeAway();
 	}
 
 	/** Told by the editor when it stands. */
@@ -177,6 +196,7 @@ export class Writing {
 		const now = fragmentOf(board.room.stage, id, part);
 		if (now && (!fragment || now === fragment)) {
 			this.lastSeen = board.model.find(id) ?? lastSeen;
+			if (!isOwn) this.checkRights();
 			return;
 		}
 		const written = editor?.state.doc;

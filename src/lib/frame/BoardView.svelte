@@ -226,7 +226,7 @@
 		void room.house;
 		if (board.mayTake(board.tool) && board.mayEdit) return;
 		untrack(() => {
-			if (!board.mayEdit) board.stopEditing();
+			board.writing.checkRights();
 			if (!board.mayTake(board.tool)) board.takeUp('pick');
 		});
 	});

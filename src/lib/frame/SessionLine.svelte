@@ -48,6 +48,8 @@
 	const roleHint = $derived(
 		!writes(room.role) ? m.role_viewer_hint() : room.house.watching ? m.only_watching() : nowWords(room),
 	);
+	const showsRole = $derived(!room.may('edit') && room.save.is === 'saved');
+	const saveTold = $derived(saveWords(room.save) + (showsRole ? ` · ${roleHint}` : ''));
 	let renaming = $state(false);
 	function endRename(title: string | undefined): void {
 		renaming = false;
@@ -74,9 +76,9 @@
 				{#if room.save.is === 'saved'}<Check size={14} />{:else if room.save.is === 'offline'}<CloudOff
 						size={14}
 					/>{:else}<LoaderCircle size={14} />{/if}
-				{saveWords(room.save)}{#if !room.may('edit') && room.save.is === 'saved'}<span class="role"
-						>· {roleHint}</span
-					>{/if}
+				<span class="told" title={saveTold}
+					>{saveWords(room.save)}{#if showsRole}{' '}<span class="role">· {roleHint}</span>{/if}</span
+				>
 			</p>
 		</div>
 	</div>
@@ -209,7 +211,18 @@
 		gap: 5px;
 		color: var(--frame-quiet);
 		font-size: var(--size-small);
-		white-space: nowrap;
+		line-height: 1.15;
+	}
+	.save :global(svg) {
+		flex: none;
+	}
+	/* What waits or is lost is read in full: on two lines where one does not do. */
+	.told {
+		display: -webkit-box;
+		overflow: hidden;
+		-webkit-box-orient: vertical;
+		-webkit-line-clamp: 2;
+		line-clamp: 2;
 	}
 	.save.saved {
 		color: var(--frame-good);

@@ -1,0 +1,52 @@
+/** Who keys belong to: the board, or a text that is being written. */
+
+/**
+ * Whether keys belong to something else than the board: a text field, the text editor, a dialog. Asked of the
+ * way that the event takes, for what it was aimed at may be gone by now.
+ */
+export function isTyping(event: Event): boolean {
+	return event
+		.composedPath()
+		.some(
+			(node) =>
+				node instanceof HTMLElement &&
+				node.matches('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"]'),
+		);
+}
+
+/** A pause after which keys are meant for the board again, ms. */
+const PAUSE = 1200;
+
+/**
+ * Catches what is typed on after a text went away under its writer, until they pause, click, press
+ * Escape or write somewhere else: on the board the same letters would be commands.
+ * @param onText gets all that was typed since, whenever there is more
+ */
+export function catchTyping(onText: (typed: string) => void): void {
+	let typed = '';
+	let timer: ReturnType<typeof setTimeout>;
+	const stop = (): void => {
+		clearTimeout(timer);
+		removeEventListener('keydown', onKey, true);
+		removeEventListener('pointerdown', stop, true);
+	};
+	const wait = (): void => {
+		clearTimeout(timer);
+		timer = setTimeout(stop, PAUSE);
+	};
+	const onKey = (event: KeyboardEvent): void => {
+		const { key } = event;
+		if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return stop();
+		event.preventDefault();
+		event.stopImmediatePropagation();
+		if (key === 'Escape') return stop();
+		if (key === 'Backspace') typed = typed.slice(0, -1);
+		else if (key === 'Enter') typed += '\n';
+		else if (key.length === 1) typed += key;
+		wait();
+		if (typed !== '') onText(typed);
+	};
+	addEventListener('keydown', onKey, true);
+	addEventListener('pointerdown', stop, true);
+	wait();
+}
