@@ -71,10 +71,11 @@ async function write(page: Page, texts: string[]): Promise<void> {
 
 /** Gives the sheet that is shown another ground. */
 async function surface(page: Page, name: string, pattern: string): Promise<void> {
-	await page.getByRole('button', { name: 'Surface', exact: true }).click();
-	await page.getByRole('button', { name }).click();
-	await page.getByRole('button', { name: pattern }).click();
-	await page.keyboard.press('Escape');
+	// What is open over the board closes with each choice.
+	for (const choice of [name, pattern]) {
+		await page.getByRole('button', { name: 'Surface', exact: true }).click();
+		await page.getByRole('button', { name: choice }).click();
+	}
 }
 
 /** Selects the object with that text. */
