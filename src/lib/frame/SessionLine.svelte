@@ -77,7 +77,8 @@
 						size={14}
 					/>{:else}<LoaderCircle size={14} />{/if}
 				<span class="told" title={saveTold}
-					>{saveWords(room.save)}{#if showsRole}{' '}<span class="role">· {roleHint}</span>{/if}</span
+					>{saveWords(room.save) + (showsRole ? ' ' : '')}{#if showsRole}<span class="role">· {roleHint}</span
+						>{/if}</span
 				>
 			</p>
 		</div>
