@@ -34,7 +34,9 @@ const browserOnly = {
 	],
 };
 
-/** What a role may stands in one table; a comparison elsewhere is forgotten when a role is added. */
+/**
+ * What a role may stands in one table; a comparison elsewhere is forgotten when a role is added.
+ */
 const comparedRole = {
 	selector:
 		'BinaryExpression[operator=/^[!=]==?$/] > Literal[value=/^(owner|facilitator|editor|commenter|viewer)$/]',

@@ -1,4 +1,7 @@
-/** Fails where messages are missing in a language, take other values than in English, or are used nowhere. */
+/**
+ * Fails where messages are missing in a language, take other values than in English, or are used
+ * nowhere.
+ */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { BASE, faultsOf, unusedIn } from './compile';

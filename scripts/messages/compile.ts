@@ -1,4 +1,6 @@
-/** Messages of the interface: from ICU MessageFormat, one file a language, to functions with types. */
+/**
+ * Messages of the interface: from ICU MessageFormat, one file a language, to functions with types.
+ */
 import MessageFormat from '@messageformat/core';
 import compileModule from '@messageformat/core/lib/compile-module.js';
 import { parse, type Token } from '@messageformat/parser';
@@ -52,7 +54,10 @@ export function loadersOf(languages: readonly string[]): string {
 	return `export default {\n${lines.join('\n')}\n};\n`;
 }
 
-/** What is wrong with the messages of another language, line by line: missing, unknown, other arguments. */
+/**
+ * What is wrong with the messages of another language, line by line: missing, unknown, other
+ * arguments.
+ */
 export function faultsOf(language: string, catalog: Catalog, base: Catalog): string[] {
 	const names = (message: string): string => [...argumentsOf(message).keys()].sort().join(', ');
 	const missing = Object.keys(base).filter((key) => !(key in catalog));

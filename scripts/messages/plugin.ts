@@ -1,4 +1,6 @@
-/** Messages are compiled before anything is built, and again when one changes during development. */
+/**
+ * Messages are compiled before anything is built, and again when one changes during development.
+ */
 import type { Plugin } from 'vite';
 import { writeModules } from './files';
 

@@ -1,4 +1,7 @@
-/** Projects: folders of boards with members of their own, who come to each board in the folder with the part they have in it. */
+/**
+ * Projects: folders of boards with members of their own, who come to each board in the folder with
+ * the part they have in it.
+ */
 import { givenOr, leads, writes, type GivenRole, type Role } from './roles';
 
 export interface ProjectMember {

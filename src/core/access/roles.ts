@@ -1,4 +1,7 @@
-/** Roles on a board and in a project, as a table of what each brings with it. Nothing else compares roles. */
+/**
+ * Roles on a board and in a project, as a table of what each brings with it. Nothing else compares
+ * roles.
+ */
 
 /** From the one that may most to the one that may least. */
 export const ROLES = ['owner', 'facilitator', 'editor', 'commenter', 'viewer'] as const;

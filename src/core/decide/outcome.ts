@@ -3,7 +3,10 @@ import { consensus, gathering, kendallW } from './agreement';
 import { borda, deviation, mean, median, placesOf, plurality, schulze, type Scores } from './count';
 import { isEmpty, type Choice, type Option, type Vote } from './vote';
 
-/** How votes are counted, or could be: what the server tells is checked against this list, and each has its words. */
+/**
+ * How votes are counted, or could be: what the server tells is checked against this list, and each
+ * has its words.
+ */
 export const RULES = [
 	'dots',
 	'heads',

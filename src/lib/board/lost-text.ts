@@ -42,7 +42,10 @@ export function offerLostText(board: Board, lost: BoardObject, written: Node, is
 	});
 }
 
-/** Keeps what somebody types on while they may not write any more, and offers it beside where they wrote. */
+/**
+ * Keeps what somebody types on while they may not write any more, and offers it beside where they
+ * wrote.
+ */
 export function keepTypedOn(board: Board, object: BoardObject): void {
 	const [x, y, ...size] = object.box;
 	const beside: BoardObject = { ...object, box: [x + BESIDE, y + BESIDE, ...size] };

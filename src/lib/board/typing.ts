@@ -1,8 +1,8 @@
 /** Who keys belong to: the board, or a text that is being written. */
 
 /**
- * Whether keys belong to something else than the board: a text field, the text editor, a dialog. Asked of the
- * way that the event takes, for what it was aimed at may be gone by now.
+ * Whether keys belong to something else than the board: a text field, the text editor, a dialog.
+ * Asked of the way that the event takes, for what it was aimed at may be gone by now.
  */
 export function isTyping(event: Event): boolean {
 	return event

@@ -100,7 +100,9 @@ export class Writing {
 		if (object) keepTypedOn(board, object);
 	}
 
-	/** Looks after a change of rights or locks whether one may still write in what one writes in. */
+	/**
+	 * Looks after a change of rights or locks whether one may still write in what one writes in.
+	 */
 	checkRights(): void {
 		if (this.id === undefined) return;
 		if (!this.board.mayEdit || this.board.model.find(this.id)?.lock) this.takeAway();

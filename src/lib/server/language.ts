@@ -1,4 +1,7 @@
-/** The language in which a request is answered: what its person chose, or what their browser asks for. */
+/**
+ * The language in which a request is answered: what its person chose, or what their browser asks
+ * for.
+ */
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { LANGUAGES, loadLanguage, readMessagesFrom, type Messages } from '$lib/messages';
 import Negotiator from 'negotiator';

@@ -7,14 +7,20 @@ import { readSettings } from './settings';
 
 const { logMerges, snapshots, updates } = schema;
 
-/** Updates of one person within this time become one when they are old, ms: the step in which they are replayed then. */
+/**
+ * Updates of one person within this time become one when they are old, ms: the step in which they
+ * are replayed then.
+ */
 const CLOSE_BY = 10_000;
 /** Rows looked at in one go. */
 const CHUNK = 5000;
 
 type Row = typeof updates.$inferSelect;
 
-/** Runs of rows that can become one each: two or more of one person, close by, none of them but the last the end of a snapshot. */
+/**
+ * Runs of rows that can become one each: two or more of one person, close by, none of them but the
+ * last the end of a snapshot.
+ */
 function groups(rows: readonly Row[], ends: ReadonlySet<number>): Row[][] {
 	const found: Row[][] = [];
 	let run: Row[] = [];
@@ -41,7 +47,10 @@ interface Logged {
 	document: string;
 }
 
-/** Goes on where merging ended the last time. Returns how many rows went into others, and whether there are more. */
+/**
+ * Goes on where merging ended the last time. Returns how many rows went into others, and whether
+ * there are more.
+ */
 async function mergeNext(
 	tx: Executor,
 	{ boardId, document }: Logged,

@@ -29,7 +29,9 @@ export interface Turning {
 	by: number;
 }
 
-/** The box that handles stand on: of a single object with its turn, or round all that is selected. */
+/**
+ * The box that handles stand on: of a single object with its turn, or round all that is selected.
+ */
 export function resizeTarget(board: Board): (Box & { angle: number }) | undefined {
 	const objects = board.pieces;
 	if (objects.length === 1) return boxOf(board.held.shown(objects[0]!.id)!.box);

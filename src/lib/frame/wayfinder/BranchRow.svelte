@@ -1,5 +1,8 @@
 <script lang="ts">
-	/** A field, theme, holder or group in the wayfinder with what lies in it; fields are put in order by dragging. */
+	/**
+	 * A field, theme, holder or group in the wayfinder with what lies in it; fields are put in
+	 * order by dragging.
+	 */
 	import { fieldsInOrder, putInSequence } from '$core/board/sequence';
 	import type { HolderKind } from '$core/board/holders/forms';
 	import { m } from '$lib/messages';

@@ -1,4 +1,7 @@
-/** Rows of one kind that are put into another order by dragging: before or after the row under the pointer. */
+/**
+ * Rows of one kind that are put into another order by dragging: before or after the row under the
+ * pointer.
+ */
 
 /** Which side of a row the dragged one would land on. */
 export type Side = 'before' | 'after';
@@ -8,7 +11,8 @@ export class RowDrag {
 	over = $state<Side | undefined>();
 
 	/**
-	 * @param type media type under which the id of the dragged row travels; rows of other types are left alone
+	 * @param type media type under which the id of the dragged row travels; rows of other types are
+	 * left alone
 	 * @param put puts the row of that id beside this one
 	 */
 	constructor(

@@ -5,7 +5,9 @@ import { Digests } from './digests';
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
 
-/** Digests whose snapshots take so long, ms; one after another asked for every second, for a minute. */
+/**
+ * Digests whose snapshots take so long, ms; one after another asked for every second, for a minute.
+ */
 async function takenInAMinute(ms: number): Promise<number> {
 	let count = 0;
 	const digests = new Digests({ settled: async () => {} }, async () => {

@@ -1,4 +1,7 @@
-/** Silent notes on the server: whose there are, how many wait, and those that come late onto the board. */
+/**
+ * Silent notes on the server: whose there are, how many wait, and those that come late onto the
+ * board.
+ */
 import { stackPlaces } from '$core/board/edits';
 import { objectsOf } from '$core/board/document';
 import { restore, type Kept } from '$core/board/kept';
@@ -37,7 +40,10 @@ export function keepAside(own: Y.Doc, id: string, note: Kept): void {
 	restore(objectsOf(own), id, note);
 }
 
-/** Puts notes that are due onto the board; each writer's as the writer's own doing, where names are shown. */
+/**
+ * Puts notes that are due onto the board; each writer's as the writer's own doing, where names are
+ * shown.
+ */
 export function carry(stage: Y.Doc, due: readonly Due[], as: As): number {
 	if (due.length === 0) return 0;
 	const model = new BoardModel(stage, 0);
@@ -78,7 +84,10 @@ export function dueNow(
 	});
 }
 
-/** Brings onto the board what should have been there already: notes of somebody who was offline when they were revealed. */
+/**
+ * Brings onto the board what should have been there already: notes of somebody who was offline when
+ * they were revealed.
+ */
 async function followUp(documents: LiveDocuments, boardId: string, person: string): Promise<void> {
 	const silences = await documents.readLayer(boardId, 'session', silencesIn);
 	if (!silences.some(({ open }) => open !== 0)) return;
@@ -94,7 +103,10 @@ async function followUp(documents: LiveDocuments, boardId: string, person: strin
 	documents.attendance.tellLeads(boardId, { is: 'late notes', count, ...(name ? { name } : {}) });
 }
 
-/** Watches a writer's document: how many notes wait is told to those who lead, and nothing else. Returns the way to stop. */
+/**
+ * Watches a writer's document: how many notes wait is told to those who lead, and nothing else.
+ * Returns the way to stop.
+ */
 export function watchSilent(
 	doc: Y.Doc,
 	boardId: string,
