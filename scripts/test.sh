@@ -63,6 +63,7 @@ if wants checks; then
 	check types-scripts npx --no-install tsc -p scripts/tsconfig.json
 	check types-core npx --no-install tsc -p src/core/tsconfig.json
 	check imports npx --no-install depcruise src server
+	check sizes node scripts/check-sizes.mjs
 	check migrations node scripts/check-migrations.mjs
 	check messages node build/cli/check-messages.js
 fi

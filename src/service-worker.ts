@@ -17,7 +17,7 @@ const APP = `wandtafel-${version}`;
 const ASSETS = [...build, ...files].filter((path) => !path.endsWith('.woff'));
 const assets = new Set(ASSETS);
 /** How long the network is waited for before a page that is kept is shown, ms. */
-const PATIENCE = 6000;
+const FETCH_TIMEOUT_MS = 6000;
 
 self.addEventListener('install', (event) => {
 	event.waitUntil(caches.open(APP).then((cache) => cache.addAll(ASSETS)));
@@ -58,7 +58,7 @@ async function page(request: Request): Promise<Response> {
 	const pages = await caches.open(PAGES);
 	const key = keyOf(new URL(request.url));
 	try {
-		const response = await fetch(request, { signal: AbortSignal.timeout(PATIENCE) });
+		const response = await fetch(request, { signal: AbortSignal.timeout(FETCH_TIMEOUT_MS) });
 		if (response.ok && !response.redirected) await pages.put(key, response.clone());
 		// Whoever may not be in any more does not come in by what is kept either.
 		else if (response.status < 500) await pages.delete(key);

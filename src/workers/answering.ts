@@ -28,7 +28,7 @@ export function answerWith<Q, A>(answer: (question: Q) => Promise<A>): void {
  * Makes this process one that stands back for others and lives as long as the server that started it. A stop that is sent to both is
  * the server's to follow: it may still wait for an answer.
  */
-export function standBack(): void {
+export function lowerPriority(): void {
 	for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => {});
 	process.once('disconnect', () => process.exit(0));
 	const { PRIORITY_BELOW_NORMAL } = constants.priority;

@@ -2,7 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { plainGround } from '$core/board/ground';
 import { addObjects, moveObjects } from '$core/board/edits';
-import { PlainBoard, paintedOf } from '$core/board/plain';
+import { RenderBoard, paintedOf } from '$core/board/plain';
 import { noteAt, testBoard } from '$core/board/testing';
 import { roughMeasure } from '$core/text/fonts';
 import { Overview } from './overview';
@@ -40,7 +40,7 @@ afterEach(() => void vi.useRealTimers());
 /** A sheet with notes side by side, and its overview. */
 function made(count: number) {
 	const core = testBoard();
-	const board = new PlainBoard(roughMeasure);
+	const board = new RenderBoard(roughMeasure);
 	const ids = addObjects(
 		core.hand,
 		core.model,

@@ -3,7 +3,7 @@
  * colour, which is there in no time however many there are; then, in slices, one that is painted like the tiles.
  */
 import type { Ground } from '$core/board/ground';
-import type { PlainBoard } from '$core/board/plain';
+import type { RenderBoard } from '$core/board/plain';
 import { inflate, type Box } from '$core/geometry/box';
 import { isCoarse, paintDrawing } from '$lib/board/painter/primitives';
 import type { Images } from '$lib/board/painter/images';
@@ -23,7 +23,7 @@ const SOFT = 2;
 
 /** What is to be painted now. */
 export interface Scene {
-	board: PlainBoard;
+	board: RenderBoard;
 	sheet: string;
 	ground: Ground;
 	/** Whether something plays beneath: then nothing is painted where nothing lies. */
@@ -178,7 +178,7 @@ export class Overview {
 		ctx.fillRect(x, y, w, h);
 	}
 
-	private paint({ ctx, box, scale }: Picture, parts: ReturnType<PlainBoard['drawingsIn']>): void {
+	private paint({ ctx, box, scale }: Picture, parts: ReturnType<RenderBoard['drawingsIn']>): void {
 		const { hidden, images } = this.scene();
 		const base = { scale, x: box.x, y: box.y };
 		for (const { id, drawing } of parts)

@@ -5,9 +5,9 @@
 import { connect } from '../lib/server/db';
 import { takeAllIn, type SnapshotQuestion } from '../lib/server/live/taking-in';
 import { readSettings } from '../lib/server/settings';
-import { answerWith, standBack } from './answering';
+import { answerWith, lowerPriority } from './answering';
 
-standBack();
+lowerPriority();
 const { db } = connect(readSettings(process.env).DATABASE_URL, 1);
 
 answerWith(async ({ boardId, document }: SnapshotQuestion) => {

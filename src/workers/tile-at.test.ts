@@ -1,7 +1,7 @@
 /** Tiles by their places. */
 import { describe, expect, it } from 'vitest';
 import { keyOf, TILE } from '$lib/board/painter/protocol';
-import { boxOfTile, missingIn, partOn, soil, type TileAt } from './tile-at';
+import { boxOfTile, missingIn, partOn, markDirty, type TileAt } from './tile-at';
 
 const tile = (tx: number, ty: number, scale = 1): TileAt => ({ level: 1, scale, tx, ty, dirty: [] });
 
@@ -17,12 +17,12 @@ describe('a tile', () => {
 
 	it('keeps parts that are out of date apart, until they touch or are too many', () => {
 		const one = tile(0, 0);
-		soil(one, { x: 0, y: 0, w: 10, h: 10 });
-		soil(one, { x: 50, y: 50, w: 10, h: 10 });
+		markDirty(one, { x: 0, y: 0, w: 10, h: 10 });
+		markDirty(one, { x: 50, y: 50, w: 10, h: 10 });
 		expect(one.dirty).toHaveLength(2);
-		soil(one, { x: 5, y: 5, w: 50, h: 50 });
+		markDirty(one, { x: 5, y: 5, w: 50, h: 50 });
 		expect(one.dirty).toEqual([{ x: 0, y: 0, w: 60, h: 60 }]);
-		for (let i = 0; i < 20; i++) soil(one, { x: 100 + 20 * i, y: 0, w: 5, h: 5 });
+		for (let i = 0; i < 20; i++) markDirty(one, { x: 100 + 20 * i, y: 0, w: 5, h: 5 });
 		expect(one.dirty.length).toBeLessThan(14);
 		for (const [x, y] of [
 			[1, 1],

@@ -26,7 +26,7 @@ export const boxOfTile = ({ tx, ty, scale }: TileAt): Box => {
 };
 
 /** Notes a part that is out of date; parts that touch become one, and so do very many. */
-export function soil(tile: TileAt, box: Box): void {
+export function markDirty(tile: TileAt, box: Box): void {
 	const apart = tile.dirty.filter((each) => !overlaps(each, box));
 	const touching = tile.dirty.filter((each) => overlaps(each, box));
 	tile.dirty = [...apart, unionOf([...touching, box])!];

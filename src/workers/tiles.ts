@@ -3,7 +3,7 @@
  * in view comes first, then what is missing in view, a ring round the view, and the overview.
  */
 import { plainGround, type Ground } from '$core/board/ground';
-import { PlainBoard, type Dirty, type Painted } from '$core/board/plain';
+import { RenderBoard, type Dirty, type RenderItem } from '$core/board/plain';
 import { inflate, overlaps, type Box } from '$core/geometry/box';
 import { browserMeasure } from '$lib/board/measure';
 import { fileAddress, Images } from '$lib/board/painter/images';
@@ -11,7 +11,7 @@ import { paintGround } from '$lib/board/painter/grain';
 import { isCoarse, paintDrawing, type Base } from '$lib/board/painter/primitives';
 import { hasGraphics } from './graphics';
 import { Overview, shrunk } from './overview';
-import { boxOfTile, keyOfTile, missingIn, partOn, SOFT, soil, type TileAt } from './tile-at';
+import { boxOfTile, keyOfTile, missingIn, partOn, SOFT, markDirty, type TileAt } from './tile-at';
 import {
 	TILE,
 	type FaceSource,
@@ -49,7 +49,7 @@ const scope = self as unknown as {
 	onmessage: (event: MessageEvent<ToWorker>) => void;
 	fonts: FontFaceSet;
 };
-const board = new PlainBoard(browserMeasure);
+const board = new RenderBoard(browserMeasure);
 const padOf = (alpha: boolean): OffscreenCanvasRenderingContext2D =>
 	new OffscreenCanvas(TILE, TILE).getContext('2d', { alpha })!;
 /** What tiles, and parts of others meanwhile, are painted on: opaque, or clear where something plays beneath. */
@@ -103,7 +103,7 @@ function paintPart(
 function paintObjects(
 	target: OffscreenCanvasRenderingContext2D,
 	base: Base,
-	drawn: ReturnType<PlainBoard['drawingsIn']>,
+	drawn: ReturnType<RenderBoard['drawingsIn']>,
 ): void {
 	target.textBaseline = 'alphabetic';
 	for (const { id, drawing } of drawn) {
@@ -121,7 +121,7 @@ const overview = new Overview(
 );
 
 /** Marks tiles out of date: those in view get the part painted anew, the others are given up. */
-function spoil(dirty: readonly Dirty[]): void {
+function invalidate(dirty: readonly Dirty[]): void {
 	const stale: string[] = [];
 	for (const part of dirty) {
 		if (part.sheet !== sheet) continue;
@@ -129,7 +129,7 @@ function spoil(dirty: readonly Dirty[]): void {
 		for (const [key, tile] of have) {
 			if (!overlaps(inflate(part.box, SOFT / tile.scale), boxOfTile(tile))) continue;
 			if (tile.level === wanted?.level && overlaps(boxOfTile(tile), wanted.box)) {
-				soil(tile, part.box);
+				markDirty(tile, part.box);
 			} else {
 				have.delete(key);
 				stale.push(key);
@@ -196,7 +196,7 @@ function make(tile: TileAt): void {
 }
 
 /** Goes on with the tile that is being painted, for a short time; the page gets it when all is on it. */
-function makeOn({ tile, base, ids }: NonNullable<typeof making>): void {
+function continueTile({ tile, base, ids }: NonNullable<typeof making>): void {
 	const until = performance.now() + (isMoving ? SLICE.moving : SLICE.still);
 	while (making!.at < ids.length) {
 		const few = ids.slice(making!.at, (making!.at += FEW));
@@ -242,7 +242,7 @@ async function work(): Promise<number | undefined> {
 	const missing = (box: Box): TileAt | undefined => missingIn(box, level, (key) => have.has(key));
 	isAhead = making !== undefined && !overlaps(boxOfTile(making.tile), wanted.box);
 	if (making) {
-		makeOn(making);
+		continueTile(making);
 		return 0;
 	}
 	if (isMoving && !wanted.isExact && wanted.scale < NEARLY * overview.scale) return patchIn;
@@ -329,8 +329,8 @@ scope.onmessage = ({ data }) => {
 			images = new Images(
 				(file, width) => new URL(fileAddress(data.boardId, file, width), location.origin).href,
 				(file) => {
-					spoil(board.partsOf(board.showing(file)));
-					if (file === ground.picture?.file) spoil([{ sheet, box: EVERYWHERE }]);
+					invalidate(board.partsOf(board.showing(file)));
+					if (file === ground.picture?.file) invalidate([{ sheet, box: EVERYWHERE }]);
 					isSpoiled = true;
 					run();
 				},
@@ -344,8 +344,8 @@ scope.onmessage = ({ data }) => {
 				});
 			break;
 		case 'objects':
-			spoil(board.remove(data.removed));
-			spoil(board.put(JSON.parse(data.put) as Painted[]));
+			invalidate(board.remove(data.removed));
+			invalidate(board.put(JSON.parse(data.put) as RenderItem[]));
 			heard = data.seq;
 			isComplete ||= data.last;
 			break;
@@ -368,7 +368,7 @@ scope.onmessage = ({ data }) => {
 			editing = data.editing;
 			const now = new Set([...hidden, ...(editing ? [editing.id] : [])]);
 			const isOther = (id: string): boolean => before.has(id) !== now.has(id) || id === editing?.id;
-			spoil(board.partsOf([...before, ...now].filter(isOther)));
+			invalidate(board.partsOf([...before, ...now].filter(isOther)));
 			heard = data.seq;
 			break;
 		}

@@ -247,8 +247,8 @@ test('a fault while painting is told once, and what others do is painted on', as
 			).wandtafelBoard.setView({ x: x!, y: y!, scale: 1 }),
 		[at.x, at.y],
 	);
-	await writeNote(ilka.page, at.x + 320, at.y + 320, 'Painted all the same');
-	await sees(rosa.page, 'Painted all the same');
+	await writeNote(ilka.page, at.x + 320, at.y + 320, 'RenderItem all the same');
+	await sees(rosa.page, 'RenderItem all the same');
 	await expect(rosa.page.getByText('Something on this board could not be drawn')).toHaveCount(1);
 	await expect.poll(look).not.toBe(before);
 	await goesOn(rosa.page, ilka.page, 'After the fault');

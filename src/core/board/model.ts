@@ -10,13 +10,13 @@ import type { Box, Point } from '../geometry/box';
 import { objectsOf, placesOf, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
 import { contentsOf, fieldOf, isRegion, outermost } from './containment';
-import { Followers } from './followers';
+import { DerivedLayout } from './derived-layout';
 import { boundsOfObject, hits } from './kinds';
 import type { Lock } from './kinds/common';
 import { readPlaces, type Place } from './named-places';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from './objects';
-import { readAgain, readObject, touchedBy } from './reading';
-import { Registers } from './registers';
+import { readAgain, readObject, changedKeys } from './reading';
+import { BoardIndexes } from './board-indexes';
 import { Routes } from './routes';
 import { SpatialIndex } from './spatial';
 
@@ -48,14 +48,14 @@ const CROWD = 240;
 export class BoardModel {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
-	private readonly registers = new Registers();
+	private readonly indexes = new BoardIndexes();
 	/** Ids of all fields, of all that others lie in, and of pictures that play. */
-	readonly fields: ReadonlySet<string> = this.registers.fields;
-	readonly branches: ReadonlySet<string> = this.registers.branches;
-	readonly playing: ReadonlySet<string> = this.registers.playing;
+	readonly fields: ReadonlySet<string> = this.indexes.fields;
+	readonly branches: ReadonlySet<string> = this.indexes.branches;
+	readonly playing: ReadonlySet<string> = this.indexes.playing;
 	private readonly index = new SpatialIndex();
 	private readonly routes: Routes;
-	private readonly followers: Followers;
+	private readonly derived: DerivedLayout;
 	private readonly listeners = new Set<(change: BoardChange) => void>();
 	/** Counts changes: what was worked out from the model holds as long as this is the same. */
 	revision = 0;
@@ -80,9 +80,9 @@ export class BoardModel {
 		const objects = objectsOf(doc);
 		const sheets = sheetsOf(doc);
 		this.routes = new Routes(this.find, this.obstaclesIn);
-		this.followers = new Followers(this.objects, this.routeOf);
+		this.derived = new DerivedLayout(this.objects, this.routeOf);
 		const onObjects = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
-			this.refresh(touchedBy(events), transaction.local);
+			this.refresh(changedKeys(events), transaction.local);
 		};
 		const onSheets = (_: unknown, transaction: Y.Transaction): void => {
 			this.readSheets();
@@ -104,7 +104,7 @@ export class BoardModel {
 		};
 		this.readSheets();
 		for (const id of objects.keys()) this.read(id);
-		this.followers.fitAll();
+		this.derived.updateAll();
 		this.reindex();
 	}
 
@@ -169,12 +169,12 @@ export class BoardModel {
 
 	/** How many things are on a sheet; connectors, fields, groups and the like are not counted. */
 	countOn(sheet: string): number {
-		return this.registers.countOn(sheet);
+		return this.indexes.countOn(sheet);
 	}
 
 	/** Places in the stack of a sheet: everything on it lies between them. */
 	stackOn(sheet: string): { low: string | null; high: string | null } {
-		return this.registers.stackOn(sheet);
+		return this.indexes.stackOn(sheet);
 	}
 
 	/** What is on a sheet in reading order, as far as it is taken. */
@@ -219,32 +219,32 @@ export class BoardModel {
 
 	/** Connectors tied to an object. */
 	tiesOf(id: string): string[] {
-		return [...this.registers.ties.of(id)];
+		return [...this.indexes.ties.of(id)];
 	}
 
 	/** Members of a group. */
 	membersOf(group: string): string[] {
-		return this.followers.membersOf(group);
+		return this.derived.membersOf(group);
 	}
 
 	/** All that says it was sorted into a theme, on whatever sheet. */
 	sortedInto(theme: string): string[] {
-		return this.followers.sortedInto(theme);
+		return this.derived.sortedInto(theme);
 	}
 
 	/** What lies in a holder, in no particular order. */
 	cardsOf(holder: string): BoardObject[] {
-		return this.followers.cardsOf(holder);
+		return this.derived.cardsOf(holder);
 	}
 
 	/** Marks that stick to an object. */
 	marksOn(id: string): string[] {
-		return this.followers.marksOn(id);
+		return this.derived.marksOn(id);
 	}
 
 	/** Where what lies in a holder would be if the holder had another box. */
 	cardBoxes(holder: string, box: BoxValues): Map<string, BoxValues> {
-		return this.followers.cardBoxes(holder, box);
+		return this.derived.cardBoxes(holder, box);
 	}
 
 	/** The outermost group that an object is in; the object itself when it is in none. */
@@ -259,7 +259,7 @@ export class BoardModel {
 
 	/** Ids of what an object takes along: members, sorted notes, what was put in, what lies inside. */
 	contentsOf(holder: BoardObject): string[] {
-		if (holder.kind === 'theme') return this.followers.notesOf(holder);
+		if (holder.kind === 'theme') return this.derived.notesOf(holder);
 		return contentsOf(this, holder);
 	}
 
@@ -288,23 +288,23 @@ export class BoardModel {
 			noteArea(id);
 			const was = this.objects.get(id);
 			if (was) before.set(id, was);
-			for (const tied of this.registers.ties.of(id)) changed.add(tied);
+			for (const tied of this.indexes.ties.of(id)) changed.add(tied);
 			if (this.read(id, keys)) changed.add(id);
 			else if (was) removed.add(id);
 		}
 		// What followed something that is gone from its sheet is where the document has it.
 		for (const was of before.values()) {
 			if (this.objects.get(was.id)?.sheet === was.sheet) continue;
-			for (const id of this.followers.of(was.id)) {
+			for (const id of this.derived.of(was.id)) {
 				if (ids.has(id)) continue;
 				noteArea(id);
 				if (this.read(id)) changed.add(id);
 			}
 		}
-		this.followers.fit([...ids.keys()], before, (id) => {
+		this.derived.update([...ids.keys()], before, (id) => {
 			noteArea(id);
 			changed.add(id);
-			for (const tied of this.registers.ties.of(id)) changed.add(tied);
+			for (const tied of this.indexes.ties.of(id)) changed.add(tied);
 		});
 		for (const id of removed) {
 			this.index.remove(id);
@@ -343,8 +343,8 @@ export class BoardModel {
 	private read(id: string, keys?: ReadonlySet<string>): BoardObject | undefined {
 		const before = this.objects.get(id);
 		if (before) {
-			this.registers.strike(before);
-			this.followers.forget(before);
+			this.indexes.remove(before);
+			this.derived.forget(before);
 		}
 		this.setAside.delete(id);
 		const map = objectsOf(this.doc).get(id);
@@ -360,8 +360,8 @@ export class BoardModel {
 		if (object.kind === 'group' && before) object = { ...object, box: before.box };
 		this.guardOne(object);
 		this.objects.set(id, object);
-		this.registers.enter(object);
-		this.followers.note(object);
+		this.indexes.add(object);
+		this.derived.track(object);
 		return object;
 	}
 

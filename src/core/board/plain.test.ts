@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { roughMeasure } from '../text/fonts';
 import { addObjects, moveObjects } from './edits';
 import { generateBoard } from './generate';
-import { PlainBoard, paintedOf, type Painted } from './plain';
+import { RenderBoard, paintedOf, type RenderItem } from './plain';
 import { inPaintOrder } from './scene';
 import { addSheet } from './sheets';
 import { holderAt, noteAt, testBoard } from './testing';
@@ -19,13 +19,13 @@ function sample() {
 	const all = [...board.model.objects.keys()].map((id) => paintedOf(board.model, id)!);
 	return { board, all };
 }
-const chunks = (all: Painted[], size: number): Painted[][] =>
+const chunks = (all: RenderItem[], size: number): RenderItem[][] =>
 	Array.from({ length: Math.ceil(all.length / size) }, (_, i) => all.slice(i * size, (i + 1) * size));
 
 describe('a plain copy', () => {
 	it.each([7, 250, 5000])('shows the same in the same order, handed over in pieces of %i', (size) => {
 		const { board, all } = sample();
-		const copy = new PlainBoard(roughMeasure);
+		const copy = new RenderBoard(roughMeasure);
 		for (const chunk of chunks(all, size)) copy.put(chunk);
 		for (const { id: sheet } of board.model.sheets) {
 			expect(copy.extent(sheet)).toEqual(board.model.extent(sheet));
@@ -40,7 +40,7 @@ describe('a plain copy', () => {
 
 	it('lists a sheet in the order in which it is painted, and draws any part of the list', () => {
 		const { board, all } = sample();
-		const copy = new PlainBoard(roughMeasure);
+		const copy = new RenderBoard(roughMeasure);
 		copy.put(all);
 		const { id: sheet } = board.model.sheets[0]!;
 		const ids = copy.inOrderOn(sheet);
@@ -55,7 +55,7 @@ describe('a plain copy', () => {
 
 	it('says which parts look different: where something was, and where it is', () => {
 		const { board, all } = sample();
-		const copy = new PlainBoard(roughMeasure);
+		const copy = new RenderBoard(roughMeasure);
 		copy.put(all);
 		const sheet = addSheet(board.hand, board.model, 'Next');
 		const [note] = addObjects(board.hand, board.model, [noteAt(sheet, 0, 0, 'moves')]) as [string];
@@ -72,7 +72,7 @@ describe('a plain copy', () => {
 
 	it('draws an object anew when it changed, and for another surface when told to', () => {
 		const { board } = sample();
-		const copy = new PlainBoard(roughMeasure);
+		const copy = new RenderBoard(roughMeasure);
 		const sheet = addSheet(board.hand, board.model, 'Next');
 		const [note] = addObjects(board.hand, board.model, [noteAt(sheet, 0, 0, 'first')]) as [string];
 		copy.put([paintedOf(board.model, note)!]);

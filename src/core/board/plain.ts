@@ -13,7 +13,7 @@ import { PaintOrder } from './scene';
 import { SpatialIndex } from './spatial';
 
 /** An object with what is worked out elsewhere. */
-export interface Painted {
+export interface RenderItem {
 	object: BoardObject;
 	route?: Route | undefined;
 }
@@ -25,7 +25,7 @@ export interface Dirty {
 }
 
 /** What a painter needs to know of an object; undefined when it is not on the board. */
-export function paintedOf(model: BoardModel, id: string): Painted | undefined {
+export function paintedOf(model: BoardModel, id: string): RenderItem | undefined {
 	const object = model.find(id);
 	if (!object) return undefined;
 	const route = object.kind === 'connector' ? model.routeOf(id) : undefined;
@@ -41,7 +41,7 @@ const MANY = 200;
  */
 const MOST = { fine: 12_000, coarse: 120_000 };
 
-export class PlainBoard {
+export class RenderBoard {
 	readonly objects = new Map<string, BoardObject>();
 	private readonly routes = new Map<string, Route>();
 	private readonly index = new SpatialIndex();
@@ -54,7 +54,7 @@ export class PlainBoard {
 	private readonly routeOf = (id: string): Route | undefined => this.routes.get(id);
 
 	/** Puts objects on the board or replaces them; returns the parts that look different now. */
-	put(painted: readonly Painted[]): Dirty[] {
+	put(painted: readonly RenderItem[]): Dirty[] {
 		const dirty: Dirty[] = [];
 		const isStart = this.objects.size === 0;
 		for (const { object, route } of painted) {

@@ -60,7 +60,7 @@ export function readAgain(
 }
 
 /** Objects that changed, with the properties of each that did; undefined where what lies deeper changed, or all of it. */
-export function touchedBy(
+export function changedKeys(
 	events: readonly Y.YEvent<Y.AbstractType<unknown>>[],
 ): Map<string, ReadonlySet<string> | undefined> {
 	const touched = new Map<string, ReadonlySet<string> | undefined>();

@@ -13,7 +13,7 @@ import type { Route } from './drawing';
 import { boxOf, edgeTowards, meeting } from './kinds/outline';
 import { blocksWay, outlineOf } from './kinds/tieable';
 import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
-import { Rooms } from './rooms';
+import { ObstacleCache } from './obstacle-cache';
 import { SpatialIndex } from './spatial';
 
 type Connector = ObjectOf<'connector'>;
@@ -132,7 +132,7 @@ export function routeAlone(connector: Connector, find: Find, near?: Near): Route
 	return { path: trimmed(rightAngledPath(connector, ends, near), ends) };
 }
 
-interface Known {
+interface CachedRoute {
 	sheet: string;
 	/** What is known of a right-angled one before it is kept apart: its path, and what it is tied to. */
 	plain?: { routed: RoutedPath; ends: Ends };
@@ -142,7 +142,7 @@ interface Known {
 }
 
 export class Routes {
-	private readonly known = new Map<string, Known>();
+	private readonly known = new Map<string, CachedRoute>();
 	private readonly pending = new Set<string>();
 	/** Sheets whose right-angled paths have to be kept apart anew. */
 	private readonly stale = new Set<string>();
@@ -151,7 +151,7 @@ export class Routes {
 	private readonly rests = new Map<string, number>();
 	/** Where each right-angled connector looked for what stands in its way. */
 	private readonly looked = new SpatialIndex();
-	private readonly rooms = new Rooms();
+	private readonly obstacles = new ObstacleCache();
 
 	constructor(
 		private readonly find: Find,
@@ -186,7 +186,7 @@ export class Routes {
 	/** Notes that a connector is gone. */
 	drop(id: string): void {
 		const known = this.known.get(id);
-		if (known?.plain) this.spoil(known.sheet);
+		if (known?.plain) this.invalidate(known.sheet);
 		this.known.delete(id);
 		this.pending.delete(id);
 		this.looked.remove(id);
@@ -198,14 +198,14 @@ export class Routes {
 	 */
 	disturb(sheet: string, area: Box): void {
 		for (const id of this.looked.touching(sheet, area)) this.pending.add(id);
-		if (this.rooms.disturb(sheet, area)) this.spoil(sheet);
+		if (this.obstacles.disturb(sheet, area)) this.invalidate(sheet);
 	}
 
 	/** Notes that much changed on a sheet: every way there is found anew. */
 	disturbAll(sheet: string): void {
 		for (const [id, known] of this.known) if (known.sheet === sheet && known.plain) this.pending.add(id);
-		this.rooms.forget(sheet);
-		this.spoil(sheet);
+		this.obstacles.forget(sheet);
+		this.invalidate(sheet);
 	}
 
 	/**
@@ -257,7 +257,7 @@ export class Routes {
 		if (area) this.looked.place(id, connector.sheet, area);
 		else this.looked.remove(id);
 		const before = this.known.get(id);
-		this.spoil(connector.sheet);
+		this.invalidate(connector.sheet);
 		if (before?.plain && samePath(before.plain.routed.path, path)) return false;
 		const route = { path: trimmed(path, ends) };
 		const routed = {
@@ -276,7 +276,7 @@ export class Routes {
 	 * Notes that lines have to be kept apart anew. What is being worked out is finished all the same: where edits rain
 	 * in it would never come to an end otherwise.
 	 */
-	private spoil(sheet: string): void {
+	private invalidate(sheet: string): void {
 		this.stale.add(sheet);
 		const job = this.jobs.get(sheet);
 		if (job) job.isOld = true;
@@ -287,7 +287,7 @@ export class Routes {
 		const plains = [...this.known.values()].flatMap((known) =>
 			known.sheet === sheet && known.plain ? known.plain : [],
 		);
-		const near = this.rooms.of(sheet, (box) =>
+		const near = this.obstacles.of(sheet, (box) =>
 			this.near(sheet, box).flatMap((object) => (blocksWay(object) ? boundsOf(boxOf(object.box)) : [])),
 		);
 		const separation = new Separation(
@@ -318,7 +318,7 @@ export class Routes {
 
 interface Job {
 	separation: Separation;
-	plains: NonNullable<Known['plain']>[];
+	plains: NonNullable<CachedRoute['plain']>[];
 	/** Whether something changed since it began. */
 	isOld: boolean;
 	/** How long it has been worked on, ms. */

@@ -19,7 +19,7 @@ type Events = Y.YEvent<Y.AbstractType<unknown>>[];
 type Box = readonly number[];
 
 /** What is remembered of an object, for the time when it is gone. */
-interface Known {
+interface ObservedState {
 	kind: Thing;
 	sheet: string;
 	words: string;
@@ -66,7 +66,7 @@ const wasThere = <T>(map: Y.Map<T>, id: string): boolean => Boolean(map._map.get
 
 /** Follows a stage and tells what each change did. */
 export class StageChanges {
-	private readonly known = new Map<string, Known>();
+	private readonly known = new Map<string, ObservedState>();
 	private readonly sheets = new Map<string, string>();
 	private found: Change[] = [];
 	private readonly stop: () => void;
@@ -97,7 +97,7 @@ export class StageChanges {
 		return found;
 	}
 
-	private note(id: string): Known | undefined {
+	private note(id: string): ObservedState | undefined {
 		const read = readObject(id, objectsOf(this.doc).get(id));
 		if (!('object' in read)) return undefined;
 		const { object } = read;
@@ -109,7 +109,7 @@ export class StageChanges {
 		return known;
 	}
 
-	private tell(verb: Verb, id: string, { kind, sheet, words }: Known): void {
+	private tell(verb: Verb, id: string, { kind, sheet, words }: ObservedState): void {
 		this.found.push({ verb, thing: kind, id, sheet, words });
 	}
 

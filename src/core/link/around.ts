@@ -10,7 +10,7 @@
 import { inflate, unionOf, type Box, type Point } from '../geometry/box';
 import { BEND, STUB } from './forms';
 import { crosses, simplify, type Path } from './polyline';
-import { isPoint, sidesOf, type Side, type Tie } from './sides';
+import { isPoint, sidesOf, type Side, type Anchor } from './sides';
 
 /**
  * How far beyond both ends to look, and the distance to keep from obstacles, board units: the first pair
@@ -38,7 +38,11 @@ export const MOST_OBSTACLES = Math.floor(Math.sqrt(MOST.crossings) / 2);
  * when so much stands in between that looking for it would be felt under the hand.
  * @param near obstacles that touch a box; all of them when none is given
  */
-export function routeAround(from: Tie, to: Tie, near: (area?: Box) => readonly Box[]): Path | undefined {
+export function routeAround(
+	from: Anchor,
+	to: Anchor,
+	near: (area?: Box) => readonly Box[],
+): Path | undefined {
 	const ends = unionOf([from.box, to.box])!;
 	const budget = { steps: MOST.steps };
 	let reach: number | undefined = -1;
@@ -62,9 +66,9 @@ interface Port extends Side {
 }
 
 /** The sides that a path can leave by: their stub runs through no obstacle. */
-function portsOf(tie: Tie, obstacles: readonly Box[], margin: number): Port[] {
-	return sidesOf(tie).flatMap((side): Port[] => {
-		const step = isPoint(tie) ? 0 : Math.max(margin, 1);
+function portsOf(anchor: Anchor, obstacles: readonly Box[], margin: number): Port[] {
+	return sidesOf(anchor).flatMap((side): Port[] => {
+		const step = isPoint(anchor) ? 0 : Math.max(margin, 1);
 		const out = { x: side.at.x + side.dx * step, y: side.at.y + side.dy * step };
 		return obstacles.some((box) => crosses(side.at, out, box)) ? [] : [{ ...side, out }];
 	});
@@ -81,8 +85,8 @@ const DY = [0, 1, 0, -1];
 const directionOf = (side: Side): number => (side.dx === 1 ? 0 : side.dy === 1 ? 1 : side.dx === -1 ? 2 : 3);
 
 function search(
-	from: Tie,
-	to: Tie,
+	from: Anchor,
+	to: Anchor,
 	near: readonly Box[],
 	margin: number,
 	window: Box,
@@ -91,7 +95,7 @@ function search(
 	const starts = portsOf(from, near, margin);
 	const goals = portsOf(to, near, margin);
 	if (starts.length === 0 || goals.length === 0) return undefined;
-	const own = [from, to].filter((tie) => !isPoint(tie)).map((tie) => tie.box);
+	const own = [from, to].filter((anchor) => !isPoint(anchor)).map((anchor) => anchor.box);
 	const blocks = [...near, ...own].map((box) => inflate(box, margin));
 	const mid = unionOf([from.box, to.box])!;
 	const lines = ascending([
@@ -210,7 +214,7 @@ function shortest(
 		list.push({ port, direction: (directionOf(port) + 2) % 4 });
 		ends.set(node, list);
 	}
-	const hope = (node: number): number => {
+	const heuristic = (node: number): number => {
 		if (hopes[node]! >= 0) return hopes[node]!;
 		const x = xs[node % xs.length]!;
 		const y = ys[Math.floor(node / xs.length)]!;
@@ -226,7 +230,7 @@ function shortest(
 		if (value >= cost[state]! - 1e-9) return;
 		cost[state] = value;
 		parent[state] = from;
-		heap.push(state, value + hope(state >> 2));
+		heap.push(state, value + heuristic(state >> 2));
 	};
 	for (const port of starts) {
 		const node = place(port.out);
@@ -240,7 +244,7 @@ function shortest(
 	for (let state = heap.pop(); state !== undefined; state = heap.pop()) {
 		if (budget.steps-- <= 0) return undefined;
 		const value = cost[state]!;
-		if (best && value + hope(state >> 2) >= best.value) break;
+		if (best && value + heuristic(state >> 2) >= best.value) break;
 		const node = state >> 2;
 		const direction = state & 3;
 		for (const end of ends.get(node) ?? []) {

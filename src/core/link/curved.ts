@@ -2,13 +2,13 @@
 import type { Point } from '../geometry/box';
 import { plainestForm } from './forms';
 import type { Path } from './polyline';
-import type { Tie } from './sides';
+import type { Anchor } from './sides';
 
 /** A chain of cubic curves: a start point, then two control points and an end point each. */
 export type Curve = Point[];
 
 /** A curve that leaves and enters the sides that the plainest right-angled form would use. */
-export function curveBetween(from: Tie, to: Tie): Curve {
+export function curveBetween(from: Anchor, to: Anchor): Curve {
 	const path = plainestForm(from, to)?.path ?? [];
 	const a = path[0] ?? { x: from.box.x, y: from.box.y };
 	const b = path.at(-1) ?? { x: to.box.x, y: to.box.y };

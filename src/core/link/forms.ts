@@ -4,7 +4,7 @@
  */
 import type { Box } from '../geometry/box';
 import { crosses, isRightAngled, simplify, type Path } from './polyline';
-import { sidesOf, type Side, type Tie } from './sides';
+import { sidesOf, type Side, type Anchor } from './sides';
 
 /** How far a path runs straight on before its first bend, in board units. */
 export const STUB = 22;
@@ -66,7 +66,7 @@ export interface Form {
 }
 
 /** All forms between two ties, the cheapest first. */
-export function formsBetween(from: Tie, to: Tie): Form[] {
+export function formsBetween(from: Anchor, to: Anchor): Form[] {
 	const all: Form[] = [];
 	for (const a of sidesOf(from)) {
 		for (const b of sidesOf(to)) {
@@ -93,7 +93,7 @@ function leastCost(a: Side, b: Side): number {
  * The first of `formsBetween`, found by branch and bound: pairs of sides that cannot be cheaper than the best so far are
  * not looked at (A. H. Land, A. G. Doig: An automatic method of solving discrete programming problems, 1960).
  */
-export function plainestForm(from: Tie, to: Tie): Form | undefined {
+export function plainestForm(from: Anchor, to: Anchor): Form | undefined {
 	const sides = sidesOf(to);
 	const pairs = sidesOf(from)
 		.flatMap((a, i) => sides.map((b, j) => ({ a, b, order: i * 4 + j, least: leastCost(a, b) })))

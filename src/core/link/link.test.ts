@@ -16,7 +16,7 @@ import {
 	type Path,
 } from './polyline';
 import { dragStretch, rightAngled, throughBends } from './right-angled';
-import type { Tie } from './sides';
+import type { Anchor } from './sides';
 
 /** A small generator with a seed, so that every run tries the same places. */
 function seeded(seed: number): () => number {
@@ -66,7 +66,7 @@ describe('right-angled paths', () => {
 
 	it('are found by looking at a few pairs of sides as by looking at all', () => {
 		const random = seeded(11);
-		const somewhere = (): Tie => {
+		const somewhere = (): Anchor => {
 			const isPoint = random() < 0.15;
 			// On a coarse grid, so that sides often stand level with each other.
 			const at = (): number => Math.round(random() * 30 - 15) * 20;

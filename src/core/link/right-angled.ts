@@ -3,7 +3,7 @@ import { centreOf, inflate, overlaps, unionOf, type Box, type Point } from '../g
 import { MOST_OBSTACLES, routeAround } from './around';
 import { BEND, formsBetween, plainestForm, STUB } from './forms';
 import { crossesAny, sameX, sameY, simplify, type Path } from './polyline';
-import { isPoint, sidesOf, type Side, type Tie } from './sides';
+import { isPoint, sidesOf, type Side, type Anchor } from './sides';
 
 /** Distance to obstacles at which a plain form counts as free. */
 const CLEAR = 5;
@@ -13,8 +13,8 @@ const CLEAR = 5;
  * through no obstacle if there is any way that does not; otherwise it is the plainest form.
  */
 export function rightAngled(
-	from: Tie,
-	to: Tie,
+	from: Anchor,
+	to: Anchor,
 	obstacles: readonly Box[] | ((area: Box) => readonly Box[]) = [],
 ): Path {
 	const plainest = plainestForm(from, to);
@@ -32,13 +32,13 @@ export function rightAngled(
 	return found ?? plainest.path;
 }
 
-/** The side of a tie that looks towards a point. */
-function sideTowards(tie: Tie, p: Point): Side {
-	const c = centreOf(tie.box);
-	const [right, left, bottom, top] = sidesOf(tie) as [Side, Side, Side, Side];
-	const dx = (p.x - c.x) / Math.max(1, tie.box.w / 2);
-	const dy = (p.y - c.y) / Math.max(1, tie.box.h / 2);
-	if (isPoint(tie))
+/** The side of an anchor that looks towards a point. */
+function sideTowards(anchor: Anchor, p: Point): Side {
+	const c = centreOf(anchor.box);
+	const [right, left, bottom, top] = sidesOf(anchor) as [Side, Side, Side, Side];
+	const dx = (p.x - c.x) / Math.max(1, anchor.box.w / 2);
+	const dy = (p.y - c.y) / Math.max(1, anchor.box.h / 2);
+	if (isPoint(anchor))
 		return Math.abs(p.x - c.x) >= Math.abs(p.y - c.y)
 			? p.x >= c.x
 				? right
@@ -53,7 +53,7 @@ function sideTowards(tie: Tie, p: Point): Side {
  * A path through corners that were set by hand. The corners stay where they are; only the stretches to the
  * ends follow what they are tied to, by at most one more corner each.
  */
-export function throughBends(from: Tie, to: Tie, bends: readonly Point[]): Path {
+export function throughBends(from: Anchor, to: Anchor, bends: readonly Point[]): Path {
 	const first = bends[0];
 	const last = bends.at(-1);
 	if (!first || !last) return rightAngled(from, to);

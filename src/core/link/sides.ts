@@ -1,7 +1,7 @@
 /** What a connector is tied to, as the routes see it: a box with four sides, or a bare point. */
 import { centreOf, type Box, type Point } from '../geometry/box';
 
-export interface Tie {
+export interface Anchor {
 	/** Upright box of the object; of no size for a loose end. */
 	box: Box;
 }
@@ -13,10 +13,10 @@ export interface Side {
 	dy: -1 | 0 | 1;
 }
 
-export const isPoint = ({ box }: Tie): boolean => box.w === 0 && box.h === 0;
+export const isPoint = ({ box }: Anchor): boolean => box.w === 0 && box.h === 0;
 
 /** The middles of the four sides; for a point, the point itself in all four directions. */
-export function sidesOf({ box }: Tie): Side[] {
+export function sidesOf({ box }: Anchor): Side[] {
 	const c = centreOf(box);
 	return [
 		{ at: { x: box.x + box.w, y: c.y }, dx: 1, dy: 0 },

@@ -8,7 +8,7 @@ import { lockObjects } from '../board/groups';
 import { addSheet } from '../board/sheets';
 import { BoardModel } from '../board/model';
 import { fieldAt, noteAt, testBoard, type TestBoard } from '../board/testing';
-import { breachOf } from './stage-check';
+import { violationOf } from './stage-check';
 import { STEP_MAY, type StepMay } from '../access/step-grants';
 import { touchedBy } from './touched';
 
@@ -106,8 +106,8 @@ describe('what an update touches', () => {
 		});
 		const touches = touchedBy(hands.stage.doc, many)!;
 		expect(touches.filter(({ way }) => way.length === 2)).toHaveLength(20_000);
-		const breach = breachOf(hands.stage.doc, touches, { may: 'watch' }, 'p-maren')!;
-		expect(breach.added.size).toBe(20_000);
+		const violation = violationOf(hands.stage.doc, touches, { may: 'watch' }, 'p-maren')!;
+		expect(violation.added.size).toBe(20_000);
 
 		const typed = doing(hands, ({ maren, own }) => {
 			const text = fragmentOf(maren.doc, own)!.get(0) as Y.XmlElement;
@@ -174,8 +174,8 @@ describe('what a step lets people do', () => {
 			const hands = twoHands();
 			const touches = touchedBy(hands.stage.doc, doing(hands, work))!;
 			expect(touches.length).toBeGreaterThan(0);
-			const breach = breachOf(hands.stage.doc, touches, { may, field: hands.field }, 'p-maren');
-			expect(breach === undefined, `${may}: ${JSON.stringify([...(breach?.objects ?? [])])}`).toBe(
+			const violation = violationOf(hands.stage.doc, touches, { may, field: hands.field }, 'p-maren');
+			expect(violation === undefined, `${may}: ${JSON.stringify([...(violation?.objects ?? [])])}`).toBe(
 				allowed.includes(may),
 			);
 		}
@@ -189,7 +189,7 @@ describe('what a step lets people do', () => {
 				doing(hands, (h) => void note(h, { landing: h.field })),
 			)!;
 			const rule = { may, field: hands.field, silent: true };
-			expect(breachOf(hands.stage.doc, touches, rule, 'p-maren')?.added.size).toBe(1);
+			expect(violationOf(hands.stage.doc, touches, rule, 'p-maren')?.added.size).toBe(1);
 		}
 	});
 
@@ -199,6 +199,8 @@ describe('what a step lets people do', () => {
 			hands.stage.doc,
 			doing(hands, (h) => void note(h, { landing: 'elsewhere' })),
 		)!;
-		expect(breachOf(hands.stage.doc, touches, { may: 'line', field: hands.field }, 'p-maren')).toBeDefined();
+		expect(
+			violationOf(hands.stage.doc, touches, { may: 'line', field: hands.field }, 'p-maren'),
+		).toBeDefined();
 	});
 });

@@ -8,7 +8,7 @@ import { grantsOf, type StepRule } from '../access/step-grants';
 import type { Touch } from './touched';
 
 /** Things that were changed and may not be. */
-export interface Breach {
+export interface Violation {
 	/** Objects that were there before. */
 	objects: Set<string>;
 	/** Objects that are new. */
@@ -45,16 +45,16 @@ const NO_VALUES: ReadonlyMap<string, unknown> = new Map();
  * What of the touched may not be touched; undefined when all of it may.
  * @param person the id under which whoever does it goes on the board
  */
-export function breachOf(
+export function violationOf(
 	doc: Y.Doc,
 	touches: readonly Touch[],
 	rule: StepRule,
 	person: string,
-): Breach | undefined {
+): Violation | undefined {
 	const grants = grantsOf(rule);
 	if (grants.edit) return undefined;
 	const objects = objectsOf(doc);
-	const breach: Breach = { objects: new Set(), added: new Set(), others: [] };
+	const violation: Violation = { objects: new Set(), added: new Set(), others: [] };
 	const others = new Set<string>();
 	/** Whole objects that are put there, or taken away. */
 	const whole = (writes: boolean): Set<string> =>
@@ -86,8 +86,8 @@ export function breachOf(
 	};
 	for (const id of put) {
 		if (!objects.has(id)) {
-			if (!mayAdd(id)) breach.added.add(id);
-		} else if (!mayAdd(id) || !mayChange(id, undefined)) breach.objects.add(id);
+			if (!mayAdd(id)) violation.added.add(id);
+		} else if (!mayAdd(id) || !mayChange(id, undefined)) violation.objects.add(id);
 	}
 	for (const { way } of touches) {
 		const [root, id, key] = way;
@@ -95,12 +95,12 @@ export function breachOf(
 		if (root === 'objects') {
 			// With an object goes all that stands in it, and what is put there whole was looked at as a whole.
 			if (put.has(id) || (removed.has(id) && key !== undefined)) continue;
-			if (!mayChange(id, key)) breach.objects.add(id);
+			if (!mayChange(id, key)) violation.objects.add(id);
 		} else if (root === 'sheets' || root === 'places') {
 			const other = `${root} ${id}`;
-			if (!others.has(other)) breach.others.push({ map: root, id });
+			if (!others.has(other)) violation.others.push({ map: root, id });
 			others.add(other);
 		}
 	}
-	return breach.objects.size + breach.added.size + breach.others.length > 0 ? breach : undefined;
+	return violation.objects.size + violation.added.size + violation.others.length > 0 ? violation : undefined;
 }

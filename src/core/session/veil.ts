@@ -7,13 +7,13 @@ import { objectsOf } from '../board/document';
 import { NOD } from '../board/nods';
 import { talkOf } from '../talk/shape';
 
-export interface Known {
+export interface Identity {
 	id: string;
 	name: string;
 }
 
 /** Other ids and names by the ids that stand there. */
-export type Veils = ReadonlyMap<string, Known>;
+export type Veils = ReadonlyMap<string, Identity>;
 
 type Writer = { id?: unknown; name?: unknown };
 

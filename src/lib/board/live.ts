@@ -15,7 +15,7 @@ import type { Board } from './board.svelte';
 import { Lifted } from './lifted';
 import { hasSmallTitles, paintFieldTitles, paintNodders } from './live-window';
 import { othersPick, paintPicks, paintTrails } from './together/paint';
-import { Fineness } from './painter/fineness';
+import { AdaptiveResolution } from './painter/adaptive-resolution';
 import { paintDrawing } from './painter/primitives';
 import { cssFont } from './faces';
 import { TOOL_TABLE } from './tools';
@@ -35,7 +35,7 @@ export class LiveLayer {
 	private readonly lifted: Lifted;
 	/** The box round everything that is on the move, where it was taken up. */
 	private crowd: { of: ReadonlySet<string>; round: Box } | undefined;
-	private readonly fineness = new Fineness(() => this.ask());
+	private readonly resolution = new AdaptiveResolution(() => this.ask());
 	private lastView: View | undefined;
 
 	constructor(
@@ -53,7 +53,7 @@ export class LiveLayer {
 
 	destroy(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
-		this.fineness.destroy();
+		this.resolution.destroy();
 		this.board.wake = () => {};
 		this.lifted.putAway();
 	}
@@ -62,10 +62,10 @@ export class LiveLayer {
 		this.frame = undefined;
 		const { board, ctx, canvas } = this;
 		const { view, size } = board;
-		if (view !== this.lastView || board.held.lifted.size > 0) this.fineness.move();
+		if (view !== this.lastView || board.held.lifted.size > 0) this.resolution.move();
 		this.lastView = view;
 		const start = performance.now();
-		const ratio = this.fineness.ratio(devicePixelRatio);
+		const ratio = this.resolution.ratio(devicePixelRatio);
 		const [w, h] = [Math.round(size.w * ratio), Math.round(size.h * ratio)];
 		// The browser copies every pixel of it in each frame in which anything moves: an empty one has hardly any.
 		const isBlank = !this.hasContent();
@@ -95,7 +95,7 @@ export class LiveLayer {
 		ctx.setTransform(ratio, 0, 0, ratio, 0, 0);
 		paintFieldTitles(ctx, board, surface);
 		paintNodders(ctx, board);
-		this.fineness.took(performance.now() - start);
+		this.resolution.took(performance.now() - start);
 	}
 
 	/** Whether there is anything to show now. */
@@ -325,7 +325,7 @@ export class LiveLayer {
 			return;
 		}
 		if (sketch.type === 'paint') {
-			const k = board.view.scale * this.fineness.ratio(devicePixelRatio);
+			const k = board.view.scale * this.resolution.ratio(devicePixelRatio);
 			const box = { x: 0, y: 0, w: 0, h: 0, angle: 0 };
 			paintDrawing(ctx, { box, items: sketch.items }, { scale: k, x: board.view.x, y: board.view.y });
 			return;

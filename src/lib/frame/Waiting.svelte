@@ -2,7 +2,7 @@
 	/** Before a board that is closed for a while: it is asked now and then whether it is open again. */
 	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
-	import { askDoor } from '../room/door';
+	import { checkAccess } from '../room/door';
 	import { countWaiting } from '../room/local-copy';
 	import PlainPage from '../ui/PlainPage.svelte';
 
@@ -26,7 +26,7 @@
 		let timer: ReturnType<typeof setTimeout>;
 		const look = async (): Promise<void> => {
 			// Without a network one waits on.
-			const door = await askDoor(boardId);
+			const door = await checkAccess(boardId);
 			if (isLeft) return;
 			if (door === 'open') return onopen();
 			if (door === 'gone' || door === 'banned' || door === 'signed out') return ongone();

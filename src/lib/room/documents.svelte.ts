@@ -8,7 +8,7 @@ import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/access/layer
 import type { Right } from '$core/access/rights';
 import { FITTED, TEXT_NODES } from '$core/board/text-nodes';
 import * as Y from 'yjs';
-import { askDoor } from './door';
+import { checkAccess } from './door';
 import { applyPiece, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 import type { Content } from './opening';
 import { Provider } from './provider';
@@ -59,7 +59,7 @@ const READ = 'read';
 const isTyping = (origin: unknown): boolean =>
 	typeof origin === 'object' && origin !== null && 'key' in origin && String(origin.key).startsWith('y-sync');
 
-export interface Ears {
+export interface DocumentCallbacks {
 	/** What the server says beside the documents. */
 	word(word: Word): void;
 	/** Edits came faster than the server takes them. */
@@ -94,7 +94,7 @@ export class Documents {
 		private readonly boardId: string,
 		private readonly madeAt: number,
 		private readonly copy: LocalCopy | undefined,
-		private readonly ears: Ears,
+		private readonly callbacks: DocumentCallbacks,
 	) {
 		this.isKept = copy !== undefined;
 		if (copy)
@@ -110,7 +110,7 @@ export class Documents {
 			minDelay: 300,
 			maxDelay: 4000,
 			onClose: ({ event }) => {
-				if (event.code === TOO_FAST) this.ears.hurried();
+				if (event.code === TOO_FAST) this.callbacks.hurried();
 			},
 			onStatus: ({ status }) => {
 				this.connected = status === WebSocketStatus.Connected;
@@ -149,16 +149,16 @@ export class Documents {
 				if (open && number === 0) {
 					this.isFull = false;
 					this.setOwn(open, 0);
-					this.ears.confirmed(layer);
+					this.callbacks.confirmed(layer);
 				}
 				this.judge();
 			},
 			onAuthenticated: () => {
 				this.access = 'open';
-				if (layer === 'stage') this.ears.admitted();
+				if (layer === 'stage') this.callbacks.admitted();
 			},
 			onAuthenticationFailed: ({ reason }) => {
-				if (reason === 'renewed') return this.ears.renewed();
+				if (reason === 'renewed') return this.callbacks.renewed();
 				// What only those who lead see is closed to whoever led until now; they are still in.
 				if (reason === 'not yours') return;
 				this.access = reason === 'closed' ? 'closed' : 'ended';
@@ -168,7 +168,7 @@ export class Documents {
 			onStateless: ({ payload }) => {
 				const word = readWord(payload);
 				if (word?.is === 'full') this.isFull = true;
-				if (word) this.ears.word(word);
+				if (word) this.callbacks.word(word);
 				this.judge();
 			},
 		});
@@ -194,7 +194,7 @@ export class Documents {
 
 	/** Layers that the person may write in now. */
 	get writable(): Layer[] {
-		return [...this.layers.keys()].filter((layer) => this.ears.may(TO_WRITE[layer]));
+		return [...this.layers.keys()].filter((layer) => this.callbacks.may(TO_WRITE[layer]));
 	}
 
 	/** What was written in the moment in which it was not allowed goes out now. */
@@ -272,7 +272,7 @@ export class Documents {
 	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */
 	private async askWhy(): Promise<void> {
 		if (this.connected || !navigator.onLine || this.access !== 'open') return;
-		const door = await askDoor(this.boardId);
+		const door = await checkAccess(this.boardId);
 		if (door === 'signed out') this.access = 'signed out';
 		else if (door === 'gone') this.access = 'ended';
 		else if (door === 'banned') this.access = 'banned';
@@ -280,7 +280,7 @@ export class Documents {
 
 	/** Whether one was sent out for good, and not because a link ended. */
 	private async askBanned(): Promise<void> {
-		if ((await askDoor(this.boardId)) === 'banned') this.access = 'banned';
+		if ((await checkAccess(this.boardId)) === 'banned') this.access = 'banned';
 	}
 
 	private followNetwork(): void {

@@ -5,7 +5,7 @@ const doorSchema = z.object({ door: z.enum(['open', 'closed', 'gone', 'banned'])
 export type Door = z.infer<typeof doorSchema>['door'] | 'signed out';
 
 /** How it stands with a board; undefined when that cannot be told: no network, or no server. */
-export async function askDoor(boardId: string): Promise<Door | undefined> {
+export async function checkAccess(boardId: string): Promise<Door | undefined> {
 	try {
 		const response = await fetch(`/api/boards/${encodeURIComponent(boardId)}/door`);
 		if (response.status === 401) return 'signed out';

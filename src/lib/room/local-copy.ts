@@ -48,12 +48,12 @@ export const MANY_PIECES = 200;
 /** How long what others wrote may wait to be kept, ms: the server has it. */
 const CALM = 400;
 /** After what time it is tried again to keep what could not be kept, ms. */
-const AGAIN = 10_000;
+const RETRY_MS = 10_000;
 /**
  * How long the browser's store is waited for when a board is opened, ms; after that the board opens
  * without.
  */
-const PATIENCE = 4000;
+const OPEN_TIMEOUT_MS = 4000;
 
 const keyOf = ({ name, madeAt }: DocumentKey): string => `${name}@${madeAt}`;
 
@@ -90,7 +90,7 @@ export class LocalCopy {
 				// Another window has signed out and forgets: it must not wait for this one.
 				blocking: (_, __, event) => (event.target as IDBDatabase).close(),
 			});
-			const late = new Promise<undefined>((done) => setTimeout(done, PATIENCE, undefined));
+			const late = new Promise<undefined>((done) => setTimeout(done, OPEN_TIMEOUT_MS, undefined));
 			const db = await Promise.race([opening, late]);
 			return db && new LocalCopy(db);
 		} catch {
@@ -227,7 +227,7 @@ export class LocalCopy {
 					this.writing = undefined;
 					if (this.queue.length > 0) this.start();
 				});
-			}, AGAIN);
+			}, RETRY_MS);
 		this.onkept(this.behind.size === 0);
 	}
 }

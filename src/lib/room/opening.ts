@@ -2,7 +2,7 @@
 import { MANY_PIECES, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 
 /** How long the server is waited for, ms; after that the sync alone has to bring the content. */
-const PATIENCE = 10_000;
+const FETCH_TIMEOUT_MS = 10_000;
 
 export interface Content {
 	key: DocumentKey;
@@ -39,7 +39,7 @@ export async function firstContent(
 async function fromServer(boardId: string, layer: string, left: AbortSignal): Promise<Piece | undefined> {
 	try {
 		const response = await fetch(`/api/boards/${encodeURIComponent(boardId)}/live/${layer}`, {
-			signal: AbortSignal.any([left, AbortSignal.timeout(PATIENCE)]),
+			signal: AbortSignal.any([left, AbortSignal.timeout(FETCH_TIMEOUT_MS)]),
 			priority: 'high',
 		});
 		return response.ok ? { data: new Uint8Array(await response.arrayBuffer()), packed: true } : undefined;

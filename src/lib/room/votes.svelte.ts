@@ -12,9 +12,9 @@ const castSchema = z.object({
 });
 
 /** How long words about a vote wait for company, ms: thirty ballots in a second are asked about once. */
-const TURN = 150;
+const SEND_DELAY_MS = 150;
 /** After what time a ballot is sent again that did not reach the server, ms. */
-const AGAIN = 3000;
+const RETRY_MS = 3000;
 
 export class Votes {
 	all = $state.raw<readonly ShownVote[]>([]);
@@ -68,7 +68,7 @@ export class Votes {
 		this.timer ??= setTimeout(() => {
 			this.timer = undefined;
 			void this.read();
-		}, TURN);
+		}, SEND_DELAY_MS);
 	}
 
 	async read(): Promise<void> {
@@ -197,7 +197,7 @@ export class Votes {
 	private later(id: string): void {
 		this.problem = m.ballot_waits();
 		if (this.isGone) return;
-		const timer = setTimeout(() => void this.sendOff(id), AGAIN);
+		const timer = setTimeout(() => void this.sendOff(id), RETRY_MS);
 		this.waiting.set(id, timer);
 	}
 

@@ -6,7 +6,7 @@
 import { m } from '$lib/messages';
 import { type House, isVeiled, seesNames } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
-import type { Known } from '$core/session/veil';
+import type { Identity } from '$core/session/veil';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema, type Database } from './db';
@@ -15,7 +15,7 @@ const { memberships, people } = schema;
 type Executor = Pick<Database, 'select' | 'insert' | 'update' | 'execute'>;
 
 /** Puts a person into the table whom nobody can be. */
-export async function makeVoice(db: Executor, name: string): Promise<Known> {
+export async function makeVoice(db: Executor, name: string): Promise<Identity> {
 	const id = `voice-${nanoid(14)}`;
 	await db
 		.insert(people)
@@ -69,7 +69,7 @@ export async function forgetVoices(boardId: string): Promise<void> {
 export interface Speaking {
 	role: Role;
 	/** Under what the person goes. */
-	speaker: Known;
+	speaker: Identity;
 }
 
 /** Parts by person, and under what each goes, on a board that is set like that. */
@@ -102,7 +102,12 @@ export async function speakersOn(boardId: string, house: House): Promise<Map<str
 }
 
 /** Under what a person goes on a board that is set like that. */
-export async function speakerOn(boardId: string, person: Known, role: Role, house: House): Promise<Known> {
+export async function speakerOn(
+	boardId: string,
+	person: Identity,
+	role: Role,
+	house: House,
+): Promise<Identity> {
 	const { id, name } = person;
 	if (!isVeiled(role, house)) return { id, name };
 	return (await speakersOn(boardId, house)).get(id)?.speaker ?? { id: 'gone', name: m.voice_gone() };
@@ -110,7 +115,7 @@ export async function speakerOn(boardId: string, person: Known, role: Role, hous
 
 /** How people are to be called in front of somebody. */
 export interface Names {
-	of(id: string): Known;
+	of(id: string): Identity;
 }
 
 interface Row extends Record<string, unknown> {
@@ -135,7 +140,7 @@ export async function namesOn(
 		where p.id in (select person_id from happenings where board_id = ${boardId})`);
 	const isOpen = seesNames(role, house);
 	const gone = { id: 'gone', name: m.voice_gone() };
-	const shown = new Map<string, Known>();
+	const shown = new Map<string, Identity>();
 	for (const { id, name, role: part, behind } of rows) {
 		const isVoice = id.startsWith('voice-');
 		if (isVoice && behind !== null && isOpen && house.names === 'veiled')

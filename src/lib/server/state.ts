@@ -9,7 +9,7 @@ const state = (): { stopping: boolean } => once('state', () => ({ stopping: fals
 export const startStopping = (): void => void (state().stopping = true);
 
 /** Longest wait for the database, ms. */
-const PATIENCE = 2000;
+const PING_TIMEOUT_MS = 2000;
 
 /** Why no work is wanted now, in words; undefined when everything is ready. */
 export async function unready(): Promise<string | undefined> {
@@ -17,7 +17,7 @@ export async function unready(): Promise<string | undefined> {
 	let timer: NodeJS.Timeout | undefined;
 	try {
 		const late = new Promise<never>((_, reject) => {
-			timer = setTimeout(() => reject(new Error('late')), PATIENCE);
+			timer = setTimeout(() => reject(new Error('late')), PING_TIMEOUT_MS);
 		});
 		await Promise.race([database().db.execute(sql`select 1`), late]);
 		return undefined;

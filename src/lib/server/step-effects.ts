@@ -17,7 +17,7 @@ import { followNames } from './veil';
 import { closeVotes } from './votes';
 
 /** After what time it is tried again, ms; twice as long each time, up to the longest. */
-const AGAIN = { first: 1000, longest: 60_000 };
+const RETRY_MS = { first: 1000, longest: 60_000 };
 /** A call is for this moment: later nobody wants to be moved any more, ms. */
 const CALL_HOLDS = 30_000;
 /** Room round a place to which everybody is called, board units. */
@@ -41,7 +41,7 @@ export function takeUpEffects(documents: LiveDocuments): void {
 const going = () => once('step-effects', () => new Map<string, Promise<number>>());
 
 /** Does what waits on a board, one after the other. Returns how many notes were revealed. */
-export function runEffects(boardId: string, wait = AGAIN.first): Promise<number> {
+export function runEffects(boardId: string, wait = RETRY_MS.first): Promise<number> {
 	const run = (going().get(boardId) ?? Promise.resolve(0)).catch(() => 0).then(() => runAll(boardId, wait));
 	going().set(boardId, run);
 	void run.finally(() => {
@@ -61,7 +61,7 @@ async function runAll(boardId: string, wait: number): Promise<number> {
 	}
 	if (isLeft)
 		setTimeout(() => {
-			runEffects(boardId, Math.min(AGAIN.longest, wait * 2)).catch((error: unknown) =>
+			runEffects(boardId, Math.min(RETRY_MS.longest, wait * 2)).catch((error: unknown) =>
 				log.error({ err: error, board: boardId }, 'what a step brings about could not be tried again'),
 			);
 		}, wait).unref();

@@ -2,7 +2,7 @@
 import { m } from '$lib/messages';
 import { type House, isVeiled } from '$core/access/rights';
 import { veilParking } from '$core/session/parking';
-import { veilStage, veilTalk, type Known } from '$core/session/veil';
+import { veilStage, veilTalk, type Identity } from '$core/session/veil';
 import { database } from './db';
 import { live } from './live/documents';
 import { makeVoice, speakersOn } from './names';
@@ -14,7 +14,7 @@ import { makeVoice, speakersOn } from './names';
  */
 export async function followNames(boardId: string, before: House, now: House): Promise<void> {
 	if (before.names === now.names || now.names === 'shown') return;
-	const veils = new Map<string, Known>();
+	const veils = new Map<string, Identity>();
 	for (const [id, { role, speaker }] of await speakersOn(boardId, now)) {
 		if (!isVeiled(role, now)) continue;
 		veils.set(id, now.names === 'veiled' ? speaker : await makeVoice(database().db, m.voice_earlier()));

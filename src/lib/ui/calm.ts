@@ -8,7 +8,7 @@ const LEAST = 60;
 const PAUSE = 12;
 /** How often it is looked whether a hand has come to rest, and after how long nobody waits for that any more, ms. */
 const LOOK = 150;
-const PATIENCE = 1500;
+const MAX_WAIT_MS = 1500;
 
 export class CalmRounds {
 	private cost = 0;
@@ -53,7 +53,7 @@ export class CalmRounds {
 	private follow(): void {
 		this.timer = undefined;
 		this.since ??= performance.now();
-		if (this.isBusy() && performance.now() - this.since < PATIENCE) {
+		if (this.isBusy() && performance.now() - this.since < MAX_WAIT_MS) {
 			this.timer = setTimeout(() => this.follow(), LOOK);
 			return;
 		}

@@ -2,7 +2,7 @@
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, withContents } from '../edits';
 import { type Hand, patch, transact } from '../store';
-import { asCard } from '../followers';
+import { asCard } from '../derived-layout';
 import type { BoardModel } from '../model';
 import { sortByFrames } from '../theme-frames';
 import type { BoardObject, BoxValues } from '../objects';

@@ -10,7 +10,7 @@ const IN_USE = 10_000;
  * After what time a picture that failed is asked for again, ms; twice as long each time, up to the
  * longest.
  */
-const AGAIN = { first: 4000, longest: 300_000 };
+const RETRY_MS = { first: 4000, longest: 300_000 };
 
 interface Held {
 	/** Width that was asked for last, and the one of the picture that is here. */
@@ -69,7 +69,7 @@ export class Images {
 			this.onload(file);
 		} catch {
 			// Offline, or the server was busy: it is asked for again, by whoever paints it then.
-			held.wait = Math.min(AGAIN.longest, held.wait === 0 ? AGAIN.first : held.wait * 2);
+			held.wait = Math.min(RETRY_MS.longest, held.wait === 0 ? RETRY_MS.first : held.wait * 2);
 			held.notBefore = performance.now() + held.wait;
 			setTimeout(() => this.onload(file), held.wait);
 		} finally {

@@ -22,7 +22,7 @@ export interface Edited {
 
 export type ToWorker =
 	| { is: 'start'; faces: FaceSource[]; ratio: number; boardId: string }
-	/** Objects as JSON of `Painted[]`: far cheaper to hand over than as objects. */
+	/** Objects as JSON of `RenderItem[]`: far cheaper to hand over than as objects. */
 	| { is: 'objects'; put: string; removed: string[]; seq: number; last: boolean }
 	| { is: 'sheet'; sheet: string; ground: Ground }
 	/** What is wanted: the tiles of a level that cover a box, and a ring round it if that is the scale that is shown. */

@@ -11,7 +11,7 @@ import { whenIdle } from '../idle';
 import { DirectPainter } from './direct';
 import { faceSources } from './faces';
 import { HandOver } from './hand-over';
-import { Pace } from './pace';
+import { MotionTracker } from './motion-tracker';
 import type { Painter, SheetPicture } from './painter';
 import { TILE, type Edited, type FromWorker, type ToWorker } from './protocol';
 import type { SceneCanvas } from './scene-canvas';
@@ -45,12 +45,12 @@ export class TilePainter implements Painter {
 	/** Callbacks that wait for the worker to have shown everything up to a number. */
 	private waiting: { seq: number; shown: () => void }[] = [];
 	private frame: number | undefined;
-	private readonly pace = new Pace(
+	private readonly motion = new MotionTracker(
 		(moves) => this.say({ is: 'pace', moves }),
 		undefined,
 		() => this.lifted.length > 0,
 	);
-	private readonly scaling = new Pace((scales) => !scales && this.wantExact(), REST);
+	private readonly scaling = new MotionTracker((scales) => !scales && this.wantExact(), REST);
 	private readonly handing: HandOver;
 	private reserving = { cancel: () => {} };
 	private viewSent = '';
@@ -76,7 +76,7 @@ export class TilePainter implements Painter {
 		this.direct = this.newDirect();
 		this.worker = new Worker(new URL('../../../workers/tiles.ts', import.meta.url), { type: 'module' });
 		this.worker.onmessage = ({ data }: MessageEvent<FromWorker>) => this.hear(data);
-		this.worker.onerror = ({ message }) => this.doWithout(message);
+		this.worker.onerror = ({ message }) => this.fallBackToDirect(message);
 		this.say({ is: 'start', faces: faceSources(), ratio: devicePixelRatio, boardId });
 		this.handing = new HandOver(
 			model,
@@ -87,7 +87,7 @@ export class TilePainter implements Painter {
 	}
 
 	get isBusy(): boolean {
-		return (this.direct !== undefined && !this.isAlone) || this.pace.moves;
+		return (this.direct !== undefined && !this.isAlone) || this.motion.moves;
 	}
 
 	get makesPicture(): boolean {
@@ -102,7 +102,7 @@ export class TilePainter implements Painter {
 
 	setView(view: View, size: Size, pixelRatio: number): void {
 		const before = this.view.scale * this.ratio;
-		if (view !== this.view) this.pace.move();
+		if (view !== this.view) this.motion.move();
 		this.view = view;
 		this.size = size;
 		this.ratio = pixelRatio;
@@ -122,7 +122,7 @@ export class TilePainter implements Painter {
 
 	lift(ids: Iterable<string>): void {
 		this.lifted = [...ids];
-		if (this.lifted.length > 0) this.pace.move();
+		if (this.lifted.length > 0) this.motion.move();
 		this.direct?.lift(this.lifted);
 		this.hide();
 	}
@@ -152,7 +152,7 @@ export class TilePainter implements Painter {
 		this.isGone = true;
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.scaling.destroy();
-		this.pace.destroy();
+		this.motion.destroy();
 		this.reserving.cancel();
 		this.worker.terminate();
 		this.direct?.destroy();
@@ -160,7 +160,7 @@ export class TilePainter implements Painter {
 	}
 
 	/** Without the worker the board is painted direct: slower, and just as right. */
-	private doWithout(message: string | undefined): void {
+	private fallBackToDirect(message: string | undefined): void {
 		if (this.isAlone) return;
 		this.worker.terminate();
 		this.isAlone = true;
@@ -271,7 +271,7 @@ export class TilePainter implements Painter {
 				if (message.level === this.level?.number) this.takeOver();
 				break;
 			case 'failed':
-				this.doWithout(message.message);
+				this.fallBackToDirect(message.message);
 				break;
 			case 'graphics':
 				this.layers.setSmooth(message.isThere);
@@ -290,7 +290,7 @@ export class TilePainter implements Painter {
 
 	/** Painting direct is for a view that rests: while it moves, even a rough picture is better. */
 	private takeOverIfMoving(): void {
-		if (this.pace.moves && this.overview) this.takeOver();
+		if (this.motion.moves && this.overview) this.takeOver();
 	}
 
 	/** From here on the tiles are shown. */
@@ -320,7 +320,7 @@ export class TilePainter implements Painter {
 	private paint(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.frame = undefined;
-		this.handing.some(this.pace.moves);
+		this.handing.some(this.motion.moves);
 		this.sendView();
 		if (this.direct || !this.level) return;
 		const { level, view, size, ratio, overview } = this;

@@ -5,7 +5,7 @@ import { distance, distanceToSegment, type Point } from '$core/geometry/box';
 import type { Path } from '$core/link/polyline';
 import { dragStretch } from '$core/link/right-angled';
 import type { Board } from '../board.svelte';
-import { tieable } from './link';
+import { connectableAt } from './link';
 import type { HandEvent } from './tool';
 
 type Connector = ObjectOf<'connector'>;
@@ -90,7 +90,7 @@ export function bend(board: Board, bending: Bending, event: HandEvent): Bending[
 	const { ends, bends = [] } = connector;
 	if (handle.is === 'start' || handle.is === 'end') {
 		const other = ends[handle.is === 'start' ? 1 : 0];
-		const under = tieable(board, event);
+		const under = connectableAt(board, event);
 		const isOther = 'object' in other && other.object === under;
 		const end: ConnectorEnd = under && !isOther ? { object: under } : { point: asPair(event.at) };
 		return { ends: handle.is === 'start' ? [end, other] : [other, end], ...(bends.length ? { bends } : {}) };

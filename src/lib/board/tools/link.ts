@@ -9,7 +9,7 @@ let to: Point | undefined;
 let target: string | undefined;
 
 /** What a connector could be tied to under the hand. */
-export function tieable(board: Board, event: HandEvent): string | undefined {
+export function connectableAt(board: Board, event: HandEvent): string | undefined {
 	const object = board.model.at(board.sheet, event.at, event.reach, board.context);
 	return object && object.kind !== 'connector' ? board.model.outermost(object).id : undefined;
 }
@@ -27,7 +27,7 @@ function reset(board: Board): void {
 export const link: Tool & { from: (board: Board, id: string, event: HandEvent) => void } = {
 	cursor: () => 'crosshair',
 	down(board, event) {
-		from = { end: endAt(tieable(board, event), event.at), at: event.at, screen: event.screen };
+		from = { end: endAt(connectableAt(board, event), event.at), at: event.at, screen: event.screen };
 		to = event.at;
 	},
 	/** Starts at an object, as from a knob beside it. */
@@ -37,14 +37,14 @@ export const link: Tool & { from: (board: Board, id: string, event: HandEvent) =
 	},
 	drag(board, event) {
 		to = event.at;
-		target = tieable(board, event);
+		target = connectableAt(board, event);
 		board.wake();
 	},
 	up(board, event) {
 		const start = from;
 		reset(board);
 		if (!start || distance(start.screen, event.screen) < SLOP) return;
-		const id = tieable(board, event);
+		const id = connectableAt(board, event);
 		if (id && 'object' in start.end && start.end.object === id) return;
 		const { route, chalk, line } = board.next;
 		board.add<'connector'>({
@@ -55,7 +55,7 @@ export const link: Tool & { from: (board: Board, id: string, event: HandEvent) =
 		});
 	},
 	hover(board, event) {
-		board.hovered = tieable(board, event);
+		board.hovered = connectableAt(board, event);
 	},
 	cancel: reset,
 	sketch: (): Sketch | undefined => (from && to ? { type: 'line', from: from.at, to, target } : undefined),

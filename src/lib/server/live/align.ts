@@ -3,7 +3,7 @@ import type { Connection } from '@hocuspocus/server';
 import { TO_READ, TO_WRITE, type Layer } from '$core/access/layers';
 import { type House, may } from '$core/access/rights';
 import type { Role } from '$core/access/roles';
-import type { Known } from '$core/session/veil';
+import type { Identity } from '$core/session/veil';
 import type { Person } from '../auth';
 import { membershipOf } from '../boards';
 import { speakerOn } from '../names';
@@ -20,7 +20,7 @@ export const mayRead = (layer: Layer, role: Role, house: House): boolean => may(
 export interface Now {
 	role: Role;
 	house: House;
-	speaker: Known;
+	speaker: Identity;
 	/** When the board was made, or restored. */
 	madeAt?: number;
 }

@@ -12,14 +12,14 @@ import { endConnection } from './ending';
 import { CLOSE } from './gate';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
-import type { Word } from './relay';
+import type { ServerMessage } from './relay';
 
 export class Attendance {
 	constructor(
 		/** The live documents of this server. */
 		private readonly documents: () => ReadonlyMap<string, Document>,
 		/** Passes a word on to the other servers. */
-		private readonly pass: (boardId: string, word: Word) => void,
+		private readonly pass: (boardId: string, word: ServerMessage) => void,
 	) {}
 
 	/** Ends all connections to a board. */
@@ -58,18 +58,18 @@ export class Attendance {
 	}
 
 	/** What another server says. */
-	hear(boardId: string, word: Word): void {
+	hear(boardId: string, word: ServerMessage): void {
 		this.act(boardId, word).catch((error: unknown) =>
 			log.error({ err: error, board: boardId }, 'rights that changed on another server could not be read'),
 		);
 	}
 
-	private say(boardId: string, word: Word): Promise<void> {
+	private say(boardId: string, word: ServerMessage): Promise<void> {
 		this.pass(boardId, word);
 		return this.act(boardId, word);
 	}
 
-	private async act(boardId: string, word: Word): Promise<void> {
+	private async act(boardId: string, word: ServerMessage): Promise<void> {
 		switch (word.do) {
 			case 'cut off':
 				for (const { connection } of this.connectionsTo(boardId))
@@ -108,5 +108,7 @@ export class Attendance {
 	}
 }
 
-const isFor = ({ onlyLeads, only }: Extract<Word, { do: 'tell' }>, { role, speaker }: Context): boolean =>
-	(!onlyLeads || leads(role ?? 'viewer')) && (only === undefined || speaker?.id === only);
+const isFor = (
+	{ onlyLeads, only }: Extract<ServerMessage, { do: 'tell' }>,
+	{ role, speaker }: Context,
+): boolean => (!onlyLeads || leads(role ?? 'viewer')) && (only === undefined || speaker?.id === only);

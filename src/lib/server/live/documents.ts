@@ -20,15 +20,15 @@ import { align, mayRead, mayWrite, nowOf } from './align';
 import { Attendance } from './attendance';
 import { metrics } from '../metrics';
 import { Fullness } from './fullness';
-import { CLOSE, updateIn } from './gate';
+import { CLOSE, isEmptyUpdate, updateIn } from './gate';
 import { Digests } from './digests';
-import { endConnection, isEnded } from './ending';
+import { endConnection, isEnded, refuse } from './ending';
 import { isReadable } from '$core/session/update-shape';
 import { Verdicts } from './verdicts';
 import { Keeping } from './keeping';
 import { documentName, parseName, type DocumentName } from './names';
 import type { Context } from './origins';
-import { Others } from './others';
+import { ClusterSync } from './cluster-sync';
 import { checkUpdate, inTurn, isNarrowed, type PutBack } from './step-check';
 import { editTogether, type As } from './edit-together';
 import { editDocument } from './server-edits';
@@ -38,16 +38,6 @@ import { keepAside, noteWriter } from './silent-notes';
 import { States } from './states';
 import { UpdateLog } from './update-log';
 import { watchDocument, type Watched } from './watching';
-
-/** An update without content: nothing to save. */
-const isEmptyUpdate = (update: Uint8Array): boolean =>
-	update.length === 2 && update[0] === 0 && update[1] === 0;
-
-/** Ends a connection, and keeps the library from handling what came over it. */
-function refuse(webSocket: Connection['webSocket'], code: number, reason: string): never {
-	endConnection(webSocket, code, reason);
-	throw Object.assign(new Error(''), { code, reason });
-}
 
 type OpenListener = (doc: Y.Doc, name: DocumentName) => void;
 
@@ -65,11 +55,11 @@ export class LiveDocuments {
 	private readonly openListeners = new Set<OpenListener>();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
-	private readonly others = Others.meet((board, word) => this.attendance.hear(board, word));
+	private readonly cluster = ClusterSync.connect((board, word) => this.attendance.hear(board, word));
 	/** Who has which board open. */
 	readonly attendance = new Attendance(
 		() => this.hub.documents,
-		(board, word) => this.others?.word(board, word),
+		(board, word) => this.cluster?.word(board, word),
 	);
 
 	constructor() {
@@ -101,13 +91,13 @@ export class LiveDocuments {
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
-				await this.others?.loading(name, document);
+				await this.cluster?.loading(name, document);
 				this.fullness.noteLoaded(document, await loadInto(database().db, name, document));
 			},
 			afterLoadDocument: async ({ document, documentName: name }) => {
 				this.watch(name, document);
-				gather(document, (clients) => this.others?.tell(name, clients));
-				this.others?.loaded(name, document);
+				gather(document, (clients) => this.cluster?.tell(name, clients));
+				this.cluster?.loaded(name, document);
 				this.states.watch(document);
 				this.keeping.hold(document);
 			},
@@ -139,7 +129,7 @@ export class LiveDocuments {
 			},
 			afterUnloadDocument: async ({ documentName: name }) => {
 				this.unwatch(name);
-				this.others?.unloaded(name);
+				this.cluster?.unloaded(name);
 			},
 			onStoreDocument: async ({ documentName: name }) => {
 				const parsed = parseName(name);
@@ -254,7 +244,7 @@ export class LiveDocuments {
 		const name = documentName(boardId, layer, writer);
 		return this.pinned(name, async (doc) => {
 			try {
-				return await editDocument({ boardId, name, doc, work, personId }, this.log, this.others);
+				return await editDocument({ boardId, name, doc, work, personId }, this.log, this.cluster);
 			} catch (error) {
 				doc
 					.getConnections()
@@ -283,7 +273,7 @@ export class LiveDocuments {
 				});
 			try {
 				const all = [...docs.values()];
-				return await editTogether(boardId, all, (as) => work(docs, as), this.log, this.others);
+				return await editTogether(boardId, all, (as) => work(docs, as), this.log, this.cluster);
 			} catch (error) {
 				for (const doc of docs.values())
 					doc
@@ -360,7 +350,7 @@ export class LiveDocuments {
 
 	/** Whether what happens here reaches the other servers now; true where there are none. */
 	get isTogether(): boolean {
-		return this.others?.isOpen ?? true;
+		return this.cluster?.isOpen ?? true;
 	}
 
 	/** Brings the journal and the newest snapshot of a document up to what is saved; at most every few seconds. */
@@ -377,7 +367,7 @@ export class LiveDocuments {
 				.forEach(({ webSocket }) => endConnection(webSocket, CLOSE.restored, 'restored'));
 			this.keeping.drop(name);
 			this.unwatch(name);
-			this.others?.unloaded(name);
+			this.cluster?.unloaded(name);
 			this.hub.documents.delete(name);
 			document.destroy();
 		}
@@ -391,9 +381,7 @@ export class LiveDocuments {
 
 	/** Open connections to documents. */
 	connections(): number {
-		let count = 0;
-		for (const document of this.hub.documents.values()) count += document.getConnections().length;
-		return count;
+		return [...this.hub.documents.values()].reduce((sum, each) => sum + each.getConnections().length, 0);
 	}
 
 	/** Ends all connections and waits until everything is written. */
@@ -404,7 +392,7 @@ export class LiveDocuments {
 				.forEach((connection) => endConnection(connection.webSocket, 1001, 'server stops'));
 		}
 		await this.log.drain();
-		this.others?.end();
+		this.cluster?.end();
 	}
 }
 

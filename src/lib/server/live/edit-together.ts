@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm';
 import type * as Y from 'yjs';
 import { database } from '../db';
 import { OTHER_SERVER, SERVER } from './origins';
-import type { Others } from './others';
+import type { ClusterSync } from './cluster-sync';
 import { catchUp } from './store';
 import { insertUpdates, type LogEntry, type UpdateLog } from './update-log';
 
@@ -16,12 +16,12 @@ export async function editTogether<T>(
 	docs: readonly Document[],
 	work: (as: As) => T,
 	log: UpdateLog,
-	others: Others | undefined,
+	cluster: ClusterSync | undefined,
 ): Promise<T> {
 	const names = docs.map(({ name }) => name).sort();
 	let rows: LogEntry[] = [];
 	const done = database().db.transaction(async (tx) => {
-		if (others) {
+		if (cluster) {
 			// In the order of their names, so that two servers do not wait for each other.
 			for (const name of names)
 				await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`edit ${name}`}, 0))`);
@@ -34,7 +34,7 @@ export async function editTogether<T>(
 	});
 	for (const name of names) log.track(name, done);
 	const result = await done;
-	for (const { document, data } of rows) others?.update(document, data);
+	for (const { document, data } of rows) cluster?.update(document, data);
 	return result;
 }
 

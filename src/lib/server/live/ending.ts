@@ -18,3 +18,9 @@ export function endConnection(socket: WebSocket, code: number, reason: string): 
 	socket.close(code, reason);
 	setTimeout(() => socket.terminate(), LAST_WORDS).unref();
 }
+
+/** Ends a connection, and keeps the library from handling what came over it. */
+export function refuse(webSocket: WebSocket, code: number, reason: string): never {
+	endConnection(webSocket, code, reason);
+	throw Object.assign(new Error(''), { code, reason });
+}

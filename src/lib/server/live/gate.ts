@@ -10,7 +10,7 @@ import * as encoding from 'lib0/encoding';
 import { TokenBucket } from 'limiter';
 import type { WebSocket } from 'ws';
 import { presenceSchema, withoutTalk, type PresenceState } from '$core/session/presence';
-import type { Known } from '$core/session/veil';
+import type { Identity } from '$core/session/veil';
 import type { Person } from '../auth';
 import { metrics } from '../metrics';
 import { readSettings } from '../settings';
@@ -56,7 +56,7 @@ export interface Gate {
 	/** Says whether the person may say something in passing on a board. */
 	setTalk(boardId: string, mayTalk: boolean): void;
 	/** Says under what the person goes on a board. */
-	setSpeaker(boardId: string, speaker: Known): void;
+	setSpeaker(boardId: string, speaker: Identity): void;
 	/** Counts an edit; false when they come faster than anybody works. */
 	mayEdit(): boolean;
 }
@@ -70,7 +70,7 @@ function bucket({ perSecond, burst }: { perSecond: number; burst: number }): () 
 
 /** What a connection has told so far, and what it may tell. */
 export interface Teller {
-	person: Known;
+	person: Identity;
 	/** Windows that it speaks for. */
 	clients: Set<number>;
 	mayTalk: boolean;
@@ -213,3 +213,7 @@ export function updateIn(frame: Uint8Array): Uint8Array | undefined {
 	if (step !== 1 && step !== 2) throw new Error('unknown step of the sync protocol');
 	return payload;
 }
+
+/** An update without content: nothing to save. */
+export const isEmptyUpdate = (update: Uint8Array): boolean =>
+	update.length === 2 && update[0] === 0 && update[1] === 0;

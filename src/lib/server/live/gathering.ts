@@ -10,7 +10,7 @@ import { frame, KIND } from './frames';
 import { OTHER_SERVER } from './origins';
 
 /** How long what people tell waits for company, ms: pointers glide over that on the screens. */
-const TURN = 40;
+const GATHER_MS = 40;
 
 interface Change {
 	added: number[];
@@ -65,7 +65,7 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 			changed.add(client);
 			if (origin !== OTHER_SERVER && origin !== 'timeout') own.add(client);
 		}
-		timer ??= setTimeout(turn, TURN);
+		timer ??= setTimeout(turn, GATHER_MS);
 	});
 	// Whoever went last is told to the other servers as well.
 	document.on('destroy', () => {

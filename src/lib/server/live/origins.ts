@@ -1,7 +1,7 @@
 /** Where a change of a live document comes from: a person's connection, this server itself, or another server. */
 import type { House } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
-import type { Known } from '$core/session/veil';
+import type { Identity } from '$core/session/veil';
 import type { Sayer } from '$core/talk/rules';
 import type { Person } from '../auth';
 import type { Gate } from './gate';
@@ -11,7 +11,7 @@ import type { Behind } from './veils';
 export interface Context {
 	person: Person;
 	/** Under what the person goes on the board. */
-	speaker?: Known;
+	speaker?: Identity;
 	gate: Gate;
 	role?: Role;
 	/** How the board is run, as this connection was last told. */

@@ -15,7 +15,7 @@ type Edit = <T>(work: (doc: Y.Doc) => T) => Promise<T>;
  * How long something may be missing before it counts as gone, ms: what belongs together can come in
  * several updates.
  */
-const PATIENCE = 1000;
+const SETTLE_MS = 1000;
 
 /**
  * @param tell told how many objects of a writer were moved, and to which sheet
@@ -51,7 +51,7 @@ export function watchOrphans(
 	const suspect = (ids: Iterable<string>): void => {
 		const { lost, loose } = orphansOn(model, ids);
 		for (const id of [...lost, ...loose]) suspects.add(id);
-		if (suspects.size > 0 || (hadSheets && model.sheets.length === 0)) timer ??= setTimeout(run, PATIENCE);
+		if (suspects.size > 0 || (hadSheets && model.sheets.length === 0)) timer ??= setTimeout(run, SETTLE_MS);
 	};
 	suspect(model.objects.keys());
 	const stop = model.onChange(({ changed, sheets }) => {

@@ -16,24 +16,24 @@ import { readSettings } from '../settings';
 const KIND = { update: 0, awareness: 1, who: 2, word: 3 } as const;
 
 /** Something that concerns a board, or a person, on every server. */
-export type Word =
+export type ServerMessage =
 	| { do: 'rights' }
 	| { do: 'cut off' }
 	| { do: 'tell'; word: object; onlyLeads?: boolean; only?: string }
 	| { do: 'signed out'; person: string };
 
-export interface Hearer {
+export interface RelayCallbacks {
 	update(document: string, update: Uint8Array): void;
 	awareness(document: string, states: Uint8Array): void;
 	/** Another server has just opened a document and asks who is there. */
 	who(document: string): void;
-	word(board: string, word: Word): void;
+	word(board: string, word: ServerMessage): void;
 	/** The line was cut and is back: something may have been missed. */
 	back(): void;
 }
 
 /** How long Redis is waited for when a document is opened, ms. */
-const PATIENCE = 1500;
+const OPEN_TIMEOUT_MS = 1500;
 
 /** What all servers hear that share a Redis and a prefix. */
 const WORDS = 'words';
@@ -47,7 +47,7 @@ export class Relay {
 	constructor(
 		url: string,
 		private readonly prefix: string,
-		private readonly hearer: Hearer,
+		private readonly callbacks: RelayCallbacks,
 	) {
 		const options = {
 			maxRetriesPerRequest: null,
@@ -61,7 +61,7 @@ export class Relay {
 			if (!this.wasCut) return;
 			this.wasCut = false;
 			log.info('the line to the other servers is back');
-			hearer.back();
+			callbacks.back();
 		});
 		this.in.on('messageBuffer', (_: Buffer, message: Buffer) => this.hear(message));
 		void this.in.subscribe(this.channel(WORDS));
@@ -80,7 +80,7 @@ export class Relay {
 		const done = this.in.subscribe(this.channel(document)).catch(() => undefined);
 		if (this.in.status !== 'ready') return;
 		let timer: NodeJS.Timeout | undefined;
-		const late = new Promise((resolve) => (timer = setTimeout(resolve, PATIENCE)));
+		const late = new Promise((resolve) => (timer = setTimeout(resolve, OPEN_TIMEOUT_MS)));
 		await Promise.race([done, late]);
 		clearTimeout(timer);
 	}
@@ -101,7 +101,7 @@ export class Relay {
 		this.tell(document, KIND.who, document, () => undefined);
 	}
 
-	word(board: string, word: Word): void {
+	word(board: string, word: ServerMessage): void {
 		this.tell(WORDS, KIND.word, board, (encoder) => encoding.writeVarString(encoder, JSON.stringify(word)));
 	}
 
@@ -135,11 +135,11 @@ export class Relay {
 			if (decoding.readVarString(decoder) === this.me) return;
 			const kind = decoding.readVarUint(decoder);
 			const about = decoding.readVarString(decoder);
-			if (kind === KIND.update) this.hearer.update(about, decoding.readVarUint8Array(decoder));
-			else if (kind === KIND.awareness) this.hearer.awareness(about, decoding.readVarUint8Array(decoder));
-			else if (kind === KIND.who) this.hearer.who(about);
+			if (kind === KIND.update) this.callbacks.update(about, decoding.readVarUint8Array(decoder));
+			else if (kind === KIND.awareness) this.callbacks.awareness(about, decoding.readVarUint8Array(decoder));
+			else if (kind === KIND.who) this.callbacks.who(about);
 			else if (kind === KIND.word)
-				this.hearer.word(about, JSON.parse(decoding.readVarString(decoder)) as Word);
+				this.callbacks.word(about, JSON.parse(decoding.readVarString(decoder)) as ServerMessage);
 		} catch (error) {
 			log.error({ err: error }, 'what another server passed on could not be taken in');
 		}
@@ -156,9 +156,9 @@ export class Relay {
 }
 
 /** The line to the other servers, where there are any. */
-export function relayFor(hearer: Hearer): Relay | undefined {
+export function relayFor(callbacks: RelayCallbacks): Relay | undefined {
 	const { REDIS_URL, WANDTAFEL_REDIS_PREFIX } = readSettings(process.env);
-	return REDIS_URL ? new Relay(REDIS_URL, WANDTAFEL_REDIS_PREFIX, hearer) : undefined;
+	return REDIS_URL ? new Relay(REDIS_URL, WANDTAFEL_REDIS_PREFIX, callbacks) : undefined;
 }
 
 /** A client for counting things together with the other servers; undefined where there are none. */

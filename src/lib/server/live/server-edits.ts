@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm';
 import * as Y from 'yjs';
 import { database } from '../db';
 import { OTHER_SERVER, SERVER } from './origins';
-import type { Others } from './others';
+import type { ClusterSync } from './cluster-sync';
 import { catchUp } from './store';
 import { insertUpdates, type UpdateLog } from './update-log';
 
@@ -22,9 +22,9 @@ export interface ServerEdit<T> {
 export async function editDocument<T>(
 	edit: ServerEdit<T>,
 	log: UpdateLog,
-	others: Others | undefined,
+	cluster: ClusterSync | undefined,
 ): Promise<T> {
-	if (others) return editAmongOthers(edit, log, others);
+	if (cluster) return editAmongOthers(edit, log, cluster);
 	const { boardId, name, doc, work, personId } = edit;
 	const { result, data } = changed(doc, work);
 	if (data) await log.append({ boardId, document: name, personId, data });
@@ -35,7 +35,7 @@ export async function editDocument<T>(
 async function editAmongOthers<T>(
 	{ boardId, name, doc, work, personId }: ServerEdit<T>,
 	log: UpdateLog,
-	others: Others,
+	cluster: ClusterSync,
 ): Promise<T> {
 	const done = database().db.transaction(async (tx) => {
 		await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`edit ${name}`}, 0))`);
@@ -46,7 +46,7 @@ async function editAmongOthers<T>(
 	});
 	log.track(name, done);
 	const { result, data } = await done;
-	if (data) others.update(name, data);
+	if (data) cluster.update(name, data);
 	return result;
 }
 

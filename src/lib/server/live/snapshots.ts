@@ -1,6 +1,6 @@
 /** When snapshots are made, and where: here, or in a process of their own. */
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
-import { AskedProcess } from '../asked-process';
+import { ProcessClient } from '../process-client';
 import { schema, type Database } from '../db';
 import { once } from '../once';
 import { takeAllIn, type SnapshotQuestion } from './taking-in';
@@ -15,8 +15,8 @@ const SNAPSHOT_AFTER = { updates: 300, bytes: 2500 };
 /** Bytes from which on a snapshot is made in a process of its own: it would keep everybody waiting here. */
 const LARGE = 256 * 1024;
 
-const aside = (): AskedProcess<SnapshotQuestion, true> =>
-	once('snapshots', () => new AskedProcess('snapshots'));
+const aside = (): ProcessClient<SnapshotQuestion, true> =>
+	once('snapshots', () => new ProcessClient('snapshots'));
 
 /**
  * Makes a snapshot from what is in the database, never from memory: what a snapshot stands for is exactly

@@ -5,7 +5,7 @@
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
 import { keep, restore, type Kept } from '$core/board/kept';
 import { leads } from '$core/access/roles';
-import { breachOf, type Breach } from '$core/session/stage-check';
+import { violationOf, type Violation } from '$core/session/stage-check';
 import { grantsOf } from '$core/access/step-grants';
 import { touchedBy } from '$core/session/touched';
 import * as Y from 'yjs';
@@ -71,14 +71,14 @@ export function checkUpdate(
 	if (!house || !speaker) return 'gap';
 	const touches = touchedBy(doc, update);
 	if (!touches) return 'gap';
-	const breach = breachOf(doc, touches, house.step, speaker.id);
-	if (!breach) return 'fine';
-	return () => putBack(doc, breach, speaker.id);
+	const violation = violationOf(doc, touches, house.step, speaker.id);
+	if (!violation) return 'fine';
+	return () => putBack(doc, violation, speaker.id);
 }
 
 const OTHERS = { sheets: sheetsOf, places: placesOf } as const;
 
-function putBack(doc: Y.Doc, breach: Breach, writer: string): PutBack {
+function putBack(doc: Y.Doc, violation: Violation, writer: string): PutBack {
 	const valuesOf = (all: Y.Map<unknown>, id: string): Kept | undefined => {
 		const values = all.get(id);
 		return values instanceof Y.Map ? keep(values) : undefined;
@@ -86,12 +86,12 @@ function putBack(doc: Y.Doc, breach: Breach, writer: string): PutBack {
 	const before = new Map<string, Kept>();
 	const added = new Set<string>();
 	// Also what is new may have been there, and be gone only because that waits to be put back.
-	for (const id of new Set([...breach.added, ...breach.objects])) {
+	for (const id of new Set([...violation.added, ...violation.objects])) {
 		const kept = hold(doc, id, () => valuesOf(objectsOf(doc) as Y.Map<unknown>, id));
 		if (kept) before.set(id, kept);
 		else added.add(id);
 	}
-	const others = breach.others.map(({ map, id }) => {
+	const others = violation.others.map(({ map, id }) => {
 		const all = OTHERS[map](doc) as Y.Map<unknown>;
 		return { map, id, kept: hold(doc, `${map} ${id}`, () => valuesOf(all, id)) };
 	});

@@ -58,7 +58,7 @@ export async function loadInto(
 }
 
 /** Seconds after which everything that another server did has long arrived. */
-const LATELY = 20;
+const OVERLAP_S = 20;
 /** Most rows that are looked at for it. */
 const MOST_LATELY = 500;
 
@@ -70,7 +70,7 @@ export async function catchUp(db: Executor, document: string, doc: Y.Doc, origin
 		.where(
 			and(
 				eq(updates.document, document),
-				gt(updates.at, sql`clock_timestamp() - make_interval(secs => ${LATELY})`),
+				gt(updates.at, sql`clock_timestamp() - make_interval(secs => ${OVERLAP_S})`),
 			),
 		)
 		.orderBy(desc(updates.id))

@@ -25,7 +25,7 @@ interface Waiting {
 /** How long a batch waits for company, ms: longer when there was one just before. */
 const WINDOW = { alone: 3, busy: 12 };
 /** How long ago that may have been, ms. */
-const LATELY = 25;
+const BUSY_WITHIN_MS = 25;
 /** Rows in one statement at most. */
 const MOST = 500;
 
@@ -103,7 +103,7 @@ export class UpdateLog {
 
 	private wake(): void {
 		if (this.writing || this.timer) return;
-		const wait = performance.now() - this.writtenAt < LATELY ? WINDOW.busy : WINDOW.alone;
+		const wait = performance.now() - this.writtenAt < BUSY_WITHIN_MS ? WINDOW.busy : WINDOW.alone;
 		this.timer = setTimeout(() => void this.flush(), wait);
 	}
 

@@ -5,7 +5,7 @@ import { WebSocketServer } from 'ws';
 import { personFrom } from '../auth';
 import { log } from '../log';
 import { once } from '../once';
-import { addressOf, Doors } from './doors';
+import { addressOf, ConnectionLimiter } from './connection-limiter';
 import { CLOSE, guard, LARGEST_FRAME } from './gate';
 import { live } from './documents';
 import { endConnection } from './ending';
@@ -16,12 +16,12 @@ const sockets = (): WebSocketServer =>
 	once('sockets', () => new WebSocketServer({ noServer: true, maxPayload: LARGEST_FRAME }));
 
 /** Without an opened document within this time the connection ends, ms. */
-const PATIENCE = 20_000;
+const OPEN_TIMEOUT_MS = 20_000;
 
 /** How long a connection that failed has to hear why, ms. */
 const LAST_WORDS = 2000;
 
-const doors = (): Doors => once('doors', () => new Doors());
+const limiter = (): ConnectionLimiter => once('limiter', () => new ConnectionLimiter());
 
 const refuse = (socket: Duplex, status: string): void => {
 	socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`);
@@ -43,11 +43,11 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 	socket.on('error', () => socket.destroy());
 	try {
 		const address = addressOf(request);
-		if (!doors().hasRoom(address)) return refuse(socket, '429 Too Many Requests');
+		if (!limiter().hasRoom(address)) return refuse(socket, '429 Too Many Requests');
 		if (!isOwnOrigin(request)) return refuse(socket, '403 Forbidden');
 		const person = await personFrom(new Headers({ cookie: request.headers.cookie ?? '' }));
 		if (!person) return refuse(socket, '401 Unauthorized');
-		const leave = doors().enter(address, person.id);
+		const leave = limiter().enter(address, person.id);
 		if (!leave) return refuse(socket, '429 Too Many Requests');
 		socket.once('close', leave);
 		sockets().handleUpgrade(request, socket, head, (ws) => {
@@ -55,7 +55,7 @@ export async function handleUpgrade(request: IncomingMessage, socket: Duplex, he
 			ws.on('error', () => setTimeout(() => ws.terminate(), LAST_WORDS).unref());
 			sendInRounds(ws, socket);
 			const gate = guard(ws, person, (name, states) => takeIn(live().hub.documents, name, ws, states));
-			const timer = setTimeout(() => endConnection(ws, CLOSE.policy, 'no document opened'), PATIENCE);
+			const timer = setTimeout(() => endConnection(ws, CLOSE.policy, 'no document opened'), OPEN_TIMEOUT_MS);
 			ws.once('close', () => clearTimeout(timer));
 			live().hub.handleConnection(ws, request, {
 				person,

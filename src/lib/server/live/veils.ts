@@ -3,12 +3,12 @@
  * offline before the names were hidden, say, goes over to the voice as it arrives.
  */
 import { objectsOf } from '$core/board/document';
-import { veilStage, veilTalk, type Known } from '$core/session/veil';
+import { veilStage, veilTalk, type Identity } from '$core/session/veil';
 import * as Y from 'yjs';
 import { log } from '../log';
 
 /** Somebody who goes by a voice, and their own id; undefined for everybody else. */
-export type Behind = { id: string; voice: Known } | undefined;
+export type Behind = { id: string; voice: Identity } | undefined;
 
 const names = (value: unknown, id: string): boolean => Array.isArray(value) && value[0] === id;
 

@@ -5,7 +5,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
-import { AskedWorker } from '../asked-worker';
+import { ThreadClient } from '../thread-client';
 import { database, schema } from '../db';
 import { log } from '../log';
 import { once } from '../once';
@@ -21,8 +21,8 @@ const IN_MEMORY = 20_000;
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
 
-const worker = (): AskedWorker<ThemesQuestion, ThemesAnswer> =>
-	once('themes-worker', () => new AskedWorker('themes'));
+const worker = (): ThreadClient<ThemesQuestion, ThemesAnswer> =>
+	once('themes-worker', () => new ThreadClient('themes'));
 const memory = (): Map<string, Float32Array> => once('vectors', () => new Map());
 
 function remember(hash: string, vector: Float32Array): void {

@@ -5,7 +5,7 @@ const STILL = 180;
  * Whether the view or something on it is on the move, told when that changes. One timer serves for many movements: setting one in each
  * frame costs more than what is done in most frames.
  */
-export class Pace {
+export class MotionTracker {
 	private movedAt = 0;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 

@@ -5,29 +5,29 @@ import * as Y from 'yjs';
 import { database } from '../db';
 import { log } from '../log';
 import { OTHER_SERVER, SERVER } from './origins';
-import { relayFor, type Relay, type Word } from './relay';
+import { relayFor, type Relay, type ServerMessage } from './relay';
 import { loadInto } from './store';
 
-export class Others {
+export class ClusterSync {
 	/** Documents that are open here, from the moment on in which they are loaded. */
 	private readonly open = new Map<string, Document>();
 
 	private constructor(
 		private readonly relay: Relay,
-		private readonly onword: (board: string, word: Word) => void,
+		private readonly onmessage: (board: string, word: ServerMessage) => void,
 	) {}
 
 	/** Undefined where this server is the only one. */
-	static meet(onword: (board: string, word: Word) => void): Others | undefined {
+	static connect(onmessage: (board: string, word: ServerMessage) => void): ClusterSync | undefined {
 		const relay = relayFor({
-			update: (name, update) => others?.takeIn(name, update),
-			awareness: (name, states) => others?.hearAwareness(name, states),
-			who: (name) => others?.tellWho(name),
-			word: (board, word) => others?.onword(board, word),
-			back: () => void others?.catchUpAll(),
+			update: (name, update) => cluster?.takeIn(name, update),
+			awareness: (name, states) => cluster?.hearAwareness(name, states),
+			who: (name) => cluster?.tellWho(name),
+			word: (board, word) => cluster?.onmessage(board, word),
+			back: () => void cluster?.catchUpAll(),
 		});
-		const others = relay && new Others(relay, onword);
-		return others;
+		const cluster = relay && new ClusterSync(relay, onmessage);
+		return cluster;
 	}
 
 	get isOpen(): boolean {
@@ -65,7 +65,7 @@ export class Others {
 		this.relay.update(name, update);
 	}
 
-	word(board: string, word: Word): void {
+	word(board: string, word: ServerMessage): void {
 		this.relay.word(board, word);
 	}
 

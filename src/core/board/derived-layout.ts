@@ -13,7 +13,7 @@ import { SetsByKey } from './sets-by-key';
 
 const isSame = (a: BoxValues, b: BoxValues): boolean => a.every((value, i) => value === b[i]);
 
-export class Followers {
+export class DerivedLayout {
 	private readonly members = new SetsByKey();
 	private readonly cards = new SetsByKey();
 	private readonly marks = new SetsByKey();
@@ -24,7 +24,7 @@ export class Followers {
 		private readonly routeOf: SceneContext['routeOf'],
 	) {}
 
-	note(object: BoardObject): void {
+	track(object: BoardObject): void {
 		if (object.group) this.members.add(object.group, object.id);
 		if (object.held) this.cards.add(object.held.in, object.id);
 		if (object.kind === 'mark' && object.on) this.marks.add(object.on.to, object.id);
@@ -88,7 +88,7 @@ export class Followers {
 	}
 
 	/** Fits everything, as after loading. */
-	fitAll(): void {
+	updateAll(): void {
 		for (const object of this.objects.values()) if (isHolder(object)) this.fitHolder(object, () => {});
 		for (const object of this.objects.values()) if (object.kind === 'mark') this.fitMark(object);
 		this.fitGroups(
@@ -97,7 +97,7 @@ export class Followers {
 	}
 
 	/** Fits those that are touched by changes of `ids`, and calls back for each that is different then. */
-	fit(ids: Iterable<string>, before: ReadonlyMap<string, BoardObject>, moved: (id: string) => void): void {
+	update(ids: Iterable<string>, before: ReadonlyMap<string, BoardObject>, moved: (id: string) => void): void {
 		const groups = new Set<string>();
 		const holders = new Set<string>();
 		const look = (object: BoardObject | undefined): void => {

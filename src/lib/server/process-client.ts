@@ -3,12 +3,12 @@
  * collector of garbage nor its priority with the server.
  */
 import { fork } from 'node:child_process';
-import { Asked, type Answer, type Running } from './asked';
+import { WorkerClient, type Answer, type Running } from './worker-client';
 
 /** How long one is kept without a question, ms: it may hold hundreds of megabytes. */
 const IDLE = 60_000;
 
-export class AskedProcess<Q, A> extends Asked<Q, A> {
+export class ProcessClient<Q, A> extends WorkerClient<Q, A> {
 	protected open(hear: (answer: Answer<A>) => void, ended: (why?: unknown) => void): Running {
 		const child = fork(this.path, [], { serialization: 'advanced', stdio: ['ignore', 2, 2, 'ipc'] });
 		child.unref();

@@ -13,7 +13,7 @@ export interface Running {
 	hold(isAwaited: boolean): void;
 }
 
-export abstract class Asked<Q, A> {
+export abstract class WorkerClient<Q, A> {
 	private running: Running | undefined;
 	private next = 1;
 	private readonly waiting = new Map<

@@ -3,7 +3,7 @@ import { isBranch } from './containment';
 import type { BoardObject } from './objects';
 import { SetsByKey } from './sets-by-key';
 
-export class Registers {
+export class BoardIndexes {
 	/** Ids of all fields, and of all that others lie in: few, and often asked for. */
 	readonly fields = new Set<string>();
 	readonly branches = new Set<string>();
@@ -14,7 +14,7 @@ export class Registers {
 	private readonly counts = new Map<string, number>();
 	private readonly stacks = new Map<string, { low: string; high: string }>();
 
-	enter(object: BoardObject): void {
+	add(object: BoardObject): void {
 		const { id } = object;
 		if (object.kind === 'field') this.fields.add(id);
 		if (isBranch(object)) this.branches.add(id);
@@ -24,7 +24,7 @@ export class Registers {
 		this.tie(object, (end) => this.ties.add(end, id));
 	}
 
-	strike(object: BoardObject): void {
+	remove(object: BoardObject): void {
 		const { id } = object;
 		this.fields.delete(id);
 		this.branches.delete(id);

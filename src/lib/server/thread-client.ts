@@ -1,8 +1,8 @@
 /** A worker thread that answers questions. */
 import { Worker } from 'node:worker_threads';
-import { Asked, type Answer, type Running } from './asked';
+import { WorkerClient, type Answer, type Running } from './worker-client';
 
-export class AskedWorker<Q, A> extends Asked<Q, A> {
+export class ThreadClient<Q, A> extends WorkerClient<Q, A> {
 	protected open(hear: (answer: Answer<A>) => void, ended: (why?: unknown) => void): Running {
 		const worker = new Worker(this.path);
 		worker.unref();

@@ -21,7 +21,7 @@ export function addressOf(request: IncomingMessage): string {
 	return all.at(-depth) || own;
 }
 
-export class Doors {
+export class ConnectionLimiter {
 	private readonly addresses = new Map<string, number>();
 	private readonly people = new Map<string, number>();
 	private readonly perAddress = readSettings(process.env).WANDTAFEL_CONNECTIONS_PER_ADDRESS;

@@ -4,7 +4,7 @@ import type { Document } from '@hocuspocus/server';
 import * as Y from 'yjs';
 import { addObject, removeObjects, setText } from '$core/board/edits';
 import { noteAt, testBoard } from '$core/board/testing';
-import { addressOf, Doors } from './doors';
+import { addressOf, ConnectionLimiter } from './connection-limiter';
 import { Fullness } from './fullness';
 
 beforeEach(() => {
@@ -35,20 +35,20 @@ describe('where a connection comes from', () => {
 	});
 });
 
-describe('doors', () => {
+describe('limiter', () => {
 	it('count by address and by person, and let the same one go once', () => {
-		const doors = new Doors();
-		const ways = ['a', 'b', 'c'].map((person) => doors.enter('192.0.2.1', person)!);
-		expect(doors.hasRoom('192.0.2.1')).toBe(false);
-		expect(doors.enter('192.0.2.1', 'd')).toBeUndefined();
+		const limiter = new ConnectionLimiter();
+		const ways = ['a', 'b', 'c'].map((person) => limiter.enter('192.0.2.1', person)!);
+		expect(limiter.hasRoom('192.0.2.1')).toBe(false);
+		expect(limiter.enter('192.0.2.1', 'd')).toBeUndefined();
 		ways[0]!();
 		ways[0]!();
-		expect(doors.enter('192.0.2.1', 'd')).toBeDefined();
-		expect(doors.enter('192.0.2.1', 'e')).toBeUndefined();
+		expect(limiter.enter('192.0.2.1', 'd')).toBeDefined();
+		expect(limiter.enter('192.0.2.1', 'e')).toBeUndefined();
 		let mine = 0;
-		while (doors.enter(`198.51.100.${mine}`, 'one')) mine++;
+		while (limiter.enter(`198.51.100.${mine}`, 'one')) mine++;
 		expect(mine).toBe(40);
-		expect(doors.enter('203.0.113.1', 'another')).toBeDefined();
+		expect(limiter.enter('203.0.113.1', 'another')).toBeDefined();
 	});
 });
 

@@ -5,14 +5,14 @@
 import type { Box } from '../geometry/box';
 import { SpatialIndex } from './spatial';
 
-interface Room {
+interface Lookup {
 	found: readonly Box[];
 	/** The turn in which it was asked for last. */
 	turn: number;
 }
 
-export class Rooms {
-	private readonly rooms = new Map<string, Room>();
+export class ObstacleCache {
+	private readonly obstacles = new Map<string, Lookup>();
 	private readonly index = new SpatialIndex();
 	/** The latest turn of each sheet. */
 	private readonly turns = new Map<string, number>();
@@ -25,20 +25,20 @@ export class Rooms {
 		const last = this.turns.get(sheet) ?? 0;
 		const turn = last + 1;
 		this.turns.set(sheet, turn);
-		for (const [key, room] of this.rooms) {
-			if (room.turn === last || this.index.sheetOf(key) !== sheet) continue;
-			this.rooms.delete(key);
+		for (const [key, lookup] of this.obstacles) {
+			if (lookup.turn === last || this.index.sheetOf(key) !== sheet) continue;
+			this.obstacles.delete(key);
 			this.index.remove(key);
 		}
 		return (box) => {
 			const key = `${sheet},${box.x},${box.y},${box.w},${box.h}`;
-			const known = this.rooms.get(key);
+			const known = this.obstacles.get(key);
 			if (known) {
 				known.turn = turn;
 				return known.found;
 			}
 			const found = look(box);
-			this.rooms.set(key, { found, turn });
+			this.obstacles.set(key, { found, turn });
 			this.index.place(key, sheet, box);
 			return found;
 		};
@@ -48,7 +48,7 @@ export class Rooms {
 	disturb(sheet: string, area: Box): boolean {
 		const keys = this.index.touching(sheet, area);
 		for (const key of keys) {
-			this.rooms.delete(key);
+			this.obstacles.delete(key);
 			this.index.remove(key);
 		}
 		return keys.length > 0;
@@ -56,9 +56,9 @@ export class Rooms {
 
 	/** Forgets everything about a sheet. */
 	forget(sheet: string): void {
-		for (const key of this.rooms.keys()) {
+		for (const key of this.obstacles.keys()) {
 			if (this.index.sheetOf(key) !== sheet) continue;
-			this.rooms.delete(key);
+			this.obstacles.delete(key);
 			this.index.remove(key);
 		}
 	}
