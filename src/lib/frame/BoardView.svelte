@@ -15,7 +15,7 @@
 	import { toaster } from '../ui/toaster';
 	import { rename } from './actions';
 	import type { Order } from './session/actions';
-	import { leadOn, tellWord } from './session/leading';
+	import { leadOn, tellMessage } from './session/leading';
 	import { attempt } from '../ui/attempt';
 	import TimeUp from './session/TimeUp.svelte';
 	import { slidesOf, writeShow } from '$core/session/show';
@@ -135,8 +135,9 @@
 		};
 	});
 
-	untrack(() => {
-		room.onword = (word) => tellWord(word, (sheet) => board.goToSheet(sheet), room.info.person.id);
+	$effect(() => {
+		const me = room.info.person.id;
+		return room.onMessage((message) => tellMessage(message, (sheet) => board.goToSheet(sheet), me));
 	});
 	const onlead = (order: Order): Promise<boolean> => leadOn(boardId, order);
 

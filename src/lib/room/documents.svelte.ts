@@ -12,7 +12,7 @@ import { checkAccess } from './door';
 import { applyPiece, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 import type { Content } from './opening';
 import { Provider } from './provider';
-import { readWord, type Word } from './words';
+import { readMessage, type ServerMessage } from './server-messages';
 
 /**
  * How it stands with what was done here. `isKept`: whether it is kept on this device until it is
@@ -61,7 +61,7 @@ const isTyping = (origin: unknown): boolean =>
 
 export interface DocumentCallbacks {
 	/** What the server says beside the documents. */
-	word(word: Word): void;
+	message(message: ServerMessage): void;
 	/** Edits came faster than the server takes them. */
 	hurried(): void;
 	/** The board is to be opened anew. */
@@ -166,9 +166,9 @@ export class Documents {
 				this.judge();
 			},
 			onStateless: ({ payload }) => {
-				const word = readWord(payload);
-				if (word?.is === 'full') this.isFull = true;
-				if (word) this.callbacks.word(word);
+				const message = readMessage(payload);
+				if (message?.is === 'full') this.isFull = true;
+				if (message) this.callbacks.message(message);
 				this.judge();
 			},
 		});

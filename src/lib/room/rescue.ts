@@ -27,6 +27,6 @@ export function rescue(room: Room, { object, part, text }: LostWords): void {
 				text,
 			});
 		}, RESCUED);
-		room.onword({ is: 'found', count: 1, sheet: FOUND_SHEET });
+		room.announce({ is: 'found', count: 1, sheet: FOUND_SHEET });
 	});
 }

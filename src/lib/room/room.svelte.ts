@@ -35,7 +35,7 @@ import { rescue } from './rescue';
 import { UnsavedTexts } from './unsaved-texts';
 import { Voices } from './voices.svelte';
 import { Votes } from './votes.svelte';
-import type { RightsWord, Word } from './words';
+import type { RightsMessage, ServerMessage } from './server-messages';
 
 export type { SaveState };
 
@@ -100,8 +100,8 @@ export class Room {
 	onrenewed: () => void = () => {};
 	/** Counts how often it was told that silent notes changed. */
 	silenceHeard = $state(0);
-	/** Told what else the server says beside the documents to those who lead. */
-	onword: (word: Word) => void = () => {};
+	/** Who hears what else the server says; of several the one that came last. */
+	private readonly listeners: ((message: ServerMessage) => void)[] = [];
 
 	/** Texts that were changed here and are not saved yet. */
 	readonly unsavedTexts: UnsavedTexts;
@@ -143,7 +143,7 @@ export class Room {
 		this.role = info.role;
 		this.house = info.house;
 		this.documents = new Documents(info.boardId, info.madeAt, copy, {
-			word: (word) => this.hear(word),
+			message: (message) => this.hear(message),
 			hurried: () => this.onrefused('hurried'),
 			renewed: () => this.onrenewed(),
 			may: (right) => may(this.role, right, this.house),
@@ -318,18 +318,31 @@ export class Room {
 		this.silent = new SilentNotes(doc, this.hand);
 	}
 
+	/**
+	 * Hears what the server says beside the documents, until the returned function is called. One
+	 * view shows it at a time: the one that came last and is still there.
+	 */
+	onMessage(listener: (message: ServerMessage) => void): () => void {
+		this.listeners.push(listener);
+		return () => void this.listeners.splice(this.listeners.indexOf(listener), 1);
+	}
+
+	announce(message: ServerMessage): void {
+		this.listeners.at(-1)?.(message);
+	}
+
 	/** What the server tells beside the documents. */
-	private hear(word: Word): void {
-		if (word.is === 'call') this.oncall(word);
-		else if (word.is === 'full') this.onrefused('full');
-		else if (word.is === 'rights') this.hearRights(word);
-		else if (word.is === 'vote') this.votes.hear();
-		else if (word.is === 'silence') this.silenceHeard++;
-		else this.onword(word);
+	private hear(message: ServerMessage): void {
+		if (message.is === 'call') this.oncall(message);
+		else if (message.is === 'full') this.onrefused('full');
+		else if (message.is === 'rights') this.hearRights(message);
+		else if (message.is === 'vote') this.votes.hear();
+		else if (message.is === 'silence') this.silenceHeard++;
+		else this.announce(message);
 	}
 
 	/** The server changed what this person may do. */
-	private hearRights({ role, house, person }: RightsWord): void {
+	private hearRights({ role, house, person }: RightsMessage): void {
 		const led = this.leads;
 		if (person !== this.info.person.id) return this.onrenewed();
 		this.rightsHeard++;

@@ -10,7 +10,7 @@
 	import ShowDesk from '../show/ShowDesk.svelte';
 	import type { Order } from './actions';
 	import Behind from './Behind.svelte';
-	import { leadOn, tellWord } from './leading';
+	import { leadOn, tellMessage } from './leading';
 	import PhoneHead from './PhoneHead.svelte';
 	import StepNow from './StepNow.svelte';
 	import TimeUp from './TimeUp.svelte';
@@ -20,9 +20,7 @@
 	const onlead = (order: Order): Promise<boolean> => leadOn(room.info.boardId, order);
 	// The picture of the next slide is drawn with the board's own type.
 	const faces = loadFaces();
-	onMount(() => {
-		room.onword = (word) => tellWord(word, undefined, room.info.person.id);
-	});
+	onMount(() => room.onMessage((message) => tellMessage(message, undefined, room.info.person.id)));
 </script>
 
 <div class="screen" data-testid="lead-screen">

@@ -1,5 +1,5 @@
 /** Leading from the desk and from a phone: orders with what they tell, and what the server tells those who lead. */
-import type { Word } from '../../room/words';
+import type { ServerMessage } from '../../room/server-messages';
 import { m } from '$lib/messages';
 import { momentWords } from '$lib/words/when';
 import { attempt } from '../../ui/attempt';
@@ -19,26 +19,26 @@ export const leadOn = (boardId: string, order: Order): Promise<boolean> =>
  * @param onsheet goes to a sheet
  * @param me under what one goes oneself: one's own doing is not told
  */
-export function tellWord(word: Word, onsheet?: (sheet: string) => void, me?: string): void {
-	if (word.is === 'restored' && word.by.id !== me)
+export function tellMessage(message: ServerMessage, onsheet?: (sheet: string) => void, me?: string): void {
+	if (message.is === 'restored' && message.by.id !== me)
 		toaster.create({
 			type: 'info',
-			title: m.restored_by({ name: word.by.name, moment: momentWords(word.to) }),
+			title: m.restored_by({ name: message.by.name, moment: momentWords(message.to) }),
 			description: m.restored_by_more(),
 			duration: 60_000,
 		});
-	if (word.is === 'found') {
+	if (message.is === 'found') {
 		toaster.create({
 			type: 'info',
-			title: m.found_again({ count: word.count }),
+			title: m.found_again({ count: message.count }),
 			description: m.found_again_more(),
 			duration: 60_000,
-			...(onsheet ? { action: { label: m.go_there(), onClick: () => onsheet(word.sheet) } } : {}),
+			...(onsheet ? { action: { label: m.go_there(), onClick: () => onsheet(message.sheet) } } : {}),
 		});
 	}
-	if (word.is !== 'late notes') return;
+	if (message.is !== 'late notes') return;
 	toaster.info({
-		title: m.late_notes({ count: word.count }),
-		description: word.name ? m.late_notes_of({ name: word.name }) : m.late_notes_more(),
+		title: m.late_notes({ count: message.count }),
+		description: message.name ? m.late_notes_of({ name: message.name }) : m.late_notes_more(),
 	});
 }

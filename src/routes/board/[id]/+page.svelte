@@ -4,7 +4,7 @@
 	import { loadFaces } from '$lib/board/faces';
 	import { m } from '$lib/messages';
 	import { keepShell } from '$lib/room/offline-shell';
-	import { tellWord } from '$lib/frame/session/leading';
+	import { tellMessage } from '$lib/frame/session/leading';
 	import { Room } from '$lib/room/room.svelte';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { leads } from '$core/access/roles';
@@ -32,7 +32,7 @@
 				opened.onrenewed = () => void comeBack();
 				// On a phone there may be no board to show it.
 				opened.votes.onrefused = (words) => toaster.error({ title: m.ballot_refused(), description: words });
-				opened.onword = (word) => tellWord(word, undefined, opened.info.person.id);
+				opened.onMessage((message) => tellMessage(message, undefined, opened.info.person.id));
 				room = opened;
 			}
 		}, fail);

@@ -4,7 +4,7 @@ import { houseSchema } from '$core/access/rights';
 import { ROLES } from '$core/access/roles';
 import { z } from 'zod';
 
-const wordSchema = z.discriminatedUnion('is', [
+const messageSchema = z.discriminatedUnion('is', [
 	/** `person` is the id under which one goes from now on. */
 	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
 	callSchema.extend({ is: z.literal('call') }),
@@ -25,11 +25,11 @@ const wordSchema = z.discriminatedUnion('is', [
 	/** Something about a vote has changed. */
 	z.object({ is: z.literal('vote'), id: z.string() }),
 ]);
-export type Word = z.infer<typeof wordSchema>;
-export type RightsWord = Extract<Word, { is: 'rights' }>;
+export type ServerMessage = z.infer<typeof messageSchema>;
+export type RightsMessage = Extract<ServerMessage, { is: 'rights' }>;
 
-/** Reads a word; undefined when it is none that is known here. */
-export function readWord(payload: string): Word | undefined {
-	const heard = wordSchema.safeParse(JSON.parse(payload));
+/** Reads a message; undefined when it is none that is known here. */
+export function readMessage(payload: string): ServerMessage | undefined {
+	const heard = messageSchema.safeParse(JSON.parse(payload));
 	return heard.success ? heard.data : undefined;
 }
