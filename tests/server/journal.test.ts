@@ -39,7 +39,7 @@ const told = ({ happenings, people }: Page): string[] =>
 /** Reads the journal until it says something: it may be a moment old. */
 async function eventually(who: TestPerson, board: string, line: string): Promise<Page> {
 	let page = await journal(who, board);
-	await until(async () => told((page = await journal(who, board))).includes(line), line);
+	await until(async () => told((page = await journal(who, board))).includes(line), line, 30_000);
 	return page;
 }
 const everything = async (board: string): Promise<TestClient> => connect(server, owner, board);

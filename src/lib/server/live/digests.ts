@@ -9,12 +9,12 @@ import type { UpdateLog } from './update-log';
  * How old a journal may be that is shown, ms: the least, and the most where bringing it up to date
  * takes long.
  */
-const STALE = { least: 1500, most: 60_000 };
+const STALE = { least: 1500, most: 10_000 };
 /**
  * How many times as long as it took the journal is then left alone: a busy board is not taken in
  * all the time.
  */
-const REST = 20;
+const REST = 5;
 
 interface Digest {
 	done: Promise<void>;
