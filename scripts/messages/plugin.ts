@@ -14,7 +14,7 @@ export function messages(): Plugin {
 			writeModules(root);
 		},
 		configureServer(server) {
-			server.watcher.add('messages/*.json');
+			server.watcher.add('messages');
 			server.watcher.on('change', (file) => {
 				if (/messages[\\/][\w-]+\.json$/.test(file)) writeModules(root);
 			});

@@ -1,6 +1,6 @@
 /**
  * Projects: folders of boards with members of their own, who come to each board in the folder with
- * the part they have in it.
+ * the role they have in it.
  */
 import { givenOr, leads, writes, type GivenRole, type Role } from './roles';
 
@@ -13,13 +13,13 @@ export interface ProjectMember {
 export interface Project {
 	id: string;
 	title: string;
-	/** Part of the person whose list it is. */
+	/** Role of the person whose list it is. */
 	role: Role;
 	members: ProjectMember[];
 }
 
 /** With what role a member comes to a board of the project: a board has one owner, its own. */
-export const partOnBoards = (role: Role): GivenRole => givenOr(role, 'facilitator');
+export const roleOnBoards = (role: Role): GivenRole => givenOr(role, 'facilitator');
 
 /** Whether a member with that role may put boards of their own into the project. */
 export const mayFill = (role: Role): boolean => writes(role);

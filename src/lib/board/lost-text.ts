@@ -22,23 +22,17 @@ const BESIDE = 24;
  */
 export function offerLostText(board: Board, lost: BoardObject, written: Node, isPart: boolean): void {
 	let text = textOf(written);
-	let shown: string | undefined;
-	const offer = (): void => {
-		const kept = {
-			description: m.text_taken_away_kept({ text: shortened(plainText(text)) }),
-			// It is the only copy of what they wrote: it stays until they decide.
-			duration: Number.POSITIVE_INFINITY,
-			action: { label: m.text_put_down(), onClick: () => putDownAgain(board, lost, text, isPart) },
-		};
-		if (shown === undefined) shown = toaster.create({ type: 'info', title: m.text_taken_away(), ...kept });
-		else toaster.update(shown, { type: 'info', title: m.text_taken_away(), ...kept });
-	};
+	const offer = offering(m.text_taken_away());
+	const show = (): void =>
+		offer(m.text_taken_away_kept({ text: shortened(plainText(text)) }), () =>
+			putDownAgain(board, lost, text, isPart),
+		);
 	if (isEmpty(text)) toaster.info({ title: m.text_taken_away() });
-	else offer();
+	else show();
 	const before = text;
 	catchTyping((typed) => {
 		text = withTyped(before, typed);
-		offer();
+		show();
 	});
 }
 
@@ -49,18 +43,29 @@ export function offerLostText(board: Board, lost: BoardObject, written: Node, is
 export function keepTypedOn(board: Board, object: BoardObject): void {
 	const [x, y, ...size] = object.box;
 	const beside: BoardObject = { ...object, box: [x + BESIDE, y + BESIDE, ...size] };
+	const offer = offering(m.text_put_down_not_now());
+	catchTyping((typed) =>
+		offer(m.text_typed_on({ text: shortened(typed) }), () =>
+			putDownAgain(board, beside, richFrom(typed), true),
+		),
+	);
+}
+
+/** Offers a text to be put down again; called once more, it says anew what there is by then. */
+function offering(title: string): (description: string, putDown: () => void) => void {
 	let shown: string | undefined;
-	catchTyping((typed) => {
+	return (description, putDown) => {
 		const told = {
 			type: 'info' as const,
-			title: m.text_put_down_not_now(),
-			description: m.text_typed_on({ text: shortened(typed) }),
+			title,
+			description,
+			// It is the only copy of what they wrote: it stays until they decide.
 			duration: Number.POSITIVE_INFINITY,
-			action: { label: m.text_put_down(), onClick: () => putDownAgain(board, beside, richFrom(typed), true) },
+			action: { label: m.text_put_down(), onClick: putDown },
 		};
 		if (shown === undefined) shown = toaster.create(told);
 		else toaster.update(shown, told);
-	});
+	};
 }
 
 /** A text with what was typed at its end. */

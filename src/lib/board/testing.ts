@@ -1,5 +1,7 @@
 /** A board in one hand for tests: the real class over a live document, without a server or a page. */
-import { testBoard, type TestBoard } from '$core/board/testing';
+import { addObjects } from '$core/board/edits';
+import type { BoxValues } from '$core/board/objects';
+import { noteAt, testBoard, type TestBoard } from '$core/board/testing';
 import { may, OPEN_HOUSE, type Right } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
 import { roughMeasure } from '$core/text/fonts';
@@ -88,3 +90,15 @@ export function boardInHand(): BoardInHand {
 	};
 	return { board, core, at, drag, click: (x, y, keys) => drag([[x, y]], keys) };
 }
+
+/** Notes in a row, 300 units from each other. */
+export function notesInARow({ core }: BoardInHand, count = 3): string[] {
+	return addObjects(
+		core.hand,
+		core.model,
+		Array.from({ length: count }, (_, i) => noteAt(core.sheet, 100 + i * 300, 100, `n${i}`)),
+	);
+}
+
+/** The box of an object as it is in the document. */
+export const savedBox = ({ core }: BoardInHand, id: string): BoxValues => core.model.find(id)!.box;

@@ -4,24 +4,13 @@ import { addObject, addObjects } from '$core/board/edits';
 import { lockObjects } from '$core/board/groups';
 import { holderAt, linkBetween, noteAt, shapeAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
-import { boardInHand, type BoardInHand } from './testing';
+import { boardInHand, notesInARow, savedBox } from './testing';
 import { neededHeight } from '$core/board/kinds';
 import { toaster } from '../ui/toaster';
 
 vi.mock('../ui/toaster', () => ({
 	toaster: { info: vi.fn(), success: vi.fn(), error: vi.fn(), create: vi.fn(), dismiss: vi.fn() },
 }));
-
-/** Notes in a row, 300 units from each other. */
-function notes(hand: BoardInHand, count = 3): string[] {
-	const { core } = hand;
-	return addObjects(
-		core.hand,
-		core.model,
-		Array.from({ length: count }, (_, i) => noteAt(core.sheet, 100 + i * 300, 100, `n${i}`)),
-	);
-}
-const box = ({ core }: BoardInHand, id: string) => core.model.find(id)!.box;
 
 describe('a locked wall', () => {
 	it('is worked on: a box selects what lies on it, a double click writes there; a small locked thing says so', () => {
@@ -33,21 +22,21 @@ describe('a locked wall', () => {
 			.get(wall)!
 			.set('box', [0, 0, 1100, 700, 0]);
 		lockObjects(core.hand, core.model, [wall], 'own');
-		const [a, b] = notes(hand, 2);
+		const [a, b] = notesInARow(hand, 2);
 		hand.drag([
 			[60, 60],
 			[500, 400],
 			[700, 400],
 		]);
 		expect(new Set(board.selection)).toEqual(new Set([a, b]));
-		expect(box(hand, wall).slice(0, 2)).toEqual([0, 0]);
+		expect(savedBox(hand, wall).slice(0, 2)).toEqual([0, 0]);
 		vi.mocked(toaster.create).mockClear();
 		lockObjects(core.hand, core.model, [a!], 'own');
 		hand.drag([
 			[180, 150],
 			[240, 200],
 		]);
-		expect(box(hand, a!).slice(0, 2)).toEqual([100, 100]);
+		expect(savedBox(hand, a!).slice(0, 2)).toEqual([100, 100]);
 		expect(toaster.create).toHaveBeenCalledWith(expect.objectContaining({ id: 'locked' }));
 		board.select([a!, b!]);
 		board.remove();
@@ -76,7 +65,7 @@ describe('what was chosen for a connector', () => {
 	it('is kept for the next one, and is nothing that the pen takes over', () => {
 		const hand = boardInHand();
 		const { core, board } = hand;
-		const [a, b, c] = notes(hand);
+		const [a, b, c] = notesInARow(hand);
 		const line = addObject(core.hand, core.model, linkBetween(core.sheet, a!, b!));
 		board.select([line]);
 		board.restyle({ width: 7, dash: 'dotted', start: 'dot' });
@@ -118,6 +107,6 @@ describe('larger letters', () => {
 			expect(neededHeight(object, board.context), object.kind).toBeLessThanOrEqual(object.box[3] + 1);
 		}
 		board.stepBack();
-		expect(box(hand, ids[0]!)[3]).toBe(96);
+		expect(savedBox(hand, ids[0]!)[3]).toBe(96);
 	});
 });

@@ -1,31 +1,20 @@
 /** What hands do with the tools, movement by movement, on the real board. */
 import { describe, expect, it, vi } from 'vitest';
-import { addObject, addObjects } from '$core/board/edits';
+import { addObject } from '$core/board/edits';
 import { groupObjects, lockObjects } from '$core/board/groups';
 import { holderAt, linkBetween, noteAt, shapeAt, fieldAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
-import { boardInHand, type BoardInHand } from './testing';
+import { boardInHand, notesInARow, savedBox } from './testing';
 import { TOOL_TABLE } from './tools';
 
 vi.mock('../ui/toaster', () => ({
 	toaster: { info: vi.fn(), success: vi.fn(), error: vi.fn(), create: vi.fn(), dismiss: vi.fn() },
 }));
 
-/** Notes in a row, 300 units from each other. */
-function notes(hand: BoardInHand, count = 3): string[] {
-	const { core } = hand;
-	return addObjects(
-		core.hand,
-		core.model,
-		Array.from({ length: count }, (_, i) => noteAt(core.sheet, 100 + i * 300, 100, `n${i}`)),
-	);
-}
-const box = ({ core }: BoardInHand, id: string) => core.model.find(id)!.box;
-
 describe('picking', () => {
 	it('takes one, adds and takes away with Shift, and lets go on a free spot', () => {
 		const hand = boardInHand();
-		const [a, b] = notes(hand);
+		const [a, b] = notesInARow(hand);
 		hand.click(180, 150);
 		expect([...hand.board.selection]).toEqual([a]);
 		hand.click(480, 150, { shift: true });
@@ -38,7 +27,7 @@ describe('picking', () => {
 
 	it('takes by box what lies wholly inside to the right, whatever is touched to the left', () => {
 		const hand = boardInHand();
-		const [a, b] = notes(hand);
+		const [a, b] = notesInARow(hand);
 		const right = [
 			[90, 90],
 			[300, 250],
@@ -52,7 +41,7 @@ describe('picking', () => {
 
 	it('takes by lasso what has its middle in the loop', () => {
 		const hand = boardInHand();
-		const [, b] = notes(hand);
+		const [, b] = notesInARow(hand);
 		hand.drag(
 			[
 				[380, 60],
@@ -68,7 +57,7 @@ describe('picking', () => {
 
 	it('takes a group as one', () => {
 		const hand = boardInHand();
-		const [a, b] = notes(hand);
+		const [a, b] = notesInARow(hand);
 		const group = groupObjects(hand.core.hand, hand.core.model, [a!, b!])!;
 		hand.click(180, 150);
 		expect([...hand.board.selection]).toEqual([group]);
@@ -79,18 +68,18 @@ describe('moving', () => {
 	it('moves what is selected as one step, straight with Shift', () => {
 		const hand = boardInHand();
 		hand.board.snapping = false;
-		const [a, b, c] = notes(hand) as [string, string, string];
+		const [a, b, c] = notesInARow(hand) as [string, string, string];
 		hand.board.select([a, b]);
 		hand.drag([
 			[180, 150],
 			[200, 160],
 			[230, 290],
 		]);
-		expect([box(hand, a)[0], box(hand, a)[1]]).toEqual([150, 240]);
-		expect(box(hand, b)[0]).toBe(450);
-		expect(box(hand, c)[0]).toBe(700);
+		expect([savedBox(hand, a)[0], savedBox(hand, a)[1]]).toEqual([150, 240]);
+		expect(savedBox(hand, b)[0]).toBe(450);
+		expect(savedBox(hand, c)[0]).toBe(700);
 		hand.board.stepBack();
-		expect([box(hand, a)[0], box(hand, b)[0]]).toEqual([100, 400]);
+		expect([savedBox(hand, a)[0], savedBox(hand, b)[0]]).toEqual([100, 400]);
 		hand.drag(
 			[
 				[180, 150],
@@ -99,19 +88,19 @@ describe('moving', () => {
 			],
 			{ shift: true },
 		);
-		expect(box(hand, a).slice(0, 2)).toEqual([180, 100]);
+		expect(savedBox(hand, a).slice(0, 2)).toEqual([180, 100]);
 	});
 
 	it('snaps to its neighbours, and not while Ctrl is held', () => {
 		const hand = boardInHand();
-		const [a] = notes(hand) as [string];
+		const [a] = notesInARow(hand) as [string];
 		hand.drag([
 			[180, 150],
 			[190, 160],
 			[184, 154],
 		]);
 		// Four units off the line of the others, it stays on it.
-		expect(box(hand, a)[1]).toBe(100);
+		expect(savedBox(hand, a)[1]).toBe(100);
 		hand.drag(
 			[
 				[180, 150],
@@ -120,13 +109,13 @@ describe('moving', () => {
 			],
 			{ hold: true },
 		);
-		expect(box(hand, a)[1]).toBe(104);
+		expect(savedBox(hand, a)[1]).toBe(104);
 	});
 
 	it('copies with Alt and leaves the original', () => {
 		const hand = boardInHand();
 		hand.board.snapping = false;
-		const [a] = notes(hand, 1) as [string];
+		const [a] = notesInARow(hand, 1) as [string];
 		hand.drag(
 			[
 				[180, 150],
@@ -135,26 +124,26 @@ describe('moving', () => {
 			],
 			{ alt: true },
 		);
-		expect(box(hand, a)[1]).toBe(100);
+		expect(savedBox(hand, a)[1]).toBe(100);
 		const [copy] = [...hand.board.selection];
 		expect(copy).not.toBe(a);
-		expect(box(hand, copy!)[1]).toBe(300);
+		expect(savedBox(hand, copy!)[1]).toBe(300);
 	});
 
 	it('leaves what is locked where it is, and everything when it is broken off', () => {
 		const hand = boardInHand();
-		const [a, b] = notes(hand) as [string, string];
+		const [a, b] = notesInARow(hand) as [string, string];
 		lockObjects(hand.core.hand, hand.core.model, [a], 'own');
 		hand.drag([
 			[180, 150],
 			[300, 300],
 		]);
-		expect(box(hand, a).slice(0, 2)).toEqual([100, 100]);
+		expect(savedBox(hand, a).slice(0, 2)).toEqual([100, 100]);
 		const pick = TOOL_TABLE.pick;
 		pick.down!(hand.board, hand.at(480, 150));
 		pick.drag!(hand.board, hand.at(600, 400));
 		pick.cancel!(hand.board);
-		expect(box(hand, b).slice(0, 2)).toEqual([400, 100]);
+		expect(savedBox(hand, b).slice(0, 2)).toEqual([400, 100]);
 		expect(hand.board.held.preview).toBeUndefined();
 	});
 
@@ -170,7 +159,7 @@ describe('moving', () => {
 		const sketch = pick.sketch!(hand.board);
 		expect(sketch?.type).toBe('paint');
 		pick.up!(hand.board, hand.at(300, 140));
-		const [x, y] = box(hand, note);
+		const [x, y] = savedBox(hand, note);
 		const shown = sketch?.type === 'paint' ? sketch.items[0] : undefined;
 		expect(shown).toMatchObject({ type: 'rect', x, y });
 		expect(hand.core.model.cardsOf(holder)).toHaveLength(1);
@@ -178,7 +167,7 @@ describe('moving', () => {
 		expect(hand.core.model.find(holder)!.laid!.cols.map(({ count }) => count)).toEqual([0, 0, 1]);
 		hand.board.stepBack();
 		hand.board.stepBack();
-		expect(box(hand, note)).toEqual([800, 200, 160, 96, 0]);
+		expect(savedBox(hand, note)).toEqual([800, 200, 160, 96, 0]);
 	});
 });
 
@@ -186,14 +175,14 @@ describe('shaping', () => {
 	it('resizes by a corner, in proportion for notes, and never below what is needed', () => {
 		const hand = boardInHand();
 		hand.board.snapping = false;
-		const [a] = notes(hand, 1) as [string];
+		const [a] = notesInARow(hand, 1) as [string];
 		hand.click(180, 150);
 		hand.drag([
 			[260, 196],
 			[340, 230],
 			[420, 292],
 		]);
-		const [x, y, w, h] = box(hand, a);
+		const [x, y, w, h] = savedBox(hand, a);
 		expect([x, y]).toEqual([100, 100]);
 		expect(w / h).toBeCloseTo(160 / 96, 2);
 		expect(w).toBeGreaterThan(300);
@@ -202,7 +191,7 @@ describe('shaping', () => {
 			[x + 5, y + 5],
 			[x - 50, y - 50],
 		]);
-		expect(box(hand, a)[2]).toBeGreaterThanOrEqual(64);
+		expect(savedBox(hand, a)[2]).toBeGreaterThanOrEqual(64);
 	});
 
 	it('turns by the knob, in steps with Shift', () => {
@@ -217,7 +206,7 @@ describe('shaping', () => {
 			],
 			{ shift: true },
 		);
-		const angle = box(hand, shape)[4];
+		const angle = savedBox(hand, shape)[4];
 		expect(angle).toBeGreaterThan(0);
 		expect(angle % 15).toBe(0);
 	});
@@ -261,7 +250,7 @@ describe('making', () => {
 
 	it('links what it is drawn between, and leaves ends loose in the open', () => {
 		const hand = boardInHand();
-		const [a, b] = notes(hand) as [string, string];
+		const [a, b] = notesInARow(hand) as [string, string];
 		hand.board.takeUp('link');
 		hand.drag([
 			[180, 150],
@@ -307,7 +296,7 @@ describe('making', () => {
 
 	it('puts down a holder from the shelf and a mark that sticks', () => {
 		const hand = boardInHand();
-		const [a] = notes(hand, 1) as [string];
+		const [a] = notesInARow(hand, 1) as [string];
 		hand.board.next.holder = 'list';
 		hand.board.takeUp('holder');
 		hand.click(700, 500);
@@ -322,14 +311,14 @@ describe('making', () => {
 describe('the view tool', () => {
 	it('moves the view and nothing on the board', () => {
 		const hand = boardInHand();
-		const [a] = notes(hand, 1) as [string];
+		const [a] = notesInARow(hand, 1) as [string];
 		hand.board.takeUp('view');
 		const { view } = TOOL_TABLE;
 		view.down!(hand.board, hand.at(180, 150));
 		view.drag!(hand.board, { ...hand.at(180, 150), screen: { x: 280, y: 200 } });
 		view.up!(hand.board, hand.at(180, 150));
 		expect(hand.board.view).toMatchObject({ x: -100, y: -50 });
-		expect(box(hand, a).slice(0, 2)).toEqual([100, 100]);
+		expect(savedBox(hand, a).slice(0, 2)).toEqual([100, 100]);
 	});
 });
 
@@ -337,7 +326,7 @@ describe('connectors', () => {
 	it('follow what is dragged, frame by frame, before it is put down', () => {
 		const hand = boardInHand();
 		hand.board.snapping = false;
-		const [a, b] = notes(hand) as [string, string];
+		const [a, b] = notesInARow(hand) as [string, string];
 		const link = addObject(hand.core.hand, hand.core.model, linkBetween(hand.core.sheet, a, b));
 		addObject(hand.core.hand, hand.core.model, fieldAt(hand.core.sheet, 50, 50));
 		const before = hand.board.held.shownRoute(link)!.path.at(-1)!;

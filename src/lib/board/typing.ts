@@ -17,6 +17,9 @@ export function isTyping(event: Event): boolean {
 /** A pause after which keys are meant for the board again, ms. */
 const PAUSE = 1200;
 
+/** Keys that only change what others mean. */
+const MODIFIERS: ReadonlySet<string> = new Set(['Shift', 'Control', 'Alt', 'AltGraph', 'Meta', 'CapsLock']);
+
 /**
  * Catches what is typed on after a text went away under its writer, until they pause, click, press
  * Escape or write somewhere else: on the board the same letters would be commands.
@@ -36,7 +39,10 @@ export function catchTyping(onText: (typed: string) => void): void {
 	};
 	const onKey = (event: KeyboardEvent): void => {
 		const { key } = event;
-		if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event)) return stop();
+		if (MODIFIERS.has(key)) return;
+		// Some letters take AltGr, which says that Ctrl and Alt are held.
+		const isCommand = (event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph');
+		if (isCommand || isTyping(event)) return stop();
 		event.preventDefault();
 		event.stopImmediatePropagation();
 		if (key === 'Escape') return stop();

@@ -1,5 +1,5 @@
 /** Projects and their members. What changes in a project changes who belongs to its boards; the callers tell open connections. */
-import { mayFill, mayKeep, partOnBoards, type Project } from '$core/access/projects';
+import { mayFill, mayKeep, roleOnBoards, type Project } from '$core/access/projects';
 import { type GivenRole, owns, type Role } from '$core/access/roles';
 import { m } from '$lib/messages';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
@@ -160,7 +160,7 @@ export async function changePart(
 		const on = and(eq(memberships.projectId, projectId), eq(memberships.personId, whom));
 		await tx
 			.update(memberships)
-			.set({ role: partOnBoards(role) })
+			.set({ role: roleOnBoards(role) })
 			.where(on);
 		return boardsIn(projectId, tx);
 	});
