@@ -96,9 +96,9 @@ export class Board extends Viewpoint {
 				if (sheets) this.keepSheet();
 				this.painter?.apply(changed, removed);
 				this.routeLater();
-				if ([...removed].some((id) => this.selection.has(id))) {
-					this.select([...this.selection].filter((id) => !removed.has(id)));
-				}
+				// What is gone, or on another sheet by now, is not in hand any more.
+				const here = [...this.selection].filter((id) => this.model.find(id)?.sheet === this.sheet);
+				if (here.length < this.selection.size) this.select(here);
 				this.writing.check(local);
 				this.writing.follow();
 				this.wake();

@@ -4,6 +4,7 @@ import { addObject, addObjects } from '$core/board/edits';
 import { lockObjects } from '$core/board/groups';
 import { holderAt, linkBetween, noteAt, shapeAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
+import { addSheet, moveToSheet, removeSheet } from '$core/board/sheets';
 import { boardInHand, notesInARow, savedBox } from './testing';
 import { neededHeight } from '$core/board/kinds';
 import { toaster } from '../ui/toaster';
@@ -108,5 +109,20 @@ describe('larger letters', () => {
 		}
 		board.stepBack();
 		expect(savedBox(hand, ids[0]!)[3]).toBe(96);
+	});
+});
+
+describe('what is selected', () => {
+	it('is let go of when others take it to another sheet, or take its sheet away', () => {
+		const hand = boardInHand();
+		const { core, board } = hand;
+		const [a, b] = notesInARow(hand, 2) as [string, string];
+		const other = addSheet(core.hand, core.model, 'Plan');
+		board.select([a, b]);
+		moveToSheet(core.hand, core.model, [a], other);
+		expect([...board.selection]).toEqual([b]);
+		removeSheet(core.hand, core.model, core.sheet);
+		expect(board.sheet).toBe(other);
+		expect([...board.selection]).toEqual([]);
 	});
 });
