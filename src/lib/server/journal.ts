@@ -36,6 +36,8 @@ export interface JournalPage {
 	people: { id: string; name: string }[];
 	/** Where the next page begins; undefined when there is none. */
 	next: string | undefined;
+	/** After how many ms there may be something newer that is saved already; 0 when there is not. */
+	again: number;
 }
 
 /** Happenings on one page. */
@@ -43,7 +45,8 @@ const PAGE = 300;
 
 export async function journalOf(boardId: string, personId: string, wish: JournalWish): Promise<JournalPage> {
 	const membership = await requireRight(boardId, personId, 'enter');
-	for (const layer of LAYERS) await live().digest(boardId, layer);
+	let again = 0;
+	for (const layer of LAYERS) again = Math.max(again, await live().digest(boardId, layer));
 	const names = await namesOn(boardId, membership, personId);
 	const conditions: (SQL | undefined)[] = [eq(happenings.boardId, boardId)];
 	if (!leads(membership.role)) {
@@ -95,5 +98,6 @@ export async function journalOf(boardId: string, personId: string, wish: Journal
 		happenings: told,
 		people: [...new Map(known.map((person) => [person.id, person])).values()],
 		next: rows.length > PAGE && last ? `${last.until.getTime()}.${last.id}` : undefined,
+		again,
 	};
 }

@@ -65,12 +65,12 @@ export class JournalState {
 	}
 
 	/** Reads the newest page anew a while after the board changed, and leaves the older ones as they are. */
-	freshenSoon(): void {
+	freshenSoon(ms = FRESHEN_AFTER): void {
 		this.freshening ??= window.setTimeout(() => {
 			this.freshening = undefined;
 			if (this.busy) this.freshenSoon();
 			else void this.read('newer');
-		}, FRESHEN_AFTER);
+		}, ms);
 	}
 
 	/** Reads the newest page, goes on with the next, or takes in what is newer than what is there. */
@@ -92,14 +92,14 @@ export class JournalState {
 			});
 			if (asked !== this.asked) return;
 			this.people = page.people;
+			// What the server told may be some seconds old, and nothing else may happen on the board.
+			if (page.again > 0) this.freshenSoon(page.again);
 			if (how === 'newer' && page.next !== undefined) {
 				this.happenings = [...page.happenings, ...olderThan(this.happenings, page)];
 				return;
 			}
 			this.happenings = more ? [...this.happenings, ...page.happenings] : page.happenings;
 			this.next = page.next;
-			// What the server told may be a moment old.
-			if (how === 'first') this.freshenSoon();
 		} catch (error) {
 			// Newer lines are asked for again with the next change.
 			if (asked === this.asked && how !== 'newer') this.problem = messageOf(error);

@@ -26,7 +26,7 @@ beforeEach(() => {
 				pages.push({
 					wish,
 					answer: async (page) => {
-						done({ happenings: [], people: [], next: undefined, ...page });
+						done({ happenings: [], people: [], next: undefined, again: 0, ...page });
 						await settled();
 					},
 					fail: async () => {
@@ -74,15 +74,19 @@ describe('the journal that is open', () => {
 		expect(state.next).toBeUndefined();
 	});
 
-	it('is read once more a moment after it was opened: what the server told may be a moment old', async () => {
+	it('is read again until the server has told all: what it tells may be some seconds old', async () => {
 		const { state } = journal();
 		void state.read();
-		await pages[0]!.answer({ happenings: [happened(8, 'eight')] });
-		await vi.advanceTimersByTimeAsync(3000);
-		await pages[1]!.answer({ happenings: [happened(9, 'nine'), happened(8, 'eight')] });
+		await pages[0]!.answer({ happenings: [happened(8, 'eight')], again: 9000 });
+		await vi.advanceTimersByTimeAsync(8999);
+		expect(pages).toHaveLength(1);
+		await vi.advanceTimersByTimeAsync(1);
+		await pages[1]!.answer({ happenings: [happened(8, 'eight')], again: 1500 });
+		await vi.advanceTimersByTimeAsync(1500);
+		await pages[2]!.answer({ happenings: [happened(9, 'nine'), happened(8, 'eight')] });
 		expect(words(state)).toEqual(['nine', 'eight']);
 		await vi.advanceTimersByTimeAsync(60_000);
-		expect(pages, 'and then only after a change').toHaveLength(2);
+		expect(pages, 'and then only after a change').toHaveLength(3);
 	});
 
 	it('takes in what is newer and leaves the older pages that were read', async () => {

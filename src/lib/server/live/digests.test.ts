@@ -29,6 +29,21 @@ describe('bringing a journal up to date', () => {
 		expect(await takenInAMinute(4000)).toBeLessThanOrEqual(5);
 	});
 
+	it('says when asking again tells more, as long as there may be more', async () => {
+		const takes = () => new Promise<boolean>((done) => setTimeout(done, 1000, true));
+		const digests = new Digests({ settled: async () => {} }, takes);
+		const ask = async (): Promise<number> => {
+			const answer = digests.bring('board', 'stage');
+			await vi.advanceTimersByTimeAsync(1000);
+			return answer;
+		};
+		expect(await ask(), 'all that was saved').toBe(0);
+		const again = await ask();
+		expect(again).toBeGreaterThan(0);
+		await vi.advanceTimersByTimeAsync(again);
+		expect(await ask()).toBe(0);
+	});
+
 	it('is tried again at once when it failed', async () => {
 		let fails = true;
 		const digests = new Digests({ settled: async () => {} }, async () => {

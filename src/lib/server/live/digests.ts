@@ -33,11 +33,19 @@ export class Digests {
 			snapshot(database().db, boardId, name, true),
 	) {}
 
-	/** Brings the journal and the newest snapshot of a document up to what is saved. */
-	async bring(boardId: string, layer: Layer): Promise<void> {
+	/**
+	 * Brings the journal and the newest snapshot of a document up to what is saved.
+	 *
+	 * @returns 0 when all that was saved before this call is in it, otherwise after how many ms it is
+	 *   worth asking again
+	 */
+	async bring(boardId: string, layer: Layer): Promise<number> {
 		const name = documentName(boardId, layer);
 		const known = this.recent.get(name);
-		if (known && Date.now() < known.until) return known.done;
+		if (known && Date.now() < known.until) {
+			await known.done;
+			return Math.max(1, known.until - Date.now());
+		}
 		const digest: Digest = { done: this.takeIn(boardId, name), until: Infinity };
 		const forget = (): void => void (this.recent.get(name) === digest && this.recent.delete(name));
 		this.recent.set(name, digest);
@@ -51,7 +59,8 @@ export class Digests {
 			// Whoever asks next tries again.
 			forget,
 		);
-		return digest.done;
+		await digest.done;
+		return 0;
 	}
 
 	private async takeIn(boardId: string, name: string): Promise<void> {
