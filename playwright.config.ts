@@ -4,7 +4,9 @@ export default defineConfig({
 	testDir: 'tests/browser',
 	testMatch: '**/*.spec.ts',
 	outputDir: 'test-results',
-	workers: 1,
+	workers: 2,
+	// Each journey has a server and data of its own.
+	fullyParallel: true,
 	retries: 0,
 	timeout: 240_000,
 	expect: { timeout: 40_000 },
