@@ -43,6 +43,21 @@ const comparedRole = {
 	message: 'Ask core/access what a role may, instead of comparing its name.',
 };
 
+/** What a kind of object can do stands in its descriptor; a comparison elsewhere is forgotten when one is added. */
+const kindNames =
+	'/^(note|text|shape|connector|field|theme|group|stroke|picture|mark|columns|grid|list|actions|table)$/';
+const comparedKind = {
+	selector: [
+		`BinaryExpression[operator=/^[!=]==?$/][left.name='kind'] > Literal[value=${kindNames}]`,
+		`BinaryExpression[operator=/^[!=]==?$/][left.property.name='kind'] > Literal[value=${kindNames}]`,
+		`BinaryExpression[operator=/^[!=]==?$/][left.expression.property.name='kind'] > Literal[value=${kindNames}]`,
+		`SwitchStatement[discriminant.name='kind'] > SwitchCase > Literal[value=${kindNames}]`,
+		`SwitchStatement[discriminant.property.name='kind'] > SwitchCase > Literal[value=${kindNames}]`,
+	].join(', '),
+	message:
+		'Ask core/board/kinds: traits.ts for what several kinds have in common, guards.ts for what an object is.',
+};
+
 export default ts.config(
 	{
 		ignores: [
@@ -110,6 +125,11 @@ export default ts.config(
 	{
 		files: ['src/**', 'server/**'],
 		ignores: ['src/core/access/**', '**/*.test.ts'],
+		rules: { 'no-restricted-syntax': ['error', comparedRole, comparedKind] },
+	},
+	{
+		// Within the kinds their names are what it is about.
+		files: ['src/core/board/kinds/**', 'src/lib/kinds-ui/**'],
 		rules: { 'no-restricted-syntax': ['error', comparedRole] },
 	},
 	{ files: ['scripts/**', 'tests/**', 'server/**'], rules: { 'no-console': 'off' } },

@@ -1,4 +1,5 @@
 /** Takes a proposal of themes over onto the board, as one transaction and so as one undo step. */
+import { isConnector, isNote, isTheme } from './kinds/guards';
 import { placeThemes } from '../arrange/themes';
 import { unionOf } from '../geometry/box';
 import type { Theme } from '../themes';
@@ -18,7 +19,7 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 	const present = themes
 		.map((theme) => ({
 			name: theme.name,
-			notes: theme.noteIds.flatMap((id) => model.find(id) ?? []).filter((o) => o.kind === 'note'),
+			notes: theme.noteIds.flatMap((id) => model.find(id) ?? []).filter(isNote),
 		}))
 		.filter((theme) => theme.notes.length > 0);
 	const all = present.flatMap((theme) => theme.notes);
@@ -34,7 +35,7 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 	const extent = model.extent(sheet)!;
 	const taken = model
 		.within(sheet, { x: -1e7, y: -1e7, w: 2e7, h: 2e7 })
-		.filter((o) => o.kind !== 'connector' && !moving.has(o.id) && !emptied.has(o.id))
+		.filter((o) => !isConnector(o) && !moving.has(o.id) && !emptied.has(o.id))
 		.map((o) => model.boundsOf(o.id)!);
 	const placed = placeThemes(
 		present.map((theme) => ({
@@ -77,7 +78,7 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 export function themesLeftEmpty(model: BoardModel, moving: ReadonlySet<string>): Set<string> {
 	const gone = new Set<string>();
 	for (const object of model.objects.values()) {
-		if (object.kind !== 'theme') continue;
+		if (!isTheme(object)) continue;
 		const notes = model.contentsOf(object);
 		if (notes.length > 0 && notes.every((id) => moving.has(id))) gone.add(object.id);
 	}

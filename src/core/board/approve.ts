@@ -1,4 +1,5 @@
 /** Nods, and ties between two objects that refer to each other. Each is a key of its own, so that none is lost. */
+import { hasBox } from './kinds/traits';
 import { objectsOf } from './document';
 import { type Hand, transact } from './store';
 import type { BoardModel } from './model';
@@ -6,9 +7,7 @@ import { NOD, SEE } from './nods';
 
 /** Nods at objects, or takes one's nod back from those that all have it already. */
 export function nod(hand: Hand, model: BoardModel, ids: Iterable<string>): void {
-	const objects = [...ids]
-		.flatMap((id) => model.find(id) ?? [])
-		.filter(({ kind }) => kind !== 'group' && kind !== 'connector');
+	const objects = [...ids].flatMap((id) => model.find(id) ?? []).filter(hasBox);
 	const { id: person, name } = hand.person;
 	const has = (id: string): boolean => Boolean(model.find(id)?.nods?.some((each) => each.person === person));
 	const takesBack = objects.every(({ id }) => has(id));

@@ -1,5 +1,6 @@
 /** Lists of what is on a board, kept in step with it, so that asking for them does not grow with the board. */
-import { isBranch } from './containment';
+import { isBranch } from './kinds/traits';
+import { isConnector, isField, isPicture } from './kinds/guards';
 import type { BoardObject } from './objects';
 import { SetsByKey } from './sets-by-key';
 
@@ -16,9 +17,9 @@ export class BoardIndexes {
 
 	add(object: BoardObject): void {
 		const { id } = object;
-		if (object.kind === 'field') this.fields.add(id);
+		if (isField(object)) this.fields.add(id);
 		if (isBranch(object)) this.branches.add(id);
-		if (object.kind === 'picture' && object.animated) this.playing.add(id);
+		if (isPicture(object) && object.animated) this.playing.add(id);
 		this.count(object, 1);
 		this.widenStack(object);
 		this.tie(object, (end) => this.ties.add(end, id));
@@ -44,12 +45,12 @@ export class BoardIndexes {
 	}
 
 	private tie(object: BoardObject, each: (end: string) => void): void {
-		if (object.kind !== 'connector') return;
+		if (!isConnector(object)) return;
 		for (const end of object.ends) if ('object' in end) each(end.object);
 	}
 
 	private count(object: BoardObject, by: 1 | -1): void {
-		if (isBranch(object) || object.kind === 'connector') return;
+		if (isBranch(object) || isConnector(object)) return;
 		this.counts.set(object.sheet, (this.counts.get(object.sheet) ?? 0) + by);
 	}
 

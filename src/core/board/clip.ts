@@ -1,4 +1,6 @@
 /** Copying objects out and putting them down again, with what they hold and the links among them. */
+import { hasBox, traitsOf } from './kinds/traits';
+import { isConnector, isMark } from './kinds/guards';
 import { unionOf, type Box } from '../geometry/box';
 import { addObjects, type NewObject, shifted, withContents } from './edits';
 import type { Hand } from './store';
@@ -18,19 +20,14 @@ export function copyOut(model: BoardModel, ids: Iterable<string>): Clip {
 	for (const id of all) for (const tie of model.tiesOf(id)) tied.add(tie);
 	for (const id of tied) {
 		const object = model.find(id);
-		if (object?.kind === 'connector' && object.ends.every((end) => 'point' in end || all.has(end.object)))
-			all.add(id);
+		if (isConnector(object) && object.ends.every((end) => 'point' in end || all.has(end.object))) all.add(id);
 	}
 	return { objects: [...all].flatMap((id) => model.find(id) ?? []).sort(byStack) };
 }
 
 /** Box round what a clip holds, connectors left aside. */
 export const clipBounds = (clip: Clip): Box | undefined =>
-	unionOf(
-		clip.objects
-			.filter((o) => o.kind !== 'connector' && o.kind !== 'group')
-			.map(({ box: [x, y, w, h] }) => ({ x, y, w, h })),
-	);
+	unionOf(clip.objects.filter(hasBox).map(({ box: [x, y, w, h] }) => ({ x, y, w, h })));
 
 /**
  * Puts a clip down, shifted by (dx, dy). Links among the copies are kept; an end that was tied to
@@ -63,7 +60,7 @@ export function putDown(
 			...(holder && object.held ? { held: { ...object.held, in: holder } } : {}),
 			...(object.parts ? { parts: unsigned(object.parts) } : {}),
 		};
-		if (object.kind === 'connector') {
+		if (isConnector(object)) {
 			const ends = object.ends.map((end): ConnectorEnd | undefined => {
 				if ('point' in end) return shifted(end, dx, dy);
 				const isHere = model.find(end.object)?.sheet === sheet;
@@ -74,15 +71,9 @@ export function putDown(
 			spec.ends = [ends[0], ends[1]];
 			if (object.bends) spec.bends = object.bends.map(([bx, by]) => [bx + dx, by + dy]);
 		}
-		if (object.kind === 'stroke') {
-			spec.points = object.points;
-			spec.span = object.span;
-		}
-		if (object.kind === 'picture') {
-			const { file, natural, crop, animated, name } = object;
-			Object.assign(spec, { file, natural, crop, animated, name });
-		}
-		if (object.kind === 'mark') {
+		for (const key of traitsOf(object).copied)
+			Object.assign(spec, { [key]: object[key as keyof BoardObject] });
+		if (isMark(object)) {
 			const host = object.on && ids.get(object.on.to);
 			if (host) spec.on = { ...object.on!, to: host };
 		}

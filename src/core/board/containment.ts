@@ -1,15 +1,10 @@
 /** What lies in what: groups, fields, holders. */
+import { isRegion, traitsOf } from './kinds/traits';
+import { isConnector, isField, isGroup } from './kinds/guards';
 import { holdsPoint, type Box } from '../geometry/box';
-import { isHolder, takesCards } from './holders/forms';
+import { takesCards } from './holders/forms';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject } from './objects';
-
-/** Objects that others lie in: they are under them, and give way to the hand. */
-export const isRegion = (object: BoardObject): boolean =>
-	object.kind === 'field' || object.kind === 'theme' || takesCards(object);
-
-/** Objects that others are listed under: regions, holders of things, groups. */
-export const isBranch = (object: BoardObject): boolean => object.kind === 'group' || isRegion(object);
 
 const asBox = ({ box: [x, y, w, h] }: BoardObject): Box => ({ x, y, w, h });
 
@@ -25,7 +20,7 @@ export function outermost(model: BoardModel, object: BoardObject): BoardObject {
 	let out = object;
 	for (let depth = 0; out.group && depth < 32; depth++) {
 		const above = model.find(out.group);
-		if (above?.kind !== 'group') break;
+		if (!isGroup(above)) break;
 		out = above;
 	}
 	return out;
@@ -38,7 +33,7 @@ export function fieldOf(model: BoardModel, object: BoardObject): BoardObject | u
 	return model
 		.within(object.sheet, { ...centre, w: 0, h: 0 })
 		.reverse()
-		.find((other) => other.kind === 'field' && other.id !== object.id && holdsPoint(asBox(other), centre));
+		.find((other) => isField(other) && other.id !== object.id && holdsPoint(asBox(other), centre));
 }
 
 /**
@@ -46,13 +41,14 @@ export function fieldOf(model: BoardModel, object: BoardObject): BoardObject | u
  * centre in a field, or in a holder and lies upon it.
  */
 export function contentsOf(model: BoardModel, holder: BoardObject): string[] {
-	if (holder.kind === 'group') return model.membersOf(holder.id);
-	const holds = isHolder(holder);
-	if (holder.kind !== 'field' && !holds) return [];
+	const { contents } = traitsOf(holder);
+	if (contents === 'members') return model.membersOf(holder.id);
+	const holds = contents === 'cells';
+	if (contents !== 'inside' && !holds) return [];
 	const cards = holds ? model.cardsOf(holder.id).map(({ id }) => id) : [];
 	const inside = model
 		.within(holder.sheet, asBox(holder))
-		.filter((o) => o.id !== holder.id && o.kind !== 'connector' && isInside(o, holder))
+		.filter((o) => o.id !== holder.id && !isConnector(o) && isInside(o, holder))
 		.filter((o) => !holds || (!o.held && !isRegion(o) && (takesCards(holder) || byStack(o, holder) > 0)));
 	return [...cards, ...inside.map((o) => o.id)];
 }

@@ -2,6 +2,7 @@
  * Boxes that follow from other objects: of a group from its members, of a holder from what lies in it, of what
  * lies in a holder from its order there. They are worked out on every screen and never written.
  */
+import { isConnector, isGroup, isMark } from './kinds/guards';
 import { unionOf } from '../geometry/box';
 import type { SceneContext } from './drawing';
 import { isHolder, takesCards } from './holders/forms';
@@ -27,14 +28,14 @@ export class DerivedLayout {
 	track(object: BoardObject): void {
 		if (object.group) this.members.add(object.group, object.id);
 		if (object.held) this.cards.add(object.held.in, object.id);
-		if (object.kind === 'mark' && object.on) this.marks.add(object.on.to, object.id);
+		if (isMark(object) && object.on) this.marks.add(object.on.to, object.id);
 		if (object.theme) this.sorted.add(object.theme, object.id);
 	}
 
 	forget(object: BoardObject): void {
 		if (object.group) this.members.delete(object.group, object.id);
 		if (object.held) this.cards.delete(object.held.in, object.id);
-		if (object.kind === 'mark' && object.on) this.marks.delete(object.on.to, object.id);
+		if (isMark(object) && object.on) this.marks.delete(object.on.to, object.id);
 		if (object.theme) this.sorted.delete(object.theme, object.id);
 	}
 
@@ -90,9 +91,9 @@ export class DerivedLayout {
 	/** Fits everything, as after loading. */
 	updateAll(): void {
 		for (const object of this.objects.values()) if (isHolder(object)) this.fitHolder(object, () => {});
-		for (const object of this.objects.values()) if (object.kind === 'mark') this.fitMark(object);
+		for (const object of this.objects.values()) if (isMark(object)) this.fitMark(object);
 		this.fitGroups(
-			new Set([...this.objects.values()].flatMap(({ id, kind }) => (kind === 'group' ? id : []))),
+			new Set([...this.objects.values()].flatMap(({ id, kind }) => (isGroup({ kind }) ? id : []))),
 		);
 	}
 
@@ -104,7 +105,7 @@ export class DerivedLayout {
 			if (!object) return;
 			if (object.group) groups.add(object.group);
 			if (object.held) holders.add(object.held.in);
-			if (object.kind === 'group') groups.add(object.id);
+			if (isGroup(object)) groups.add(object.id);
 			if (isHolder(object)) holders.add(object.id);
 		};
 		const touched = new Set(ids);
@@ -134,7 +135,7 @@ export class DerivedLayout {
 		for (const id of groups) {
 			groups.delete(id);
 			const group = this.objects.get(id);
-			if (group?.kind !== 'group' || !this.fitGroup(group)) continue;
+			if (!isGroup(group) || !this.fitGroup(group)) continue;
 			moved(id);
 			if (group.group) groups.add(group.group);
 		}
@@ -165,8 +166,8 @@ export class DerivedLayout {
 
 	/** Puts a mark where it belongs on the object that it sticks to; says whether that is another place. */
 	private fitMark(mark: BoardObject | undefined): boolean {
-		const host = mark?.kind === 'mark' && mark.on ? this.objects.get(mark.on.to) : undefined;
-		if (mark?.kind !== 'mark' || !host || host.sheet !== mark.sheet) return false;
+		const host = isMark(mark) && mark.on ? this.objects.get(mark.on.to) : undefined;
+		if (!isMark(mark) || !host || host.sheet !== mark.sheet) return false;
 		const box = stuckBox(mark, host.box);
 		if (isSame(box, mark.box)) return false;
 		this.objects.set(mark.id, { ...mark, box });
@@ -177,7 +178,7 @@ export class DerivedLayout {
 	private fitGroup(group: BoardObject): boolean {
 		const boxes = this.membersOf(group.id).flatMap((id) => {
 			const member = this.objects.get(id);
-			return (member && member.kind !== 'connector' && boundsOfObject(member, this.routeOf)) || [];
+			return (member && !isConnector(member) && boundsOfObject(member, this.routeOf)) || [];
 		});
 		const round = unionOf(boxes) ?? { x: 0, y: 0, w: 0, h: 0 };
 		const box: BoxValues = [round.x, round.y, round.w, round.h, 0];

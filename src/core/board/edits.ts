@@ -2,10 +2,12 @@
  * What people do to a board. Each function is one transaction on the live document, so one action is one
  * undo step, whatever it takes along: contents of a moved field, connectors of a removed shape.
  */
+import { isRegion, traitsOf } from './kinds/traits';
+import { isConnector, isGroup, isMark, isText } from './kinds/guards';
 import * as Y from 'yjs';
 import { richFrom, type RichText } from '../text/rich';
 import { fillText, fragmentOf, objectsOf, writeText, type ObjectMap } from './document';
-import { isHolder, takesCards } from './holders/forms';
+import { isHolder } from './holders/forms';
 import type { HolderParts } from './holders/parts';
 import { CELL_TEXT } from './holders/setting';
 import { writeParts } from './holders/write';
@@ -13,7 +15,7 @@ import { withinLimits } from './kinds/common';
 import { TEXT_SIZES } from './kinds/text';
 import { keysAbove, keysBelow } from './order-keys';
 import { stickIn } from './marks';
-import { isRegion, type BoardModel } from './model';
+import type { BoardModel } from './model';
 import { EditError, patch, transact, type Hand } from './store';
 import {
 	hasStyle,
@@ -93,14 +95,12 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 	return map;
 }
 
-const isUnder = (kind: KindName): boolean => kind === 'field' || kind === 'theme' || takesCards({ kind });
-
 /** Puts new objects on the board, in their order; regions go under what is there. Returns their ids. */
 export function addObjects(hand: Hand, model: BoardModel, specs: NewObject[]): string[] {
 	const ids = specs.map((spec) => spec.id ?? hand.newId());
 	const places = new Map<NewObject, string>();
 	for (const under of [true, false]) {
-		const those = specs.filter((spec) => isUnder(spec.kind) === under);
+		const those = specs.filter((spec) => isRegion(spec) === under);
 		for (const sheet of new Set(those.map((spec) => spec.sheet))) {
 			const here = those.filter((spec) => spec.sheet === sheet);
 			const keys = stackPlaces(model, sheet, here.length, under);
@@ -125,8 +125,7 @@ export function withContents(model: BoardModel, ids: Iterable<string>): Set<stri
 		if (!object) continue;
 		all.add(id);
 		queue.push(...model.marksOn(id));
-		if (isRegion(object) || isHolder(object) || object.kind === 'group')
-			queue.push(...model.contentsOf(object));
+		if (traitsOf(object).contents !== 'none') queue.push(...model.contentsOf(object));
 	}
 	return all;
 }
@@ -156,24 +155,24 @@ export function moveObjects(
 		for (const id of [...moving]) {
 			for (const tie of model.tiesOf(id)) {
 				const link = model.find(tie);
-				if (link?.kind !== 'connector' || !link.bends?.length || moving.has(tie)) continue;
+				if (!isConnector(link) || !link.bends?.length || moving.has(tie)) continue;
 				if (link.ends.every((end) => 'object' in end && moving.has(end.object))) moving.add(tie);
 			}
 		}
 		for (const id of moving) {
 			const object = model.find(id)!;
-			if (object.lock || object.kind === 'group' || isInHolder(model, object)) continue;
-			if (object.kind === 'connector') {
+			if (object.lock || isGroup(object) || isInHolder(model, object)) continue;
+			if (isConnector(object)) {
 				const bends = object.bends?.map(([x, y]): [number, number] => [x + dx, y + dy]);
 				patch(hand, id, {
 					ends: object.ends.map((end) => shifted(end, dx, dy)),
 					...(bends ? { bends } : {}),
 				});
 			} else {
-				if (object.kind === 'mark' && object.on && moving.has(object.on.to)) continue;
+				if (isMark(object) && object.on && moving.has(object.on.to)) continue;
 				const [x, y, w, h, angle] = object.set ?? object.box;
 				const box: BoxValues = [x + dx, y + dy, w, h, angle];
-				patch(hand, id, object.kind === 'mark' ? { box, on: stickIn(model, object, box) } : { box });
+				patch(hand, id, isMark(object) ? { box, on: stickIn(model, object, box) } : { box });
 			}
 		}
 	});
@@ -207,7 +206,7 @@ export function scaleObjects(
 
 /** Size of the type in an object, where it does not follow from the room that the text has. */
 function sizeOf(object: BoardObject): number | undefined {
-	if (object.kind === 'text') return object.style.size ?? TEXT_SIZES[object.style.role];
+	if (isText(object)) return object.style.size ?? TEXT_SIZES[object.style.role];
 	const own = 'size' in object.style ? (object.style.size as number | undefined) : undefined;
 	return own ?? (isHolder(object) ? CELL_TEXT : undefined);
 }
@@ -254,7 +253,7 @@ export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<strin
 	const gone = new Set([...ids].filter((id) => !model.find(id)?.lock));
 	for (const id of [...gone]) {
 		const object = model.find(id);
-		if (object?.kind === 'group') for (const member of withContents(model, [id])) gone.add(member);
+		if (isGroup(object)) for (const member of withContents(model, [id])) gone.add(member);
 	}
 	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);

@@ -3,6 +3,8 @@
  * field it is for; the server settles such notes one after the other, so that thirty that arrive in the
  * same second never lie on each other.
  */
+import { hasBox, traitsOf } from './kinds/traits';
+import { isField } from './kinds/guards';
 import { type Box } from '../geometry/box';
 import { freePlace, placesIn } from '../geometry/free-place';
 import { REGION_TITLE } from './kinds/region';
@@ -25,7 +27,7 @@ export function takenOn(model: BoardModel, field: BoardObject, except: ReadonlyS
 	const [x, y, w] = field.box;
 	return model
 		.within(field.sheet, { x, y, w, h: 1e6 })
-		.filter((o) => o.kind !== 'field' && o.kind !== 'connector' && o.kind !== 'group' && !except.has(o.id))
+		.filter((o) => hasBox(o) && traitsOf(o).layer !== 'field' && !except.has(o.id))
 		.map((o) => model.boundsOf(o.id)!);
 }
 
@@ -63,7 +65,7 @@ export function settle(model: BoardModel, waiting: readonly BoardObject[]): Sett
 	const placers = new Map<string, ReturnType<typeof placesIn>>();
 	for (const note of [...waiting].sort((a, b) => a.made - b.made || (a.id < b.id ? -1 : 1))) {
 		const field = model.find(note.landing ?? '');
-		if (!field || field.kind !== 'field') {
+		if (!field || !isField(field)) {
 			boxes.set(note.id, note.box);
 			continue;
 		}

@@ -1,4 +1,5 @@
 /** Grouping objects so that they are taken as one, and locking them against slips. */
+import { isGroup } from './kinds/guards';
 import { objectsOf } from './document';
 import { addObjects, withContents } from './edits';
 import { type Hand, patch, transact } from './store';
@@ -27,7 +28,7 @@ export function ungroupObjects(hand: Hand, model: BoardModel, ids: Iterable<stri
 	transact(hand, () => {
 		for (const id of ids) {
 			const group = model.find(id);
-			if (group?.kind !== 'group' || group.lock) continue;
+			if (!isGroup(group) || group.lock) continue;
 			for (const member of model.membersOf(id)) {
 				patch(hand, member, { group: group.group });
 				freed.push(member);

@@ -1,4 +1,6 @@
 /** Growing a flow: the next object beside one, already linked, of the same kind and look. */
+import { takesRoom, traitsOf } from './kinds/traits';
+import { isConnector } from './kinds/guards';
 import { inflate, overlaps, type Box } from '../geometry/box';
 import { addObjects, type NewObject } from './edits';
 import type { Hand } from './store';
@@ -13,8 +15,7 @@ const STEP = { x: 90, y: 70 };
 const CLEAR = 16;
 
 /** Whether an object can have a next one. */
-export const canGrow = (object: BoardObject): boolean =>
-	object.kind === 'note' || object.kind === 'shape' || object.kind === 'text';
+export const canGrow = (object: BoardObject): boolean => traitsOf(object).textOnly;
 
 /**
  * The free place for the next object in a direction: straight on if nothing is there, else to either side
@@ -30,11 +31,7 @@ export function nextPlace(model: BoardModel, object: BoardObject, direction: Dir
 	const isFree = (box: Box): boolean =>
 		!model
 			.touching(object.sheet, inflate(box, clear))
-			.some(
-				(other) =>
-					!['connector', 'field', 'theme', 'group'].includes(other.kind) &&
-					overlaps(model.boundsOf(other.id)!, inflate(box, clear)),
-			);
+			.some((other) => takesRoom(other) && overlaps(model.boundsOf(other.id)!, inflate(box, clear)));
 	for (let out = 1; ; out++) {
 		for (let aside = 0; aside < 7; aside++) {
 			const shift = Math.ceil(aside / 2) * (aside % 2 === 1 ? 1 : -1);
@@ -50,7 +47,7 @@ export function nextPlace(model: BoardModel, object: BoardObject, direction: Dir
 function linkStyle(model: BoardModel, id: string): ObjectOf<'connector'>['style'] {
 	for (const tie of model.tiesOf(id)) {
 		const link = model.find(tie);
-		if (link?.kind === 'connector') return link.style;
+		if (isConnector(link)) return link.style;
 	}
 	return { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' };
 }

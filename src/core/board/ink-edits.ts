@@ -1,4 +1,5 @@
 /** What rubbing out does to the board. */
+import { isStroke } from './kinds/guards';
 import { objectsOf } from './document';
 import { addObjects, type NewObject } from './edits';
 import { type Hand, transact } from './store';
@@ -20,7 +21,7 @@ export function eraseStrokes(
 		for (const [id, pieces] of left) {
 			const stroke = model.find(id);
 			const map = objectsOf(hand.doc).get(id);
-			if (stroke?.kind !== 'stroke' || !map || stroke.lock) continue;
+			if (!isStroke(stroke) || !map || stroke.lock) continue;
 			const [first, ...more] = pieces;
 			if (!first) {
 				for (const tie of model.tiesOf(id)) objectsOf(hand.doc).delete(tie);

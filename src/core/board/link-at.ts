@@ -1,4 +1,5 @@
 /** Links in the texts of objects: which one lies under a point, and which there are. */
+import { isConnector } from './kinds/guards';
 import { turn, type Point } from '../geometry/box';
 import type { SceneContext } from './drawing';
 import { boxOf, settingOf } from './kinds';
@@ -13,7 +14,7 @@ export const linksOf = ({ text }: BoardObject): string[] => [
 
 /** The address that stands at a point of the board on an object, in whichever of its texts. */
 export function linkAt(object: BoardObject, p: Point, context: SceneContext): string | undefined {
-	const box = object.kind === 'connector' ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
+	const box = isConnector(object) ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
 	const centre = { x: box.x + box.w / 2, y: box.y + box.h / 2 };
 	const upright = box.angle ? turn(p, centre, -box.angle) : p;
 	const local = { x: upright.x - box.x, y: upright.y - box.y };

@@ -1,4 +1,5 @@
 /** What is linked with what, by connectors and as "see also". */
+import { isConnector } from './kinds/guards';
 import type { BoardModel } from './model';
 import type { BoardObject } from './objects';
 
@@ -6,10 +7,10 @@ import type { BoardObject } from './objects';
 export function linkedWith(model: BoardModel, id: string): BoardObject[] {
 	const object = model.find(id);
 	const ids = new Set<string>();
-	const links = object?.kind === 'connector' ? [id] : model.tiesOf(id);
+	const links = isConnector(object) ? [id] : model.tiesOf(id);
 	for (const tie of links) {
 		const link = model.find(tie);
-		if (link?.kind !== 'connector') continue;
+		if (!isConnector(link)) continue;
 		for (const end of link.ends) if ('object' in end) ids.add(end.object);
 	}
 	for (const other of object?.see ?? []) ids.add(other);

@@ -1,8 +1,10 @@
 /** Marks that stick: which object they lie on, and going along with it. */
+import { isRegion } from './kinds/traits';
+import { isMark } from './kinds/guards';
 import { centreOf, holdsPoint, turn, type Point } from '../geometry/box';
 import { type Hand, patch, transact } from './store';
 import { boxOf } from './kinds/outline';
-import { isRegion, type BoardModel } from './model';
+import type { BoardModel } from './model';
 import { byStack, type BoardObject, type BoxValues, type ObjectOf } from './objects';
 
 type Mark = ObjectOf<'mark'>;
@@ -39,7 +41,7 @@ export function placeMarks(hand: Hand, model: BoardModel, boxes: ReadonlyMap<str
 	transact(hand, () => {
 		for (const [id, box] of boxes) {
 			const mark = model.find(id);
-			if (mark?.kind === 'mark') patch(hand, id, { box, on: stickIn(model, mark, box) });
+			if (isMark(mark)) patch(hand, id, { box, on: stickIn(model, mark, box) });
 		}
 	});
 }

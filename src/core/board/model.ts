@@ -5,11 +5,13 @@
  *     const model = new BoardModel(doc);
  *     const stop = model.onChange(({ changed, removed }) => painter.apply(changed, removed));
  */
+import { isRegion } from './kinds/traits';
+import { isConnector, isGroup, isTheme } from './kinds/guards';
 import * as Y from 'yjs';
 import type { Box, Point } from '../geometry/box';
 import { objectsOf, placesOf, sheetsOf } from './document';
 import type { SceneContext } from './drawing';
-import { contentsOf, fieldOf, isRegion, outermost } from './containment';
+import { contentsOf, fieldOf, outermost } from './containment';
 import { DerivedLayout } from './derived-layout';
 import { boundsOfObject, hits } from './kinds';
 import type { Lock } from './kinds/common';
@@ -259,7 +261,7 @@ export class BoardModel {
 
 	/** Ids of what an object takes along: members, sorted notes, what was put in, what lies inside. */
 	contentsOf(holder: BoardObject): string[] {
-		if (holder.kind === 'theme') return this.derived.notesOf(holder);
+		if (isTheme(holder)) return this.derived.notesOf(holder);
 		return contentsOf(this, holder);
 	}
 
@@ -282,7 +284,7 @@ export class BoardModel {
 		const noteArea = (id: string): void => {
 			const area = this.index.boundsOf(id);
 			const sheet = this.index.sheetOf(id);
-			if (area && sheet && this.objects.get(id)?.kind !== 'connector') disturbed.push({ sheet, area });
+			if (area && sheet && !isConnector(this.objects.get(id))) disturbed.push({ sheet, area });
 		};
 		for (const [id, keys] of ids) {
 			noteArea(id);
@@ -357,7 +359,7 @@ export class BoardModel {
 		}
 		let { object } = read;
 		// A group's box is that of its members, not what stands in the document.
-		if (object.kind === 'group' && before) object = { ...object, box: before.box };
+		if (isGroup(object) && before) object = { ...object, box: before.box };
 		this.guardOne(object);
 		this.objects.set(id, object);
 		this.indexes.add(object);
@@ -390,5 +392,3 @@ export class BoardModel {
 		for (const listener of this.listeners) listener(change);
 	}
 }
-
-export { isBranch, isRegion } from './containment';

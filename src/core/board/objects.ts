@@ -7,40 +7,11 @@ import type { RichText } from '../text/rich';
 import { OWN_COLOUR, SURFACES } from './colours';
 import type { Nod } from './nods';
 import { identifier } from './kinds/common';
-import { connectorSchema } from './kinds/connector-schema';
-import { actionsSchema } from './kinds/actions';
-import { columnsSchema } from './kinds/columns';
-import { gridSchema } from './kinds/grid';
-import { groupSchema } from './kinds/group';
-import { listSchema } from './kinds/list';
-import { markSchema } from './kinds/mark';
-import { noteSchema } from './kinds/note';
-import { pictureSchema } from './kinds/picture';
-import { fieldSchema, themeSchema } from './kinds/region';
-import { shapeSchema } from './kinds/shape';
-import { strokeSchema } from './kinds/stroke';
-import { tableSchema } from './kinds/table';
-import { textSchema } from './kinds/text';
+import { SCHEMAS } from './kinds/registry';
 import type { Laid } from './holders/layout';
 import type { HolderParts } from './holders/parts';
 
-export const objectSchema = z.discriminatedUnion('kind', [
-	noteSchema,
-	textSchema,
-	shapeSchema,
-	connectorSchema,
-	fieldSchema,
-	themeSchema,
-	groupSchema,
-	strokeSchema,
-	pictureSchema,
-	columnsSchema,
-	gridSchema,
-	listSchema,
-	actionsSchema,
-	tableSchema,
-	markSchema,
-]);
+export const objectSchema = z.discriminatedUnion('kind', SCHEMAS);
 
 export type StoredObject = z.infer<typeof objectSchema>;
 /** An object as it is read: the stored values and its text. */
@@ -121,7 +92,7 @@ export const byStack = (a: { z: string; id: string }, b: { z: string; id: string
 	a.z < b.z ? -1 : a.z > b.z ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
 export { boxSchema, DASHES, FAMILIES, ALIGNMENTS } from './kinds/common';
-export { ROUTES, TIPS, type ConnectorEnd, type Tip } from './kinds/connector-schema';
+export { ROUTES, TIPS, type ConnectorEnd, type Tip } from './kinds/connector';
 export { NOTE_FORMS, NOTE_SIZES, type NoteForm } from './kinds/note';
 export { TEXT_ROLES, type TextRole } from './kinds/text';
 export { SHAPES, type ShapeName } from './shapes';

@@ -3,6 +3,7 @@
  * meanwhile, connectors to something that was. Objects come onto a sheet of their own, where they
  * are found again; such connectors go, as those go that stood there before.
  */
+import { isConnector } from './kinds/guards';
 import * as Y from 'yjs';
 import { objectsOf, sheetsOf } from './document';
 import type { BoardModel } from './model';
@@ -26,7 +27,7 @@ export function orphansOn(model: BoardModel, ids: Iterable<string> = model.objec
 		const object = model.find(id);
 		if (!object) continue;
 		const isLoose =
-			object.kind === 'connector' &&
+			isConnector(object) &&
 			object.ends.some((end) => 'object' in end && model.find(end.object) === undefined);
 		if (isLoose) orphans.loose.push(id);
 		else if (!sheets.has(object.sheet)) orphans.lost.push(id);

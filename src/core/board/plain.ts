@@ -2,6 +2,7 @@
  * A board for painting only: plain objects with the ways of their connectors, and where they are. It knows
  * no live document, so that a worker can hold one and be told what changed.
  */
+import { isConnector, isPicture } from './kinds/guards';
 import type { Box } from '../geometry/box';
 import type { Measure } from '../text/fonts';
 import type { Surface } from './colours';
@@ -28,7 +29,7 @@ export interface Dirty {
 export function paintedOf(model: BoardModel, id: string): RenderItem | undefined {
 	const object = model.find(id);
 	if (!object) return undefined;
-	const route = object.kind === 'connector' ? model.routeOf(id) : undefined;
+	const route = isConnector(object) ? model.routeOf(id) : undefined;
 	return route ? { object, route } : { object };
 }
 
@@ -104,7 +105,7 @@ export class RenderBoard {
 	/** Pictures that show a file. */
 	*showing(file: string): Iterable<string> {
 		for (const object of this.objects.values())
-			if (object.kind === 'picture' && object.file === file) yield object.id;
+			if (isPicture(object) && object.file === file) yield object.id;
 	}
 
 	extent(sheet: string): Box | undefined {

@@ -3,6 +3,7 @@
  * between, and on the other connectors that would run on the same line; it is worked out anew when any of
  * these changes, and is the same on every screen because it depends on nothing else.
  */
+import { isConnector } from './kinds/guards';
 import { boundsOf, centreOf, overlaps, unionOf, type Box, type Point } from '../geometry/box';
 import { Separation } from '../link/apart';
 import type { RoutedPath } from '../link/strands';
@@ -11,7 +12,7 @@ import type { Path } from '../link/polyline';
 import { rightAngled, throughBends } from '../link/right-angled';
 import type { Route } from './drawing';
 import { boxOf, edgeTowards, meeting } from './kinds/outline';
-import { blocksWay, outlineOf } from './kinds/tieable';
+import { blocksWay, outlineOf } from './kinds';
 import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
 import { ObstacleCache } from './obstacle-cache';
 import { SpatialIndex } from './spatial';
@@ -168,7 +169,7 @@ export class Routes {
 		const known = this.known.get(id);
 		if (known) return known.route;
 		const connector = this.find(id);
-		if (connector?.kind !== 'connector') return undefined;
+		if (!isConnector(connector)) return undefined;
 		const route = routeAlone(connector, this.find);
 		if (!route) return undefined;
 		this.known.set(id, { sheet: connector.sheet, route });
@@ -180,7 +181,7 @@ export class Routes {
 	touch(id: string): void {
 		this.drop(id);
 		const connector = this.find(id);
-		if (connector?.kind === 'connector' && connector.style.route === 'right-angled') this.pending.add(id);
+		if (isConnector(connector) && connector.style.route === 'right-angled') this.pending.add(id);
 	}
 
 	/** Notes that a connector is gone. */
@@ -243,8 +244,8 @@ export class Routes {
 
 	private reroute(id: string): boolean {
 		const connector = this.find(id);
-		const ends = connector?.kind === 'connector' ? endsOf(connector, this.find) : undefined;
-		if (connector?.kind !== 'connector' || !ends) {
+		const ends = isConnector(connector) ? endsOf(connector, this.find) : undefined;
+		if (!isConnector(connector) || !ends) {
 			this.known.delete(id);
 			return false;
 		}

@@ -1,11 +1,12 @@
 /** From objects to drawings: what a view, a picture or a file shows. */
+import type { Traits } from './kinds/kind';
+import { traitsOf } from './kinds/traits';
 import type { Box } from '../geometry/box';
 import { inflate, unionOf } from '../geometry/box';
 import type { Measure } from '../text/fonts';
 import type { Surface } from './colours';
 import type { Ground, GroundPicture } from './ground';
 import type { Drawing, SceneContext } from './drawing';
-import { takesCards } from './holders/forms';
 import { drawingOf } from './kinds';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject } from './objects';
@@ -14,14 +15,8 @@ export function sceneContext(model: BoardModel, surface: Surface, measure: Measu
 	return { surface, measure, find: model.find, routeOf: model.routeOf };
 }
 
-const layerOf = (object: BoardObject): number =>
-	object.kind === 'field'
-		? 0
-		: object.kind === 'theme' || takesCards(object)
-			? 1
-			: object.kind === 'connector'
-				? 2
-				: 3;
+const LAYERS: Record<Traits['layer'], number> = { field: 0, ground: 1, line: 2, piece: 3 };
+const layerOf = (object: BoardObject): number => LAYERS[traitsOf(object).layer];
 
 /** The order in which objects are painted: regions first, then links, then what stands on the board. */
 export function inPaintOrder(objects: readonly BoardObject[]): BoardObject[] {

@@ -1,4 +1,5 @@
 /** Fields as a sequence: the order in which they are gone through, shown and exported. */
+import { isField } from './kinds/guards';
 import { freshKeys } from './order-keys';
 import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
@@ -10,7 +11,7 @@ type Field = ObjectOf<'field'>;
 export function fieldsInOrder(model: BoardModel, sheet: string): Field[] {
 	const fields = [...model.fields].flatMap((id): Field[] => {
 		const field = model.find(id);
-		return field?.kind === 'field' && field.sheet === sheet ? [field] : [];
+		return isField(field) && field.sheet === sheet ? [field] : [];
 	});
 	const placed = fields.filter(({ order }) => order !== undefined);
 	placed.sort((a, b) => (a.order! < b.order! ? -1 : a.order! > b.order! ? 1 : a.id < b.id ? -1 : 1));
@@ -46,7 +47,7 @@ function asRead(fields: readonly Field[]): Field[] {
  */
 export function putInSequence(hand: Hand, model: BoardModel, id: string, before: string | undefined): void {
 	const field = model.find(id);
-	if (field?.kind !== 'field' || field.lock || before === id) return;
+	if (!isField(field) || field.lock || before === id) return;
 	const others = fieldsInOrder(model, field.sheet).filter((each) => each.id !== id);
 	const at = before === undefined ? others.length : others.findIndex((each) => each.id === before);
 	if (at >= 0) writeOrder(hand, [...others.slice(0, at), field, ...others.slice(at)]);
@@ -65,7 +66,7 @@ function writeOrder(hand: Hand, order: readonly Field[]): void {
 /** Moves a field by one place in the sequence of its sheet, as one step. */
 export function shiftInSequence(hand: Hand, model: BoardModel, id: string, by: -1 | 1): void {
 	const field = model.find(id);
-	if (field?.kind !== 'field' || field.lock) return;
+	if (!isField(field) || field.lock) return;
 	const order = fieldsInOrder(model, field.sheet);
 	const at = order.findIndex((each) => each.id === id);
 	const to = at + by;

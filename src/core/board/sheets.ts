@@ -1,4 +1,5 @@
 /** The sheets of a board: adding, changing, ordering, duplicating, removing. */
+import { isConnector, isMark } from './kinds/guards';
 import * as Y from 'yjs';
 import { copyOut, putDown } from './clip';
 import { objectsOf, sheetsOf } from './document';
@@ -92,7 +93,7 @@ export function moveToSheet(hand: Hand, model: BoardModel, ids: Iterable<string>
 	transact(hand, () => {
 		for (const id of links) {
 			const link = model.find(id);
-			if (link?.kind !== 'connector') continue;
+			if (!isConnector(link)) continue;
 			if (link.ends.every((end) => 'point' in end || moving.has(end.object))) moving.add(id);
 			else if (!moving.has(id)) objectsOf(hand.doc).delete(id);
 		}
@@ -104,7 +105,7 @@ export function moveToSheet(hand: Hand, model: BoardModel, ids: Iterable<string>
 			patch(hand, id, {
 				sheet,
 				...(leavesTheme ? { theme: undefined } : {}),
-				...(object.kind === 'mark' && object.on && !moving.has(object.on.to)
+				...(isMark(object) && object.on && !moving.has(object.on.to)
 					? { on: undefined, box: object.box }
 					: {}),
 				...(leavesHolder ? { held: undefined, box: object.box } : {}),

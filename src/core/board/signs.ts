@@ -1,4 +1,5 @@
 /** Small signs on the edge of an object: how many nods it has, where else to look, whether it is locked. */
+import { hasBox } from './kinds/traits';
 import type { Point } from '../geometry/box';
 import { centreOf, distance, turn } from '../geometry/box';
 import type { Primitive, SceneContext } from './drawing';
@@ -103,13 +104,11 @@ function seeItems(object: BoardObject): Primitive[] {
 
 /** The primitives of all signs of an object, in its own coordinates. */
 export const signItems = (object: BoardObject, context: SceneContext): Primitive[] =>
-	object.kind === 'connector' || object.kind === 'group'
-		? []
-		: [...nodItems(object, context), ...seeItems(object)];
+	hasBox(object) ? [...nodItems(object, context), ...seeItems(object)] : [];
 
 /** The sign of an object at a point of the board. */
 export function signAt(object: BoardObject, p: Point, reach: number): SignName | undefined {
-	if (object.kind === 'connector' || object.kind === 'group') return undefined;
+	if (!hasBox(object)) return undefined;
 	const box = boxOf(object.box);
 	const local = turn(p, centreOf(box), -box.angle);
 	const isAt = (sign: SignName): boolean => {

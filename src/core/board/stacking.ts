@@ -1,4 +1,5 @@
 /** What lies above what: bringing objects to the front, to the back, or one step past what they overlap. */
+import { isGroup } from './kinds/guards';
 import { overlaps } from '../geometry/box';
 import { stackPlaces, withContents } from './edits';
 import { type Hand, patch, transact } from './store';
@@ -10,7 +11,7 @@ import { byStack, type BoardObject } from './objects';
 function withGroups(model: BoardModel, ids: Iterable<string>): Set<string> {
 	const all = new Set<string>();
 	for (const id of ids) {
-		if (model.find(id)?.kind === 'group') for (const each of withContents(model, [id])) all.add(each);
+		if (isGroup(model.find(id))) for (const each of withContents(model, [id])) all.add(each);
 		else all.add(id);
 	}
 	return all;

@@ -1,8 +1,9 @@
 /** A board in memory for tests: a document, its model, and a hand to edit with. */
+import { isList } from './kinds/guards';
 import * as Y from 'yjs';
 import { addObject, type NewObject } from './edits';
 import type { Hand } from './store';
-import type { HolderKind } from './holders/forms';
+import { formOfHolder, type HolderKind } from './holders/forms';
 import { newParts, startSize } from './holders/make';
 import { addSheet } from './sheets';
 import { BoardModel } from './model';
@@ -96,8 +97,8 @@ export function holderAt(
 	rows = 2,
 ): string {
 	const parts = newParts(board.hand, kind, rows, {
-		columns: kind === 'list' ? [] : columns,
-		...(kind === 'grid' ? { rows: ['Saturday', 'Sunday'].slice(0, rows) } : {}),
+		columns: isList({ kind }) ? [] : columns,
+		...(formOfHolder(kind).headCol ? { rows: ['Saturday', 'Sunday'].slice(0, rows) } : {}),
 	});
 	const { w, h } = startSize(kind, parts);
 	return addObject(board.hand, board.model, {

@@ -2,6 +2,7 @@
  * Notes that are put down by hand inside the frame of a theme belong to it; those that are taken
  * out of all frames belong to none.
  */
+import { isNote, isTheme } from './kinds/guards';
 import { holdsPoint, type Box } from '../geometry/box';
 import { type Hand, patch, transact } from './store';
 import type { BoardModel } from './model';
@@ -28,7 +29,7 @@ export function sortByFrames(
 	transact(hand, () => {
 		for (const [id, box] of moved) {
 			const note = model.find(id);
-			if (note?.kind !== 'note' || note.lock || (note.theme && moving.has(note.theme))) continue;
+			if (!isNote(note) || note.lock || (note.theme && moving.has(note.theme))) continue;
 			const theme = themeAt(model, note, box, moving);
 			if (theme) grown.set(theme.id, around(grown.get(theme.id) ?? theme.box, box));
 			if (theme?.id !== note.theme) patch(hand, id, { theme: theme?.id });
@@ -51,7 +52,7 @@ function themeAt(
 	return model
 		.within(note.sheet, { ...middle, w: 0, h: 0 })
 		.reverse()
-		.find((each) => each.kind === 'theme' && !moving.has(each.id) && holdsPoint(asBox(each.box), middle));
+		.find((each) => isTheme(each) && !moving.has(each.id) && holdsPoint(asBox(each.box), middle));
 }
 
 function around([x, y, w, h, angle]: BoxValues, [nx, ny, nw, nh]: BoxValues): BoxValues {

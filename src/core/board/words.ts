@@ -1,4 +1,5 @@
 /** An object in words: for search, for lists, for whoever listens instead of looking, for other programs. */
+import { nameOf } from './kinds';
 import { plainText } from '../text/rich';
 import { formOf, isTextCell } from './holders/forms';
 import { HEAD, partOf } from './holders/parts';
@@ -26,8 +27,7 @@ export function rowsOf(object: BoardObject): string[][] {
 
 /** Everything that can be read in an object, a line each. */
 export function wordsOf(object: BoardObject): string {
-	if (object.kind === 'mark') return object.style.name.replace(/^emoji-/, '').replace(/[-_]/g, ' ');
-	const own = plainText(object.text) || (object.kind === 'picture' ? (object.name ?? '') : '');
+	const own = plainText(object.text) || nameOf(object);
 	if (!object.parts) return own;
 	const lines = rowsOf(object).map((cells) => cells.filter(Boolean).join(' | '));
 	return [own, ...lines].filter(Boolean).join('\n');

@@ -1,4 +1,5 @@
 /** What came of a vote, on the board: objects in their order, in columns, or on a matrix. */
+import { isNote } from '../board/kinds/guards';
 import { addObject, moveTo } from '../board/edits';
 import { type Hand, transact } from '../board/store';
 import { putIn } from '../board/holders/cards';
@@ -78,7 +79,7 @@ export function layInColumns(
 	outcome: Ranked,
 	words: { title: string; columns: [string, string, string] },
 ): string | undefined {
-	const all = there(model, outcome).filter(({ result }) => model.find(result.option.id)!.kind === 'note');
+	const all = there(model, outcome).filter(({ result }) => isNote(model.find(result.option.id)!));
 	const [first] = all;
 	if (!first) return undefined;
 	const parts = newParts(hand, 'columns', 0, { columns: words.columns });

@@ -2,6 +2,7 @@
  * Notes and other objects as a table (RFC 4180), safe to open in a spreadsheet: a cell that a spreadsheet
  * would take for a formula gets an apostrophe in front (OWASP, "CSV injection").
  */
+import { isConnector, isShape } from '../board/kinds/guards';
 import Papa from 'papaparse';
 import type { BoardModel } from '../board/model';
 import type { BoardObject } from '../board/objects';
@@ -66,7 +67,7 @@ export function csvOf(model: BoardModel, objects: readonly BoardObject[]): strin
 			time(object.made),
 			time(object.changed),
 			object.id,
-			object.kind === 'shape' ? object.style.shape : '',
+			isShape(object) ? object.style.shape : '',
 			...placeOf(model, object),
 			...endsOf(model, object),
 		];
@@ -101,7 +102,7 @@ function placeOf(model: BoardModel, { held }: BoardObject): [string, string, str
 
 /** The words of what a connector leads from and to. */
 function endsOf(model: BoardModel, object: BoardObject): [string, string] {
-	if (object.kind !== 'connector') return ['', ''];
+	if (!isConnector(object)) return ['', ''];
 	const [from, to] = object.ends.map((end) => {
 		const tied = 'object' in end ? model.find(end.object) : undefined;
 		return tied ? wordsOf(tied) : '';

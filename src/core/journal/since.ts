@@ -1,4 +1,5 @@
 /** What others did since somebody was last here, by person and by the field in which it happened. */
+import { isField } from '../board/kinds/guards';
 import { fieldOf } from '../board/containment';
 import type { BoardModel } from '../board/model';
 import type { Happening, Verb } from './happenings';
@@ -24,7 +25,7 @@ export function sinceThen(model: BoardModel, happenings: readonly Happening[], r
 	for (const { person, verb, id, sheet, until } of happenings) {
 		if (person === undefined || person === reader) continue;
 		const object = id === undefined ? undefined : model.find(id);
-		const field = object && (object.kind === 'field' ? object.id : fieldOf(model, object)?.id);
+		const field = object && (isField(object) ? object.id : fieldOf(model, object)?.id);
 		const place = object?.sheet ?? sheet;
 		const key = JSON.stringify([person, field, place]);
 		const doing: Counted = doings.get(key) ?? {

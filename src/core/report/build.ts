@@ -1,4 +1,5 @@
 /** Writes the report of a session: what was asked, who was there, how it went, and what came of it. */
+import { isActionItems, isNote, isTheme } from '../board/kinds/guards';
 import { plainText } from '../text/rich';
 import type { BoardModel } from '../board/model';
 import { partOf } from '../board/holders/parts';
@@ -59,7 +60,7 @@ function stepsOf({ session }: Source, say_: ReportWords): Block[] {
 function notesIn(model: BoardModel, ids: readonly string[]): Inline[][] {
 	return ids
 		.flatMap((id) => model.find(id) ?? [])
-		.filter(({ kind }) => kind === 'note')
+		.filter(isNote)
 		.sort((a, b) => (b.nods?.length ?? 0) - (a.nods?.length ?? 0) || a.made - b.made)
 		.flatMap((note) => {
 			const text = wordsOf(note).trim();
@@ -70,7 +71,7 @@ function notesIn(model: BoardModel, ids: readonly string[]): Inline[][] {
 
 function themesOf({ model }: Source, say_: ReportWords): { blocks: Block[]; told: Set<string> } {
 	const told = new Set<string>();
-	const themes = [...model.objects.values()].filter(({ kind }) => kind === 'theme');
+	const themes = [...model.objects.values()].filter(isTheme);
 	const blocks = themes.flatMap((theme): Block[] => {
 		const ids = [...model.objects.values()].filter((object) => object.theme === theme.id).map(({ id }) => id);
 		for (const id of ids) told.add(id);
@@ -95,7 +96,7 @@ function fieldsOf({ model }: Source, say_: ReportWords, told: ReadonlySet<string
 
 function actionsOf({ model }: Source, say_: ReportWords): Block[] {
 	const items = [...model.objects.values()].flatMap(({ kind, parts }) => {
-		if (kind !== 'actions' || !parts) return [];
+		if (!isActionItems({ kind }) || !parts) return [];
 		return parts.rows.flatMap(({ id }) => {
 			const what = plainText(parts.cells[partOf(id, 'text')] ?? []).trim();
 			const { person, due, done } = parts.facts[id] ?? {};
@@ -119,7 +120,7 @@ function picturesOf({ model, pictureOf }: Source, say_: ReportWords): Block[] {
 		.flatMap(({ id }) => fieldsInOrder(model, id))
 		.filter((field) => model.contentsOf(field).length > 0);
 	const sorted = model.sheets.filter(({ id }) =>
-		[...model.objects.values()].some(({ kind, sheet }) => kind === 'theme' && sheet === id),
+		[...model.objects.values()].some(({ kind, sheet }) => isTheme({ kind }) && sheet === id),
 	);
 	if (fields.length + sorted.length === 0) return [];
 	return [

@@ -1,4 +1,5 @@
 /** Votes in a report: what came of each, how it was asked, and what was decided. */
+import { isTheme } from '../board/kinds/guards';
 import type { BoardModel } from '../board/model';
 import { plainText } from '../text/rich';
 import type { ShownVote } from '../decide/wire';
@@ -106,7 +107,7 @@ export function votesInReport(
 	// A theme that won is as good as what stands in it.
 	const themes = [...new Set(decided.flatMap(({ chosen }) => chosen))].flatMap((id): Block[] => {
 		const theme = model.find(id);
-		if (theme?.kind !== 'theme') return [];
+		if (!isTheme(theme)) return [];
 		const notes = notesIn(model, model.contentsOf(theme));
 		return notes.length === 0 ? [] : [head(3, plainText(theme.text)), listOf(notes)];
 	});

@@ -1,4 +1,5 @@
 /** How evenly a room contributes: notes by person and over time, and who has not been heard. */
+import { isNote } from '../board/kinds/guards';
 import type { BoardModel } from '../board/model';
 import { gini } from '../decide/agreement';
 
@@ -43,7 +44,7 @@ export function balanceOf(
 	const counts = Array.from({ length: SPANS }, () => 0);
 	for (const object of model.objects.values()) {
 		for (const { person, name } of object.nods ?? []) of(person, name).nods++;
-		if (object.kind !== 'note' || object.made < from || object.made > now) continue;
+		if (!isNote(object) || object.made < from || object.made > now) continue;
 		// Notes that are shown without names are somebody's, but nobody's in particular.
 		if (object.by[0] !== '') of(...object.by).notes++;
 		counts[Math.min(SPANS - 1, Math.floor((object.made - from) / span))]! += 1;

@@ -1,4 +1,5 @@
 /** Keeping people in the place: notes that lie outside of the step's field are found and brought back, and a field is put in order by person. */
+import { isField, isNote } from '../board/kinds/guards';
 import { objectsOf } from '../board/document';
 import { moveTo } from '../board/edits';
 import { type Hand, transact } from '../board/store';
@@ -14,7 +15,7 @@ export function straysOf(model: BoardModel, field: string, since: number): Board
 	return [...model.objects.values()]
 		.filter(
 			(object) =>
-				object.kind === 'note' &&
+				isNote(object) &&
 				object.made >= since &&
 				!inside.has(object.id) &&
 				object.landing === undefined &&
@@ -68,11 +69,11 @@ export function layByPerson(
 	how: 'together' | 'spread',
 ): number {
 	const home = model.find(field);
-	if (home?.kind !== 'field') return 0;
+	if (!isField(home)) return 0;
 	const notes = model
 		.contentsOf(home)
 		.flatMap((id) => model.find(id) ?? [])
-		.filter((object) => object.kind === 'note' && !object.lock && !object.held && !object.theme);
+		.filter((object) => isNote(object) && !object.lock && !object.held && !object.theme);
 	const groups = byPerson(notes);
 	const ordered = how === 'together' ? groups.flat() : inTurns(groups);
 	const room = roomOfField(home);

@@ -1,4 +1,5 @@
 /** Where threads hang: on an object, with which they move, or on a spot of a sheet. */
+import { isConnector } from '../board/kinds/guards';
 import { boxOf } from '../board/kinds/outline';
 import type { BoardModel } from '../board/model';
 import type { BoardObject } from '../board/objects';
@@ -18,7 +19,7 @@ const turned = (p: Point, round: Point, degrees: number): Point => {
 
 /** Box and angle by which a thread hangs on an object; a connector has none of its own, and its bounds stand in. */
 function frameOf(model: BoardModel, object: BoardObject): ReturnType<typeof boxOf> | undefined {
-	if (object.kind !== 'connector') return boxOf(object.box);
+	if (!isConnector(object)) return boxOf(object.box);
 	const bounds = model.boundsOf(object.id);
 	return bounds && { ...bounds, angle: 0 };
 }

@@ -1,4 +1,5 @@
 /** Finding room for a layout: where the hand is, as large as there is room, never over what is there. */
+import { isConnector } from '../board/kinds/guards';
 import { addObjects } from '../board/edits';
 import type { Hand } from '../board/store';
 import type { BoardModel } from '../board/model';
@@ -59,7 +60,7 @@ export function roomFor(
 
 /** What stands on a sheet, as far as it takes up room. */
 export const takenOn = (model: BoardModel, sheet: string): Box[] =>
-	model.onSheet(sheet).flatMap(({ id, kind }) => (kind === 'connector' ? [] : (model.boundsOf(id) ?? [])));
+	model.onSheet(sheet).flatMap(({ id, kind }) => (isConnector({ kind }) ? [] : (model.boundsOf(id) ?? [])));
 
 /** Draws a layout as it is, to see its size. */
 export function sized(draw: (sketch: Sketch) => void): { w: number; h: number; x: number; y: number } {
@@ -87,7 +88,7 @@ export function putLayout(
 		model,
 		sketch.objects.map((spec) => {
 			const [x, y, width, height, angle] = spec.box;
-			return spec.kind === 'connector' ? spec : { ...spec, box: [x + dx, y + dy, width, height, angle] };
+			return isConnector(spec) ? spec : { ...spec, box: [x + dx, y + dy, width, height, angle] };
 		}),
 	);
 }

@@ -1,7 +1,8 @@
 /** Drawing a layout by code: objects of the board at places relative to its upper left corner, at any scale. */
+import { isConnector } from '../board/kinds/guards';
 import type { Chalk, Pigment } from '../board/colours';
 import type { NewObject } from '../board/edits';
-import type { HolderKind } from '../board/holders/forms';
+import { formOfHolder, type HolderKind } from '../board/holders/forms';
 import { newParts, startSize } from '../board/holders/make';
 import { NOTE_SIZES, type NoteForm } from '../board/kinds/note';
 import { TEXT_SIZES, type TextRole } from '../board/kinds/text';
@@ -25,7 +26,7 @@ export class Sketch {
 	/** Bounds of everything that was drawn. */
 	get bounds(): Box {
 		const boxes = this.objects
-			.filter(({ kind }) => kind !== 'connector')
+			.filter((each) => !isConnector(each))
 			.map(({ box: [x, y, w, h] }) => ({ x, y, w, h }));
 		return unionOf(boxes) ?? { x: 0, y: 0, w: 1, h: 1 };
 	}
@@ -123,7 +124,7 @@ export class Sketch {
 				Math.round(x * this.scale),
 				Math.round(y * this.scale),
 				w,
-				kind === 'columns' ? Math.round(h * this.scale) : h,
+				formOfHolder(kind).rows ? h : Math.round(h * this.scale),
 				0,
 			],
 			style: { chalk },

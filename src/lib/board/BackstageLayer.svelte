@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What waits backstage on this sheet, as those who lead see it: pale, under hatching, and never in anybody's way. */
+	import { isConnector } from '$core/board/kinds/guards';
 	import { groundOf } from '$core/board/ground';
 	import { pictureOf } from '$core/board/scene';
 	import { toBoard } from '$core/geometry/view';
@@ -11,7 +12,7 @@
 	const { board }: { board: Board } = $props();
 	const objects = $derived(board.room.backstage?.objects(board.sheet) ?? []);
 	const origin = $derived(toBoard(board.view, { x: 0, y: 0 }));
-	const shown = $derived(objects.filter(({ kind }) => kind !== 'connector'));
+	const shown = $derived(objects.filter((each) => !isConnector(each)));
 
 	function paint(canvas: HTMLCanvasElement): void {
 		const ctx = canvas.getContext('2d');

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Pictures that play, over the canvas: a canvas shows only their first moment. */
+	import { isPicture } from '$core/board/kinds/guards';
 	import type { ObjectOf } from '$core/board/objects';
 	import { WHOLE, wholeBox } from '$core/board/kinds/picture';
 	import { overlaps } from '$core/geometry/box';
@@ -17,7 +18,7 @@
 		for (const id of board.model.playing) {
 			const object = board.model.find(id);
 			const bounds = board.model.boundsOf(id);
-			if (object?.kind !== 'picture' || object.sheet !== board.sheet) continue;
+			if (!isPicture(object) || object.sheet !== board.sheet) continue;
 			if (bounds && overlaps(bounds, view) && found.push(object) >= MOST) break;
 		}
 		return found;

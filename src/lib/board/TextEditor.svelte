@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isConnector, isNote } from '$core/board/kinds/guards';
 	import { nextNote } from './going-on';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
@@ -22,9 +23,9 @@
 		const object = board.model.find(id);
 		const setting = object && settingOf(object, board.context, part);
 		if (!object || !setting) return undefined;
-		const box = object.kind === 'connector' ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
+		const box = isConnector(object) ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);
 		// A label has no room of its own: it is written in the middle of its line, on the ground of the sheet.
-		const isLabel = object.kind === 'connector';
+		const isLabel = isConnector(object);
 		return { box, setting, isLabel, least: isLabel ? setting.room.w + 16 : setting.room.w };
 	});
 
@@ -82,7 +83,7 @@
 					const inList = editor.isActive('listItem') || editor.isActive('taskItem');
 					if (event.key === 'Tab' && !inList && board.writing.goOn(event.shiftKey ? -1 : 1)) return true;
 					if (event.key === 'Enter' && !event.shiftKey && !inList && board.writing.goDown()) return true;
-					if (event.key === 'Tab' && !event.shiftKey && board.model.find(id)?.kind === 'note') {
+					if (event.key === 'Tab' && !event.shiftKey && isNote(board.model.find(id))) {
 						// In a list Tab goes deeper; on a note it makes the next one.
 						if (inList) return false;
 						nextNote(board);

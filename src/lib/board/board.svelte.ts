@@ -2,6 +2,8 @@
  * The board as one person works on it: view, selection, tool, text being edited, undo. Tools and commands
  * act through it; all computation stands in core.
  */
+import { isArea } from '$core/board/kinds/traits';
+import { isGroup, isNote } from '$core/board/kinds/guards';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
 import * as edits from '$core/board/edits';
 import { shiftCards } from '$core/board/holders/cards';
@@ -144,7 +146,7 @@ export class Board extends Viewpoint {
 			return this.known.pieces;
 		const ids = new Set(
 			this.selected.flatMap((object) =>
-				object.kind === 'group' ? [...edits.withContents(model, [object.id])] : [object.id],
+				isGroup(object) ? [...edits.withContents(model, [object.id])] : [object.id],
 			),
 		);
 		const pieces = [...ids]
@@ -228,8 +230,7 @@ export class Board extends Viewpoint {
 		this.frame.onlook();
 		this.select([id]);
 		const isLarge = bounds.w * this.view.scale > this.size.w || bounds.h * this.view.scale > this.size.h;
-		if (object.kind === 'field' || object.kind === 'theme' || isLarge || this.view.scale < 0.35)
-			this.setView(fitBox(bounds, this.size, 60, 1));
+		if (isArea(object) || isLarge || this.view.scale < 0.35) this.setView(fitBox(bounds, this.size, 60, 1));
 		else this.setView(reveal(this.view, bounds, this.size));
 	}
 
@@ -332,7 +333,7 @@ export class Board extends Viewpoint {
 		const bounds = clipBounds(clip);
 		if (!this.mayEdit || !bounds) return;
 		// Where only own notes may be put down, nothing else is.
-		if (!this.mayAll && clip.objects.some(({ kind }) => kind !== 'note')) return;
+		if (!this.mayAll && clip.objects.some((each) => !isNote(each))) return;
 		const from = centreOf(bounds);
 		const to = this.middle;
 		this.select(

@@ -1,4 +1,6 @@
 /** Copy, cut and paste through the system's clipboard: our own objects as they are, cells as a table, other text as a note. */
+import { takesRoom } from '$core/board/kinds/traits';
+import { isPicture, isTable } from '$core/board/kinds/guards';
 import { copyOut, type Clip } from '$core/board/clip';
 import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
@@ -111,7 +113,7 @@ function pasteCells(board: Board, cells: RichText[][]): void {
 function pasteIntoCells(board: Board, cells: RichText[][]): boolean {
 	const holder = holderIn(board);
 	const first = holder && textParts(holder)[0];
-	const from = board.cell ?? (holder?.kind === 'table' ? first : undefined);
+	const from = board.cell ?? (isTable(holder) ? first : undefined);
 	if (!holder || holder.lock || from === undefined || formOf(holder.kind)?.flow) return false;
 	board.asOne(() => {
 		writeBlock(board.room.hand, board.model, holder.id, from, cells);
@@ -123,7 +125,7 @@ function pasteIntoCells(board: Board, cells: RichText[][]): boolean {
 /** Puts a clip down; pictures from another board are brought along first. */
 async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> {
 	const here = board.room.info.boardId;
-	const hashes = clip.objects.flatMap((object) => (object.kind === 'picture' ? object.file : []));
+	const hashes = clip.objects.flatMap((object) => (isPicture(object) ? object.file : []));
 	if (hashes.length > 0 && from !== '' && from !== here) {
 		const share = send('POST', `/api/boards/${here}/files/share`, { from, hashes });
 		if (!(await attempt(share))) return;
@@ -204,7 +206,7 @@ function putNotes(board: Board, texts: readonly RichText[]): string[] {
 	const room = { x: Math.round(x - width / 2), y: Math.round(y - h / 2), w: width, h: 1e6 };
 	const taken = board.model
 		.touching(board.sheet, room)
-		.filter(({ kind }) => kind !== 'field' && kind !== 'theme' && kind !== 'connector' && kind !== 'group')
+		.filter(takesRoom)
 		.map(({ id }) => board.model.boundsOf(id)!);
 	const specs = texts.map((text): NewObject<'note'> => {
 		const at = spot ?? freePlace({ room, size: { w, h }, taken, gap });

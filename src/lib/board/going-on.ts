@@ -1,4 +1,5 @@
 /** Going on from an object: the next one of a flow, the next note. */
+import { isNote } from '$core/board/kinds/guards';
 import { growFrom, nextPlace, type Direction } from '$core/board/grow';
 import { slotAfter } from '$core/board/holders/cards';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
@@ -18,7 +19,7 @@ export function nextNote(board: Board): void {
 	const id = board.editing ?? [...board.selection][0];
 	board.stopEditing();
 	const note = id ? board.model.find(id) : undefined;
-	if (!board.mayEdit || note?.kind !== 'note') return;
+	if (!board.mayEdit || !isNote(note)) return;
 	const { form, pigment } = note.style;
 	const size = NOTE_SIZES[form];
 	const place = nextPlace(

@@ -1,4 +1,6 @@
 /** Putting holders and marks on the board, with the words they start with. */
+import { isMark } from '$core/board/kinds/guards';
+import { hasBox } from '$core/board/kinds/traits';
 import type { HolderKind } from '$core/board/holders/forms';
 import { newParts, startSize, type HolderWords } from '$core/board/holders/make';
 import { MARK_SIZE } from '$core/board/kinds/mark';
@@ -7,32 +9,36 @@ import { partOf } from '$core/board/holders/parts';
 import { plainText, type RichText } from '$core/text/rich';
 import type { Box, Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
-import { kindName } from '../ui/kind-names';
+import { kindName } from '$lib/kinds-ui';
 import type { Board } from './board.svelte';
 
-const ROWS: Record<HolderKind, number> = { columns: 0, grid: 2, list: 4, actions: 3, table: 4 };
+const headings = (count: number): string[] =>
+	Array.from({ length: count }, (_, i) => m.heading_column({ number: i + 1 }));
 
-function wordsOf(kind: HolderKind): HolderWords {
-	switch (kind) {
-		case 'columns':
-			return { columns: [m.columns_open(), m.columns_going(), m.columns_done()] };
-		case 'grid':
-			return {
-				columns: [1, 2, 3].map((number) => m.heading_column({ number })),
-				rows: [1, 2].map((number) => m.heading_row({ number })),
-			};
-		case 'list':
-			return { columns: [] };
-		case 'actions':
-			return { columns: ['', m.actions_what(), m.actions_who(), m.actions_until(), m.actions_signed()] };
-		case 'table':
-			return { columns: [1, 2, 3].map((number) => m.heading_column({ number })) };
-	}
-}
+/** How many rows a new holder has, and the words it starts with. */
+const FIRST: Record<HolderKind, { rows: number; words: () => HolderWords }> = {
+	columns: {
+		rows: 0,
+		words: () => ({ columns: [m.columns_open(), m.columns_going(), m.columns_done()] }),
+	},
+	grid: {
+		rows: 2,
+		words: () => ({ columns: headings(3), rows: [1, 2].map((number) => m.heading_row({ number })) }),
+	},
+	list: { rows: 4, words: () => ({ columns: [] }) },
+	actions: {
+		rows: 3,
+		words: () => ({
+			columns: ['', m.actions_what(), m.actions_who(), m.actions_until(), m.actions_signed()],
+		}),
+	},
+	table: { rows: 4, words: () => ({ columns: headings(3) }) },
+};
 
 /** Puts a holder down with its middle at a point, or in a box that the hand drew; selects it. Returns its id. */
 export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box): string {
-	const parts = newParts(board.room.hand, kind, ROWS[kind], wordsOf(kind));
+	const { rows, words } = FIRST[kind];
+	const parts = newParts(board.room.hand, kind, rows, words());
 	const { w, h } = startSize(kind, parts);
 	const size = drawn ? { w: Math.max(drawn.w, w * 0.4), h: Math.max(drawn.h, 90) } : { w, h };
 	const corner = drawn ?? { x: at.x - w / 2, y: at.y - h / 2 };
@@ -96,9 +102,7 @@ export function putMark(board: Board, { name, d, solid }: Chosen, at: Point, siz
 
 /** Puts marks on the upper right corners of what is selected, each on its own; in the middle of nothing. */
 export function markSelection(board: Board, chosen: Chosen): void {
-	const hosts = board.selected.filter(
-		({ kind }) => kind !== 'connector' && kind !== 'group' && kind !== 'mark',
-	);
+	const hosts = board.selected.filter((object) => hasBox(object) && !isMark(object));
 	if (hosts.length === 0) {
 		putMark(board, chosen, board.menuAt ?? board.middle);
 		return;

@@ -3,6 +3,7 @@
  * Nothing of it is on the board yet. The live layer shows them in place of the painter, also for the moment
  * after they are put down, until the painter has them.
  */
+import { isConnector } from '$core/board/kinds/guards';
 import type { Route, SceneContext } from '$core/board/drawing';
 import type { BoardObject, BoxValues, ConnectorEnd } from '$core/board/objects';
 import { routeAlone } from '$core/board/routes';
@@ -74,7 +75,7 @@ export class InHand {
 	/** The object as it is shown now: moved ones at their preview. */
 	readonly shown = (id: string): BoardObject | undefined => {
 		const object = this.board.model.find(id);
-		if (this.bent?.id === id && object?.kind === 'connector') {
+		if (this.bent?.id === id && isConnector(object)) {
 			return { ...object, ends: this.bent.ends, bends: this.bent.bends };
 		}
 		const box = this.preview?.get(id);
@@ -89,11 +90,9 @@ export class InHand {
 		const preview = this.preview ?? NO_PREVIEW;
 		if (this.bent?.id === id) {
 			const bent = this.shown(id);
-			return bent?.kind === 'connector'
-				? routeAlone(bent, this.shown, this.board.model.obstaclesIn)
-				: undefined;
+			return isConnector(bent) ? routeAlone(bent, this.shown, this.board.model.obstaclesIn) : undefined;
 		}
-		if (connector?.kind !== 'connector' || preview.size === 0) return this.board.model.routeOf(id);
+		if (!isConnector(connector) || preview.size === 0) return this.board.model.routeOf(id);
 		const isMoved = (end: ConnectorEnd): boolean => 'object' in end && preview.has(end.object);
 		if (!connector.ends.some(isMoved)) return this.board.model.routeOf(id);
 		const near = (sheet: string, box: Box): BoardObject[] => [

@@ -3,6 +3,7 @@
  * under the live one and is moved as a whole by the browser: two hundred notes cost as much as one. Connectors to what
  * stays are drawn anew.
  */
+import { isConnector } from '$core/board/kinds/guards';
 import { drawingOf } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
 import { inPaintOrder } from '$core/board/scene';
@@ -101,14 +102,14 @@ export class Lifted {
 
 	/** Whether an object moves along as it is: everything but a connector with an end that stays. */
 	private isCarried(object: BoardObject, ids: ReadonlySet<string>): boolean {
-		if (object.kind !== 'connector') return true;
+		if (!isConnector(object)) return true;
 		return object.ends.every(
 			(end) => 'object' in end && ids.has(end.object) && !this.isConnector(end.object),
 		);
 	}
 
 	private isConnector(id: string): boolean {
-		return this.board.model.find(id)?.kind === 'connector';
+		return isConnector(this.board.model.find(id));
 	}
 
 	/** The picture, made when it is first asked for: everything at the place where it was taken up. */

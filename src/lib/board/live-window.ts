@@ -1,4 +1,5 @@
 /** What the live layer shows in window pixels, whatever the zoom: titles of fields, who nodded. */
+import { isField } from '$core/board/kinds/guards';
 import { chalkOn, type Surface } from '$core/board/colours';
 import { TITLE_SIZE } from '$core/board/kinds/region';
 import { isEmpty, plainText } from '$core/text/rich';
@@ -42,7 +43,7 @@ export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, su
 	const { colour } = board.ground;
 	for (const id of board.model.fields) {
 		const field = board.held.shown(id);
-		if (field?.kind !== 'field' || field.sheet !== board.sheet || isEmpty(field.text)) continue;
+		if (!isField(field) || field.sheet !== board.sheet || isEmpty(field.text)) continue;
 		const [x, y, w, h] = field.box;
 		const p = toScreen(board.view, { x, y });
 		const room = w * scale;

@@ -2,6 +2,7 @@
  * The live layer: a clear canvas over the scene with what is on the move: lifted objects, selection and
  * handles, the box being drawn, what others have picked, pointer trails.
  */
+import { isConnector, isGroup, isPicture } from '$core/board/kinds/guards';
 import { chalkOn, type Surface } from '$core/board/colours';
 import { wholeBox } from '$core/board/kinds/picture';
 import { DIRECTIONS } from '$core/board/grow';
@@ -249,7 +250,7 @@ export class LiveLayer {
 	private paintCropping(surface: Surface): void {
 		const { board, ctx } = this;
 		const object = board.cropping ? board.held.shown(board.cropping) : undefined;
-		if (object?.kind !== 'picture') return;
+		if (!isPicture(object)) return;
 		const { x, y, w, h } = wholeBox(object);
 		ctx.save();
 		const [bx, by, bw, bh, angle] = object.box;
@@ -290,7 +291,7 @@ export class LiveLayer {
 	private outline(object: BoardObject, gap: number): void {
 		const { ctx, board } = this;
 		ctx.beginPath();
-		if (object.kind === 'connector') {
+		if (isConnector(object)) {
 			const path = board.held.shownRoute(object.id)?.path;
 			path?.forEach((p, i) => (i === 0 ? ctx.moveTo(p.x, p.y) : ctx.lineTo(p.x, p.y)));
 			ctx.save();
@@ -300,7 +301,7 @@ export class LiveLayer {
 			ctx.restore();
 			return;
 		}
-		if (object.kind === 'group' && board.model.membersOf(object.id).length === 0) return;
+		if (isGroup(object) && board.model.membersOf(object.id).length === 0) return;
 		const box = boxOf(object.box);
 		ctx.save();
 		ctx.translate(box.x + box.w / 2, box.y + box.h / 2);

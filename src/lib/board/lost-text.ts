@@ -2,6 +2,7 @@
  * What somebody was writing when it was taken away under their hands: they are told, and can put it
  * down again.
  */
+import { traitsOf } from '$core/board/kinds/traits';
 import type { BoardObject } from '$core/board/objects';
 import { isEmpty, plainText, richFrom, type RichText } from '$core/text/rich';
 import { readText } from '$core/board/document';
@@ -106,7 +107,7 @@ function putDown(board: Board, lost: BoardObject, text: RichText, isPart: boolea
 	const { x: mx, y: my } = board.middle;
 	const at = (width: number, height: number): [number, number] =>
 		isHere ? [x, y] : [Math.round(mx - width / 2), Math.round(my - height / 2)];
-	const isAsBefore = !isPart && (lost.kind === 'note' || lost.kind === 'text' || lost.kind === 'shape');
+	const isAsBefore = !isPart && traitsOf(lost).textOnly;
 	board.asOne(() => {
 		if (isAsBefore) {
 			const box: [number, number, number, number, number] = [...at(w, h), w, h, angle];

@@ -1,3 +1,4 @@
+import { isConnector, isStroke } from '$core/board/kinds/guards';
 import type { HolderKind } from '$core/board/holders/forms';
 import type { KindName, NoteForm, ShapeName, TextRole, Tip } from '$core/board/objects';
 import type { Nib } from '$core/ink/stroke';
@@ -52,10 +53,11 @@ const OF_LINES = ['start', 'end', 'width', 'dash'];
  * @param kind of what it was chosen for; undefined where nothing is selected
  */
 export function remember(next: NextStyle, style: Record<string, unknown>, kind: KindName | undefined): void {
+	const object = kind && { kind };
 	for (const [key, value] of Object.entries(style)) {
-		if (kind === 'connector' && OF_LINES.includes(key)) next.line = { ...next.line, [key]: value };
+		if (isConnector(object) && OF_LINES.includes(key)) next.line = { ...next.line, [key]: value };
 		// The thickness of an outline is not that of the pen.
-		else if (key === 'width' && kind !== undefined && kind !== 'stroke') continue;
+		else if (key === 'width' && object !== undefined && !isStroke(object)) continue;
 		else if (key in next) Object.assign(next, { [key]: value });
 	}
 }

@@ -1,4 +1,5 @@
 /** Bringing pictures onto the board: from files, the clipboard, the camera; replacing one; cropping. */
+import { isPicture } from '$core/board/kinds/guards';
 import { changePicture } from '$core/board/edits';
 import { WHOLE, wholeBox } from '$core/board/kinds/picture';
 import { extremes } from '$core/board/colours';
@@ -100,7 +101,7 @@ export function chooseFiles(several: boolean): Promise<File[]> {
 
 const selectedPicture = (board: Board): ObjectOf<'picture'> | undefined => {
 	const [object, more] = board.selected;
-	return object?.kind === 'picture' && !more && !object.lock ? object : undefined;
+	return isPicture(object) && !more && !object.lock ? object : undefined;
 };
 
 /** Puts another picture in the place of the selected one: as wide, about the same middle. */

@@ -1,7 +1,8 @@
 /** What one person sees of the board: the sheet, the part of it that is in view, its ground, and who paints it. */
 import type { SceneContext } from '$core/board/drawing';
 import { groundOf, wishedGround, type Ground } from '$core/board/ground';
-import { isRegion, type BoardModel } from '$core/board/model';
+import { takesRoom } from '$core/board/kinds/traits';
+import type { BoardModel } from '$core/board/model';
 import { sceneContext } from '$core/board/scene';
 import type { Box, Point } from '$core/geometry/box';
 import { freePlace } from '$core/geometry/free-place';
@@ -90,7 +91,7 @@ export abstract class Viewpoint {
 		const room = { x: Math.round(x - w / 2), y: Math.round(y - h / 2), w, h: 1e6 };
 		const taken = this.model
 			.touching(this.sheet, room)
-			.filter((object) => object.kind !== 'connector' && object.kind !== 'group' && !isRegion(object))
+			.filter(takesRoom)
 			.map(({ id }) => this.model.boundsOf(id)!);
 		return freePlace({ room, size: { w, h }, taken, gap: 14 });
 	}

@@ -1,4 +1,6 @@
 /** Writing in an object, or in one part of it: a heading, a cell, a line. */
+import { traitsOf } from '$core/board/kinds/traits';
+import { isPicture, isText } from '$core/board/kinds/guards';
 import { removeObjects, setBoxes } from '$core/board/edits';
 import { patch, transact } from '$core/board/store';
 import { addTrack, canChangeTracks, fitRows, openCell } from '$core/board/holders/edits';
@@ -40,13 +42,13 @@ export class Writing {
 		const { board } = this;
 		const object = board.model.find(id);
 		if (object?.lock && board.mayEdit) tellLocked(object);
-		if (!object || !board.mayEdit || object.lock || object.kind === 'group' || object.kind === 'stroke')
-			return;
-		if (object.kind === 'picture') {
+		if (!object || !board.mayEdit || object.lock) return;
+		if (isPicture(object)) {
 			board.select([id]);
 			board.startCropping();
 			return;
 		}
+		if (!traitsOf(object).writable) return;
 		if (this.id !== undefined) this.stop();
 		board.select([id]);
 		if (part !== undefined) {
@@ -75,7 +77,7 @@ export class Writing {
 		board.held.lift([id]);
 		board.painter?.setEditing(undefined);
 		const object = board.model.find(id);
-		if (object?.kind === 'text' && isEmpty(object.text)) removeObjects(board.room.hand, board.model, [id]);
+		if (isText(object) && isEmpty(object.text)) removeObjects(board.room.hand, board.model, [id]);
 		else if (object)
 			this.appending(() => {
 				this.grow(object);
@@ -220,7 +222,7 @@ export class Writing {
 		if (object.lock) return;
 		const [x, y, w, h, angle] = object.box;
 		const needed = neededHeight(object, board.context);
-		const grown = object.kind === 'text' ? needed : Math.max(h, needed);
+		const grown = traitsOf(object).height === 'follows' ? needed : Math.max(h, needed);
 		const width = neededWidth(object, board.context);
 		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
 			setBoxes(hand, new Map([[object.id, [x, y, width, grown, angle]]]));

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { isField, isNote } from '$core/board/kinds/guards';
 	import { m } from '$lib/messages';
 	import Group from '@lucide/svelte/icons/group';
 	import type { Board } from '../board/board.svelte';
@@ -12,16 +13,16 @@
 		void board.room.version;
 		return board.model
 			.onSheet(board.sheet)
-			.filter((object) => object.kind === 'field')
+			.filter(isField)
 			.map((field) => ({
 				field,
-				notes: board.model.contentsOf(field).filter((id) => board.model.find(id)?.kind === 'note'),
+				notes: board.model.contentsOf(field).filter((id) => isNote(board.model.find(id))),
 			}))
 			.filter(({ notes }) => notes.length > 1);
 	});
 	const chosen = $derived.by(() => {
 		void board.room.version;
-		return board.selected.filter((object) => object.kind === 'note').map((object) => object.id);
+		return board.selected.filter(isNote).map((object) => object.id);
 	});
 	const textOf = (id: string): string => {
 		const note = board.model.find(id);

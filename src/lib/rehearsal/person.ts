@@ -2,6 +2,7 @@
  * A simulated person on a real server: joins by a link, opens the board's documents over a websocket, and does what the running step lets
  * people do, by their habits. They are told and allowed no more than anybody else. Runs on Node.
  */
+import { isNote } from '$core/board/kinds/guards';
 import { readParking } from '$core/session/parking';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { nod } from '$core/board/approve';
@@ -224,7 +225,7 @@ export class SimulatedPerson {
 			this.step = key;
 			this.written = 0;
 		}
-		const notes = [...this.stageModel.objects.values()].filter(({ kind }) => kind === 'note');
+		const notes = [...this.stageModel.objects.values()].filter(isNote);
 		const isFree = this.may('nod');
 		return {
 			gathers: this.may('line') && this.gathering() !== undefined,

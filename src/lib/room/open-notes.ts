@@ -2,6 +2,7 @@
  * One's own notes of the running step that everybody sees: listed beside the writing line, changed
  * and taken back from there.
  */
+import { isNote } from '$core/board/kinds/guards';
 import { removeObjects, setText } from '$core/board/edits';
 import { plainText } from '$core/text/rich';
 import type { Room } from './room.svelte';
@@ -24,7 +25,7 @@ export function openNotesOf(room: Room): OpenNote[] {
 	const me = room.info.person.id;
 	return [...model.objects.values()]
 		.flatMap((note): OpenNote[] => {
-			if (note.kind !== 'note') return [];
+			if (!isNote(note)) return [];
 			const isMine = note.by[0] === me;
 			if (!isMine && !room.silent?.isRevealed(note.id)) return [];
 			const isHere =

@@ -2,6 +2,7 @@
  * Words that stood in something that others deleted before they were saved: put down on a sheet of
  * their own, where they are found again.
  */
+import { isNote } from '$core/board/kinds/guards';
 import { addObject } from '$core/board/edits';
 import { addFoundSheet, FOUND_SHEET } from '$core/board/orphans';
 import { m } from '$lib/messages';
@@ -15,15 +16,15 @@ export function rescue(room: Room, { object, part, text }: LostWords): void {
 	// It is told in the middle of a change; that has to be over first.
 	queueMicrotask(() => {
 		const hand = { ...room.hand, origin: RESCUED };
-		const isNote = object.kind === 'note' && part === undefined;
+		const note = isNote(object) && part === undefined ? object : undefined;
 		const [x, y] = object.box;
 		hand.doc.transact(() => {
 			addFoundSheet(hand.doc, room.model, m.found_sheet());
 			addObject(hand, room.model, {
 				kind: 'note',
 				sheet: FOUND_SHEET,
-				box: isNote ? object.box : [x, y, 160, 96, 0],
-				style: isNote ? object.style : { form: 'card', pigment: 'ochre' },
+				box: note?.box ?? [x, y, 160, 96, 0],
+				style: note?.style ?? { form: 'card', pigment: 'ochre' },
 				text,
 			});
 		}, RESCUED);

@@ -2,6 +2,7 @@
  * A board as one person has it open: the live documents, who else is here, what may be done, where the session stands, and the time.
  * Nothing here draws; the views read it.
  */
+import { isNote } from '$core/board/kinds/guards';
 import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject } from '$core/board/edits';
@@ -366,7 +367,7 @@ export class Room {
 	private guard(): void {
 		const { id } = this.info.person;
 		const isLimited = !may(this.role, 'edit', this.house) && may(this.role, 'own notes', this.house);
-		this.model.guard(isLimited ? (object) => object.kind !== 'note' || object.by[0] !== id : undefined);
+		this.model.guard(isLimited ? (object) => !isNote(object) || object.by[0] !== id : undefined);
 	}
 
 	private bump(): void {

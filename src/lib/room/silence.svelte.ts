@@ -1,4 +1,5 @@
 /** One's own silent notes: written here, seen by nobody else until they are revealed. */
+import { isNote } from '$core/board/kinds/guards';
 import type { Pigment } from '$core/board/colours';
 import { removeObjects, setText } from '$core/board/edits';
 import type { Hand } from '$core/board/store';
@@ -37,7 +38,7 @@ export class SilentNotes {
 		void this.version;
 		return silentNotes(this.doc).flatMap(({ id, run, made }) => {
 			const note = this.model.find(id);
-			if (note?.kind !== 'note') return [];
+			if (!isNote(note)) return [];
 			return [{ id, run, made, text: plainText(note.text), pigment: note.style.pigment }];
 		});
 	}

@@ -1,4 +1,5 @@
 /** Drawers: pieces kept for oneself, for a project or for everybody on the installation. */
+import { isPicture } from '$core/board/kinds/guards';
 import { mayFill } from '$core/access/projects';
 import { stepSchema } from '$core/session/steps';
 import type { Piece, PieceContent, Scope } from '$core/templates/piece';
@@ -66,7 +67,7 @@ export async function pieceFor(personId: string, pieceId: string): Promise<Piece
 /** Pictures in a piece that stand in the database, noted so that they can be brought along. */
 async function noteFiles(pieceId: string, { objects }: PieceContent): Promise<void> {
 	const { db } = database();
-	const wanted = objects.flatMap((object) => (object.kind === 'picture' ? object.file : []));
+	const wanted = objects.flatMap((object) => (isPicture(object) ? object.file : []));
 	await db.delete(pieceFiles).where(eq(pieceFiles.pieceId, pieceId));
 	if (wanted.length === 0) return;
 	const known = await db.select({ hash: files.hash }).from(files).where(inArray(files.hash, wanted));
@@ -84,7 +85,7 @@ export interface NewPiece {
 
 /** Throws Refused when pictures in a piece are not on the board that it was taken from. */
 async function requireFiles(board: string, { objects }: PieceContent): Promise<void> {
-	const wanted = [...new Set(objects.flatMap((object) => (object.kind === 'picture' ? object.file : [])))];
+	const wanted = [...new Set(objects.flatMap((object) => (isPicture(object) ? object.file : [])))];
 	if (wanted.length === 0) return;
 	const [found] = await database()
 		.db.select({ count: count() })

@@ -1,4 +1,5 @@
 /** The report of a session: written by itself, edited before it goes out, taken out as Markdown and PDF. */
+import { isConnector, isField, isTheme } from '$core/board/kinds/guards';
 import { LARGEST_PNG, exportBoard } from './export';
 import { leads } from '$core/access/roles';
 import { buildReport, type ReportWords } from '$core/report/build';
@@ -200,15 +201,15 @@ export async function reportPicture(boardId: string, what: PictureOf): Promise<U
 	return live().read(boardId, async (model) => {
 		const shown =
 			'field' in what
-				? [model.find(what.field)].filter((object) => object?.kind === 'field')
-				: model.onSheet(what.themes).filter(({ kind }) => kind === 'theme');
+				? [model.find(what.field)].filter((object) => isField(object))
+				: model.onSheet(what.themes).filter(isTheme);
 		const [first] = shown;
 		if (!first) throw new Refused(m.error_field_gone(), 404);
 		const ids = new Set(shown.flatMap((object) => [object!.id, ...model.contentsOf(object!)]));
 		for (const id of [...ids])
 			for (const tie of model.tiesOf(id)) {
 				const link = model.find(tie);
-				if (link?.kind === 'connector' && link.ends.every((end) => 'point' in end || ids.has(end.object)))
+				if (isConnector(link) && link.ends.every((end) => 'point' in end || ids.has(end.object)))
 					ids.add(tie);
 			}
 		const round = unionOf([...ids].flatMap((id) => model.boundsOf(id) ?? []))!;

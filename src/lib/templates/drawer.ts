@@ -1,4 +1,5 @@
 /** What is asked of the server about one's drawer. */
+import { isNote, isPicture } from '$core/board/kinds/guards';
 import { copyOut } from '$core/board/clip';
 import { pieceSchema, type Piece, type PieceContent, type Scope } from '$core/templates/piece';
 import { z } from 'zod';
@@ -18,7 +19,7 @@ export function recipeFrom(board: Board): PieceContent {
 	const { id: me } = room.info.person;
 	const ids = model.onSheet(board.sheet).map(({ id }) => id);
 	// What others wrote belongs to the session they wrote it in; notes of one's own may be examples.
-	const objects = copyOut(model, ids).objects.filter(({ kind, by }) => kind !== 'note' || by[0] === me);
+	const objects = copyOut(model, ids).objects.filter(({ kind, by }) => !isNote({ kind }) || by[0] === me);
 	const steps = room.plan.steps.map(({ cut: _, ...step }) => ({
 		...step,
 		aside: room.backstage?.asideOf(step.id) ?? '',
@@ -45,6 +46,6 @@ export const deletePiece = (id: string) => send('DELETE', `/api/drawer/${id}`);
 
 /** Brings the pictures of a piece onto the board, if it has any. */
 export async function bringPictures(board: Board, piece: Piece): Promise<void> {
-	if (piece.content.objects.some(({ kind }) => kind === 'picture'))
+	if (piece.content.objects.some(isPicture))
 		await send('POST', `/api/drawer/${piece.id}`, { board: board.room.info.boardId });
 }

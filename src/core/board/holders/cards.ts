@@ -1,4 +1,6 @@
 /** Putting things into holders, moving them on there, and taking them out. */
+import { isGroup } from '../kinds/guards';
+import { traitsOf } from '../kinds/traits';
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, withContents } from '../edits';
 import { type Hand, patch, transact } from '../store';
@@ -7,7 +9,7 @@ import type { BoardModel } from '../model';
 import { sortByFrames } from '../theme-frames';
 import type { BoardObject, BoxValues } from '../objects';
 import { keysAfter } from '../order-keys';
-import { canBeHeld, formOf, takesCards } from './forms';
+import { formOf, takesCards } from './forms';
 import { cardBox, layHolder, localPoint, ONLY_ROW, PAD, type Card } from './layout';
 import type { LaidTrack } from './layout';
 
@@ -121,12 +123,12 @@ export function cardsAmong(model: BoardModel, ids: Iterable<string>): BoardObjec
 	const own = new Set<string>();
 	for (const id of ids) {
 		const object = model.find(id);
-		if (object?.kind === 'group') for (const each of withContents(model, [id])) own.add(each);
+		if (isGroup(object)) for (const each of withContents(model, [id])) own.add(each);
 		else if (object) own.add(id);
 	}
 	return [...own]
 		.flatMap((id) => model.find(id) ?? [])
-		.filter(canBeHeld)
+		.filter((object) => traitsOf(object).isCard && !object.lock)
 		.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
 }
 

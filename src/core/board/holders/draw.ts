@@ -5,6 +5,7 @@ import { chalkOn, pigmentColours, SURFACE_COLOURS } from '../colours';
 import type { Drawing, Primitive, SceneContext } from '../drawing';
 import { boxOf } from '../kinds/outline';
 import { textItems } from '../kinds/kind';
+import { formOfHolder, NODS_COL } from './forms';
 import { laidOf, localPoint, TITLE, type Laid, type LaidTrack } from './layout';
 import { partOf } from './parts';
 import { hasHeadings, inkOf, setHolderText, textParts, type Holder } from './setting';
@@ -72,8 +73,7 @@ function frame(holder: Holder, laid: Laid, context: SceneContext): Primitive[] {
 	}
 	if (context.coarse) return items;
 	const faint = isFilled ? pigmentColours(fill).ink + '40' : stroke + '59';
-	const first =
-		holder.kind === 'list' || holder.kind === 'actions' ? [] : laid.cols.slice(laid.headCol ? 0 : 1);
+	const first = formOfHolder(holder.kind).ruled ? laid.cols.slice(laid.headCol ? 0 : 1) : [];
 	for (const { at } of first) items.push(line(at, TITLE, at, laid.h, faint));
 	for (const { at } of laid.rows.slice(laid.headRow ? 0 : 1)) items.push(line(0, at, laid.w, at, faint));
 	items.push({ ...body, stroke: stroke + 'B0', width: 1.5 });
@@ -183,11 +183,12 @@ export function drawHolder(holder: Holder, context: SceneContext): Drawing {
 		if (setting)
 			items.push(...textItems(setting).map((item) => (item.type === 'text' ? { ...item, part } : item)));
 	}
-	if (holder.kind === 'columns') items.push(...counts(laid, ink, context));
-	const nods = holder.kind === 'list' ? laid.cols.find(({ id }) => id === 'nods') : undefined;
+	const form = formOfHolder(holder.kind);
+	if (form.counts) items.push(...counts(laid, ink, context));
+	const nods = laid.cols.find(({ id }) => id === NODS_COL);
 	for (const row of laid.rows) {
 		if (nods) items.push(...lineNods(holder, row, nods, ink, context));
-		if (holder.kind === 'actions') items.push(...facts(holder, row, laid, ink, context));
+		if (form.items) items.push(...facts(holder, row, laid, ink, context));
 	}
 	return { box, items };
 }

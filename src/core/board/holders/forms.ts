@@ -16,29 +16,87 @@ export interface HolderForm {
 	flow?: 'down' | 'across';
 	/** Columns whose cells are text; all when left out. */
 	textCols?: readonly string[];
+	/** Where the words go that head its columns: above them, in its first row, nowhere. */
+	headings: 'above' | 'first row' | 'none';
+	/** Its columns, where they belong to the form. */
+	cols?: readonly string[];
+	/** Width of a new column and height of a new row, board units. */
+	colSize: number;
+	rowSize: number;
+	/** Whether lines are drawn between its columns. */
+	ruled: boolean;
+	/** Whether it says how many things lie in each column. */
+	counts: boolean;
+	/** Whether its rows are action items: with a person, a day, a sign-off. */
+	items: boolean;
 }
 
+/** The column that counts nods; a part of a list. */
+export const NODS_COL = 'nods';
 /** Columns of a list and of action items. */
-export const LIST_COLS = ['text', 'nods'] as const;
+export const LIST_COLS = ['text', NODS_COL] as const;
 export const ACTION_COLS = ['done', 'text', 'person', 'due', 'signed'] as const;
 
+const PLAIN = {
+	headRow: false,
+	headCol: false,
+	headings: 'above',
+	ruled: true,
+	counts: false,
+	items: false,
+} as const;
 const FORMS: Record<HolderKind, HolderForm> = {
-	columns: { rows: false, freeCols: true, headRow: true, headCol: false, flow: 'down' },
-	grid: { rows: true, freeCols: true, headRow: true, headCol: true, flow: 'across' },
-	list: { rows: true, freeCols: false, headRow: false, headCol: false, textCols: ['text'] },
-	actions: { rows: true, freeCols: false, headRow: true, headCol: false, textCols: ['text'] },
-	table: { rows: true, freeCols: true, headRow: false, headCol: false },
+	columns: {
+		...PLAIN,
+		rows: false,
+		freeCols: true,
+		headRow: true,
+		flow: 'down',
+		colSize: 200,
+		rowSize: 0,
+		counts: true,
+	},
+	grid: {
+		...PLAIN,
+		rows: true,
+		freeCols: true,
+		headRow: true,
+		headCol: true,
+		flow: 'across',
+		colSize: 200,
+		rowSize: 130,
+	},
+	list: {
+		...PLAIN,
+		rows: true,
+		freeCols: false,
+		textCols: ['text'],
+		headings: 'none',
+		cols: LIST_COLS,
+		colSize: 300,
+		rowSize: 32,
+		ruled: false,
+	},
+	actions: {
+		...PLAIN,
+		rows: true,
+		freeCols: false,
+		headRow: true,
+		textCols: ['text'],
+		cols: ACTION_COLS,
+		colSize: 240,
+		rowSize: 36,
+		ruled: false,
+		items: true,
+	},
+	table: { ...PLAIN, rows: true, freeCols: true, headings: 'first row', colSize: 150, rowSize: 32 },
 };
 
+export const formOfHolder = (kind: HolderKind): HolderForm => FORMS[kind];
 export const formOf = (kind: KindName): HolderForm | undefined => FORMS[kind as HolderKind];
 export const isHolder = (object: { kind: KindName }): boolean => object.kind in FORMS;
 /** Whether other objects can be put into it. */
 export const takesCards = (object: { kind: KindName }): boolean => Boolean(formOf(object.kind)?.flow);
-
-/** Kinds of object that can be put into a holder. */
-const CARDS: ReadonlySet<KindName> = new Set<KindName>(['note', 'text', 'shape', 'picture', 'stroke']);
-export const canBeHeld = (object: { kind: KindName; lock?: unknown }): boolean =>
-	CARDS.has(object.kind) && !object.lock;
 
 /** Whether a cell of that row and column is text that can be written in. */
 export function isTextCell(form: HolderForm, row: string, col: string): boolean {

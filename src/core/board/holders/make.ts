@@ -2,7 +2,7 @@
 import { freshKeys } from '../order-keys';
 import { richFrom } from '../../text/rich';
 import type { Hand } from '../store';
-import { ACTION_COLS, LIST_COLS, type HolderKind } from './forms';
+import { formOfHolder, type HolderKind } from './forms';
 import { HEAD, partOf, type HolderParts, type Track } from './parts';
 
 /** Words that a new holder starts with, in the language of whoever makes it. */
@@ -13,9 +13,6 @@ export interface HolderWords {
 	rows?: readonly string[];
 }
 
-const COL_SIZE: Record<HolderKind, number> = { columns: 200, grid: 200, list: 300, actions: 240, table: 150 };
-const ROW_SIZE: Record<HolderKind, number> = { columns: 0, grid: 130, list: 32, actions: 36, table: 32 };
-const FIXED: Partial<Record<HolderKind, readonly string[]>> = { list: LIST_COLS, actions: ACTION_COLS };
 const FIXED_SIZES: Record<string, number> = { done: 36, nods: 52, person: 120, due: 96, signed: 120 };
 
 /** Tracks of these sizes, in this order. */
@@ -26,15 +23,15 @@ export function newTracks(hand: Hand, sizes: readonly number[], ids?: readonly s
 
 /** Parts of a new holder with that many rows; its columns follow from the words, or from its form. */
 export function newParts(hand: Hand, kind: HolderKind, rows: number, words: HolderWords): HolderParts {
-	const fixed = FIXED[kind];
-	const sizes = (fixed ?? words.columns).map((id) => (fixed && FIXED_SIZES[id]) || COL_SIZE[kind]);
-	const cols = newTracks(hand, sizes, fixed);
+	const form = formOfHolder(kind);
+	const sizes = (form.cols ?? words.columns).map((id) => (form.cols && FIXED_SIZES[id]) || form.colSize);
+	const cols = newTracks(hand, sizes, form.cols);
 	const lines = newTracks(
 		hand,
-		Array.from({ length: kind === 'columns' ? 0 : rows }, () => ROW_SIZE[kind]),
+		Array.from({ length: form.rows ? rows : 0 }, () => form.rowSize),
 	);
 	const cells: HolderParts['cells'] = {};
-	const headings = kind === 'table' ? lines[0]?.id : kind === 'list' ? undefined : HEAD;
+	const headings = { above: HEAD, 'first row': lines[0]?.id, none: undefined }[form.headings];
 	words.columns.forEach((word, i) => {
 		const col = cols[i];
 		if (headings && col) cells[partOf(headings, col.id)] = richFrom(word);
@@ -48,6 +45,6 @@ export function newParts(hand: Hand, kind: HolderKind, rows: number, words: Hold
 
 /** Size that a holder starts with: that of its columns, and as high as its rows need. */
 export const startSize = (kind: HolderKind, parts: HolderParts): { w: number; h: number } => ({
-	w: parts.cols.reduce((sum, { size }) => sum + size, kind === 'grid' ? 110 : 0),
-	h: kind === 'columns' ? 380 : 80 + parts.rows.reduce((sum, { size }) => sum + size, 0),
+	w: parts.cols.reduce((sum, { size }) => sum + size, formOfHolder(kind).headCol ? 110 : 0),
+	h: formOfHolder(kind).rows ? 80 + parts.rows.reduce((sum, { size }) => sum + size, 0) : 380,
 });

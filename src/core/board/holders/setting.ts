@@ -5,7 +5,7 @@ import { chalkOn, pigmentColours, type Surface } from '../colours';
 import type { SceneContext } from '../drawing';
 import type { Setting } from '../kinds/kind';
 import type { ObjectOf } from '../objects';
-import { formOf, isTextCell, type HolderKind } from './forms';
+import { formOf, formOfHolder, isTextCell, type HolderKind } from './forms';
 import { laidOf, LEAST_ROW, TITLE } from './layout';
 import { HEAD, partOf, rowAndCol } from './parts';
 
@@ -27,7 +27,8 @@ export function inkOf(holder: Holder, context: SceneContext): { ink: string; on:
 
 /** Whether the first row of a table is set as headings. */
 export const hasHeadings = (holder: Holder): boolean =>
-	holder.kind === 'table' && holder.style.headed !== false;
+	formOfHolder(holder.kind).headings === 'first row' &&
+	(holder.style as { headed?: boolean }).headed !== false;
 
 const isHeading = (holder: Holder, row: string, col: string): boolean =>
 	row === HEAD || col === HEAD || (hasHeadings(holder) && holder.parts?.rows[0]?.id === row);
@@ -63,7 +64,7 @@ function optionsOf(holder: Holder, part: string, w: number, h: number, context: 
 
 /** Room of the text in a cell, from the room of the cell. */
 function inner(holder: Holder, row: string, cell: { x: number; y: number; w: number; h: number }) {
-	const count = row === HEAD && holder.kind === 'columns' ? COUNT_ROOM : 0;
+	const count = row === HEAD && formOfHolder(holder.kind).counts ? COUNT_ROOM : 0;
 	return {
 		x: cell.x + CELL_PAD.x,
 		y: cell.y + CELL_PAD.y,

@@ -1,4 +1,5 @@
 /** Connectors: lines tied to any two objects, that follow what they are tied to. */
+import { z } from 'zod';
 import { unionOf, type Box, type Point } from '../../geometry/box';
 import { besidePath, distanceToPath, middleOf, type Path } from '../../link/polyline';
 import { layout } from '../../text/layout';
@@ -6,8 +7,35 @@ import { isEmpty, plainText } from '../../text/rich';
 import { chalkOn } from '../colours';
 import type { Drawing, Primitive, Route, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
-import { dashOf, textItems, type Kind, type Setting } from './kind';
+import { chalk, common, coordinate, dash, identifier, thickness } from './common';
+import { PIECE, dashOf, textItems, type Kind, type Setting } from './kind';
 import { tipInset, tipItems, tipLength } from './tips';
+
+export const ROUTES = ['straight', 'curved', 'right-angled'] as const;
+/** What stands at an end of a line. */
+export const TIPS = ['none', 'arrow', 'open', 'dot', 'rhomb', 'bar'] as const;
+export type Tip = (typeof TIPS)[number];
+
+const point = z.tuple([coordinate, coordinate]);
+const endSchema = z.union([z.object({ object: identifier }), z.object({ point })]);
+/** One end of a connector: tied to an object, or loose at a point. */
+export type ConnectorEnd = z.infer<typeof endSchema>;
+
+export const connectorSchema = z.object({
+	...common,
+	kind: z.literal('connector'),
+	style: z.object({
+		route: z.enum(ROUTES),
+		start: z.enum(TIPS),
+		end: z.enum(TIPS),
+		chalk,
+		width: thickness.optional(),
+		dash: dash.optional(),
+	}),
+	ends: z.tuple([endSchema, endSchema]),
+	/** Corners set by hand, in board coordinates; none where the route is computed. */
+	bends: z.array(point).max(64).optional(),
+});
 
 type Connector = ObjectOf<'connector'>;
 
@@ -100,12 +128,14 @@ export function connectorBounds(connector: Connector, route: Route): Box {
 
 export const connector: Kind<'connector'> = {
 	name: 'connector',
+	traits: { ...PIECE, place: 'ends', layer: 'line', votable: 'never' },
 	resizable: false,
 	blocks: false,
 	least: { w: 0, h: 0 },
 	outline: () => 'box',
 	setText: setLabel,
 	draw,
+	swatch: () => undefined,
 	hit(object, p, reach, context) {
 		const route = context.routeOf(object.id);
 		if (!route) return false;

@@ -1,11 +1,11 @@
 /** What all kinds of holder share as kinds of object. */
 import { z } from 'zod';
 import { drawHolder } from '../holders/draw';
-import type { HolderKind } from '../holders/forms';
+import { takesCards, type HolderKind } from '../holders/forms';
 import { laidOf, TITLE } from '../holders/layout';
 import { setHolderText, type Holder } from '../holders/setting';
 import { chalk, family, fill } from './common';
-import type { Kind } from './kind';
+import { fillSwatch, PIECE, type Kind } from './kind';
 import { boxOf, inOutline } from './outline';
 
 /** Look of a holder: colour of its lines and title, its ground, its letters. */
@@ -24,12 +24,20 @@ export function holderKind<K extends HolderKind>(
 ): Kind<K> {
 	const kind: Kind<HolderKind> = {
 		name,
+		traits: {
+			...PIECE,
+			contents: 'cells',
+			height: 'grows',
+			// What things are put into is a ground for them.
+			layer: takesCards({ kind: name }) ? 'ground' : 'piece',
+		},
 		resizable: true,
 		blocks,
 		least,
 		outline: () => 'box',
 		setText: (object, context, part) => setHolderText(object as Holder, context, part),
 		draw: (object, context) => drawHolder(object as Holder, context),
+		swatch: fillSwatch('22'),
 		hit: (object, p, reach) => inOutline('box', boxOf(object.box), p, reach / 2),
 		grownHeight: (object) => laidOf(object)?.h ?? TITLE,
 	};

@@ -1,20 +1,28 @@
 /** The table of kinds. Everything that differs between kinds is asked for here, never switched on elsewhere. */
 import { boundsOf, inflate, type Box, type Point } from '../../geometry/box';
 import type { Drawing, SceneContext } from '../drawing';
+import type { Surface } from '../colours';
 import type { BoardObject, KindName } from '../objects';
-import { connector, connectorBounds } from './connector';
-import type { Kind, Setting } from './kind';
+import { connectorBounds } from './connector';
+import type { Kind, Outline, Setting } from './kind';
 import { boxOf } from './outline';
 import { signItems, SIGN_ROOM } from '../signs';
-import { TIEABLE } from './tieable';
-
-const KINDS: { [K in KindName]: Kind<K> } = { ...TIEABLE, connector };
+import { KINDS } from './registry';
 
 /** The kind of an object, typed for use with that very object. */
 const kindOf = (object: BoardObject): Kind<KindName> => KINDS[object.kind] as unknown as Kind<KindName>;
 
 export const isResizable = (object: BoardObject): boolean => kindOf(object).resizable;
 export const leastSize = (object: BoardObject): { w: number; h: number } => kindOf(object).least;
+/** The outline that connectors end at. */
+export const outlineOf = (object: BoardObject): Outline => kindOf(object).outline(object);
+/** Whether connectors go round an object. */
+export const blocksWay = (object: BoardObject): boolean => kindOf(object).blocks;
+/** The colour by which an object is known in small pictures; undefined for what is not shown in them. */
+export const swatchOf = (object: BoardObject, surface: Surface): string | undefined =>
+	kindOf(object).swatch(object, surface);
+/** What an object is called where it has no words. */
+export const nameOf = (object: BoardObject): string => kindOf(object).nameOf?.(object) ?? '';
 /** What an object looks like, with the small signs on its edge. */
 export function drawingOf(object: BoardObject, context: SceneContext): Drawing {
 	const drawing = kindOf(object).draw(object, context);
@@ -49,5 +57,4 @@ export function boundsOfObject(object: BoardObject, routeOf: SceneContext['route
 }
 
 export { boxOf } from './outline';
-export { blocksWay, outlineOf } from './tieable';
 export type { Setting } from './kind';

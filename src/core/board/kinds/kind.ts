@@ -2,7 +2,7 @@
 import type { Box, Point } from '../../geometry/box';
 import type { Face, Family } from '../../text/fonts';
 import type { LaidText, Marker } from '../../text/layout';
-import { chalkOn, type Surface } from '../colours';
+import { chalkOn, pigmentColours, type Surface } from '../colours';
 import type { Drawing, Primitive, SceneContext } from '../drawing';
 import type { KindName, ObjectOf } from '../objects';
 
@@ -20,11 +20,53 @@ export interface Setting {
 	on: Surface;
 }
 
+/** What objects of a kind can do, and how the board treats them. */
+export interface Traits {
+	/** What says where it is: a box of its own, what it links, or its members. */
+	place: 'box' | 'ends' | 'members';
+	/** Where it is painted, from below: fields, other grounds that things lie on, lines, all else. */
+	layer: 'field' | 'ground' | 'line' | 'piece';
+	/** What lies in it: whatever is inside its box, notes sorted into it, members, cells; nothing. */
+	contents: 'inside' | 'notes' | 'members' | 'cells' | 'none';
+	/** Whether it is made of a text and a look alone, so that another one can be made from those. */
+	textOnly: boolean;
+	/** Whether one can write in it. */
+	writable: boolean;
+	/** How its height follows its text: as high as its lines, never lower than they need, not at all. */
+	height: 'follows' | 'grows' | 'free';
+	/** Whether it can be turned. */
+	turns: boolean;
+	/** Whether a corner that is dragged keeps the proportions of its sides. */
+	keepsRatio: boolean;
+	/** Whether it can lie in a slot of a holder. */
+	isCard: boolean;
+	/** Whether it is voted on with all that lies in a field, only when it is chosen, or never. */
+	votable: 'inside' | 'chosen' | 'never';
+	/** Values of its own that a copy takes as they are; those that name other objects are not among them. */
+	copied: readonly string[];
+}
+
+/** What stands on the board and does nothing else. */
+export const PIECE: Traits = {
+	place: 'box',
+	layer: 'piece',
+	contents: 'none',
+	textOnly: false,
+	writable: true,
+	height: 'free',
+	turns: true,
+	keepsRatio: false,
+	isCard: false,
+	votable: 'chosen',
+	copied: [],
+};
+
 /** Outline that connectors end at: corners in shares of width and height, or a form by name. */
 export type Outline = 'box' | 'ellipse' | readonly (readonly [number, number])[];
 
 export interface Kind<K extends KindName> {
 	name: K;
+	traits: Traits;
 	/** Whether it can be turned and resized by hand. */
 	resizable: boolean;
 	/** Whether connectors go round it. */
@@ -34,6 +76,10 @@ export interface Kind<K extends KindName> {
 	/** How its text is set, or that of one of its parts; undefined where it has none. */
 	setText: (object: ObjectOf<K>, context: SceneContext, part?: string) => Setting | undefined;
 	draw: (object: ObjectOf<K>, context: SceneContext) => Drawing;
+	/** The colour by which it is known in small pictures; undefined for what is not shown in them. */
+	swatch: (object: ObjectOf<K>, surface: Surface) => string | undefined;
+	/** What it is called where it has no words. */
+	nameOf?: (object: ObjectOf<K>) => string;
 	/** Whether the point, in board coordinates, hits it; `reach` is the slack of the hand in board units. */
 	hit: (object: ObjectOf<K>, p: Point, reach: number, context: SceneContext) => boolean;
 	/** Height the object needs so that its text can be read, when that is more than it has. */
@@ -41,6 +87,22 @@ export interface Kind<K extends KindName> {
 	/** Width that follows from its text, where it is not set by hand. */
 	grownWidth?: (object: ObjectOf<K>, context: SceneContext) => number;
 }
+
+/** The colour of what is drawn with chalk in small pictures, more or less clear. */
+export const chalkSwatch =
+	(alpha: string) =>
+	({ style }: { style: { chalk: string } }, surface: Surface): string =>
+		chalkOn(style.chalk, surface) + alpha;
+
+/** The colour of what may be filled; that of its chalk where it is not. */
+export const fillSwatch =
+	(alpha: string) =>
+	(object: { style: { chalk: string; fill?: string | undefined } }, surface: Surface): string => {
+		const { fill } = object.style;
+		return fill === undefined || fill === 'none'
+			? chalkSwatch(alpha)(object, surface)
+			: pigmentColours(fill).ground;
+	};
 
 /** Dashes of a line by its thickness. */
 export const dashOf = (

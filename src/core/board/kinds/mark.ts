@@ -4,7 +4,7 @@ import { chalkOn, pigmentColours } from '../colours';
 import type { Primitive, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
 import { chalk, common, fill, identifier } from './common';
-import type { Kind } from './kind';
+import { PIECE, fillSwatch, type Kind } from './kind';
 import { boxOf, inOutline } from './outline';
 
 /** Path data in a square of 24 units (W3C, SVG 2, "Path data"): numbers and commands, nothing else. */
@@ -65,11 +65,14 @@ function draw(mark: ObjectOf<'mark'>, context: SceneContext): Primitive[] {
 
 export const mark: Kind<'mark'> = {
 	name: 'mark',
+	traits: { ...PIECE, writable: false },
 	resizable: true,
 	blocks: false,
 	least: { w: 14, h: 14 },
 	outline: () => 'ellipse',
 	setText: () => undefined,
 	draw: (object, context) => ({ box: boxOf(object.box), items: draw(object, context) }),
+	swatch: fillSwatch('22'),
+	nameOf: ({ style }) => style.name.replace(/^emoji-/, '').replace(/[-_]/g, ' '),
 	hit: (object, p, reach) => inOutline('ellipse', boxOf(object.box), p, reach),
 };

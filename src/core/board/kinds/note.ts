@@ -8,7 +8,7 @@ import type { Drawing, Primitive, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
 import { ALIGNMENTS, common, family, pigment } from './common';
 import { boxOf, inOutline } from './outline';
-import { textItems, type Kind, type Setting } from './kind';
+import { PIECE, textItems, type Kind, type Setting } from './kind';
 
 export const NOTE_FORMS = ['card', 'square', 'oval', 'round'] as const;
 export type NoteForm = (typeof NOTE_FORMS)[number];
@@ -230,6 +230,7 @@ function author(note: ObjectOf<'note'>, context: SceneContext): Primitive[] {
 
 export const note: Kind<'note'> = {
 	name: 'note',
+	traits: { ...PIECE, textOnly: true, height: 'grows', keepsRatio: true, isCard: true, votable: 'inside' },
 	resizable: true,
 	blocks: true,
 	least: { w: 64, h: 56 },
@@ -241,6 +242,7 @@ export const note: Kind<'note'> = {
 		if (!isEmpty(object.text)) items.push(...textItems(setText(object, context)));
 		return { box: boxOf(object.box), items };
 	},
+	swatch: ({ style }) => pigmentColours(style.pigment).ground,
 	hit: (object, p, reach) => inOutline(isRound(object) ? 'ellipse' : 'box', boxOf(object.box), p, reach / 2),
 	grownHeight(object, context) {
 		const height = object.box[3];

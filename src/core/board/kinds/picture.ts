@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Box } from '../../geometry/box';
 import type { BoxValues, ObjectOf } from '../objects';
 import { common } from './common';
-import type { Kind } from './kind';
+import { PIECE, type Kind } from './kind';
 import { boxOf, inOutline } from './outline';
 
 const share = z.number().gte(0).lte(1);
@@ -57,6 +57,14 @@ export function cropTo(picture: Pick<Picture, 'box' | 'crop'>, window: Box): { b
 
 export const picture: Kind<'picture'> = {
 	name: 'picture',
+	traits: {
+		...PIECE,
+		writable: false,
+		keepsRatio: true,
+		isCard: true,
+		votable: 'inside',
+		copied: ['file', 'natural', 'crop', 'animated', 'name'],
+	},
 	resizable: true,
 	blocks: true,
 	least: { w: 12, h: 12 },
@@ -67,5 +75,7 @@ export const picture: Kind<'picture'> = {
 		const { file, natural, crop = WHOLE } = object;
 		return { box, items: [{ type: 'image', x: 0, y: 0, w: box.w, h: box.h, file, natural, crop }] };
 	},
+	swatch: () => '#80808099',
+	nameOf: ({ name }) => name ?? '',
 	hit: (object, p, reach) => inOutline('box', boxOf(object.box), p, reach / 2),
 };

@@ -8,7 +8,7 @@ import type { Primitive, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
 import { chalk, common } from './common';
 import { boxOf, inOutline } from './outline';
-import { textItems, type Kind, type Setting } from './kind';
+import { chalkSwatch, PIECE, textItems, type Kind, type Setting } from './kind';
 
 const style = z.object({ chalk });
 export const fieldSchema = z.object({
@@ -95,8 +95,19 @@ const shared = {
 	outline: () => 'box' as const,
 	setText: setTitle,
 	draw: (object: Region, context: SceneContext) => ({ box: boxOf(object.box), items: draw(object, context) }),
+	swatch: chalkSwatch('22'),
 	hit,
 };
 
-export const field: Kind<'field'> = { name: 'field', ...shared };
-export const theme: Kind<'theme'> = { name: 'theme', ...shared };
+const AREA = { ...PIECE, turns: false };
+
+export const field: Kind<'field'> = {
+	name: 'field',
+	traits: { ...AREA, layer: 'field', contents: 'inside' },
+	...shared,
+};
+export const theme: Kind<'theme'> = {
+	name: 'theme',
+	traits: { ...AREA, layer: 'ground', contents: 'notes' },
+	...shared,
+};

@@ -8,7 +8,7 @@ import type { ObjectOf } from '../objects';
 import { SHAPE_FORMS, SHAPES } from '../shapes';
 import { ALIGNMENTS, chalk, common, dash, family, fill, thickness } from './common';
 import { boxOf, inOutline } from './outline';
-import { dashOf, textItems, type Kind, type Setting } from './kind';
+import { PIECE, fillSwatch, dashOf, textItems, type Kind, type Setting } from './kind';
 
 export const shapeSchema = z.object({
 	...common,
@@ -86,6 +86,7 @@ function ground(object: ObjectOf<'shape'>, context: SceneContext): Primitive[] {
 
 export const shape: Kind<'shape'> = {
 	name: 'shape',
+	traits: { ...PIECE, textOnly: true, height: 'grows', isCard: true, votable: 'inside' },
 	resizable: true,
 	blocks: true,
 	least: { w: 16, h: 16 },
@@ -96,6 +97,7 @@ export const shape: Kind<'shape'> = {
 		if (!context.coarse && !isEmpty(object.text)) items.push(...textItems(setText(object, context)));
 		return { box: boxOf(object.box), items };
 	},
+	swatch: fillSwatch('60'),
 	hit: (object, p, reach) => inOutline(formOf(object).outline, boxOf(object.box), p, reach / 2),
 	grownHeight(object, context) {
 		const [, , w, h] = object.box;

@@ -6,7 +6,7 @@ import { distanceToPath } from '../../link/polyline';
 import { chalkOn, seeThrough } from '../colours';
 import type { ObjectOf } from '../objects';
 import { chalk, common, thickness } from './common';
-import type { Kind } from './kind';
+import { PIECE, chalkSwatch, type Kind } from './kind';
 import { boxOf } from './outline';
 
 /** Points of one stroke at most; longer ones are drawn as several. */
@@ -64,6 +64,7 @@ export function strokeThrough(points: readonly InkPoint[]): Pick<Stroke, 'box' |
 
 export const stroke: Kind<'stroke'> = {
 	name: 'stroke',
+	traits: { ...PIECE, writable: false, isCard: true, votable: 'never', copied: ['points', 'span'] },
 	resizable: true,
 	blocks: false,
 	least: { w: 1, h: 1 },
@@ -75,6 +76,7 @@ export const stroke: Kind<'stroke'> = {
 		const points = outlineOfStroke(inkOf(object), nib, width);
 		return { box: boxOf(object.box), items: [{ type: 'path', points, closed: true, fill }] };
 	},
+	swatch: chalkSwatch('22'),
 	hit(object, p, reach) {
 		const points = inkOnBoard(object);
 		if (points.length === 1) points.push(points[0]!);

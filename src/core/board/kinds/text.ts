@@ -6,7 +6,7 @@ import type { Primitive, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
 import { ALIGNMENTS, chalk, common, family, fill } from './common';
 import { boxOf, inOutline } from './outline';
-import { textItems, type Kind, type Setting } from './kind';
+import { PIECE, chalkSwatch, textItems, type Kind, type Setting } from './kind';
 
 export const TEXT_ROLES = ['title', 'heading', 'body'] as const;
 export type TextRole = (typeof TEXT_ROLES)[number];
@@ -70,6 +70,7 @@ function setText(object: ObjectOf<'text'>, context: SceneContext): Setting {
 
 export const text: Kind<'text'> = {
 	name: 'text',
+	traits: { ...PIECE, textOnly: true, height: 'follows', isCard: true },
 	resizable: true,
 	blocks: true,
 	least: { w: 40, h: 20 },
@@ -95,6 +96,7 @@ export const text: Kind<'text'> = {
 		const bars = chalkOn(object.style.chalk, context.surface) + '60';
 		return { box, items: [{ type: 'rect', x: 0, y: 0, w: box.w, h: box.h, r: 0, fill: bars }] };
 	},
+	swatch: chalkSwatch('50'),
 	hit: (object, p, reach) => inOutline('box', boxOf(object.box), p, reach),
 	grownHeight(object, context) {
 		const pad = hasGround(object) ? 2 * PAD.y : 0;

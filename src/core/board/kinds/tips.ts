@@ -1,7 +1,7 @@
 /** What stands at the ends of lines. */
 import type { Point } from '../../geometry/box';
 import type { Primitive } from '../drawing';
-import type { Tip } from './connector-schema';
+import type { Tip } from './connector';
 
 /** Length of an arrowhead on the thinnest line, board units; it grows with the line's thickness. */
 const LENGTH = 11;

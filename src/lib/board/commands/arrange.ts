@@ -1,4 +1,5 @@
 /** Commands that order what is there: stack, groups, locks, lines and rows. */
+import { isConnector, isField, isGroup } from '$core/board/kinds/guards';
 import { align, distribute, EDGES, tidyRows, type Edge, type Moves, type Placed } from '$core/arrange/align';
 import { moveTo } from '$core/board/edits';
 import { restack, restackStep } from '$core/board/stacking';
@@ -13,7 +14,7 @@ import { moveCell } from './holders';
 /** What is selected, as boxes; connectors follow by themselves. */
 const placed = (board: Board): Placed[] =>
 	board.selected.flatMap((object) => {
-		const box = object.kind === 'connector' || object.lock ? undefined : board.model.boundsOf(object.id);
+		const box = isConnector(object) || object.lock ? undefined : board.model.boundsOf(object.id);
 		return box ? [{ id: object.id, box }] : [];
 	});
 
@@ -54,7 +55,7 @@ const byPerson = (how: 'together' | 'spread', label: () => string): Command => (
 	keys: [],
 	edits: true,
 	section: 'arrange',
-	when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'field',
+	when: (board) => board.selected.length === 1 && isField(board.selected[0]!),
 	run: (board) => void layByPerson(board.room.hand, board.model, board.selected[0]!.id, how),
 });
 
@@ -115,7 +116,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		keys: ['$mod+Shift+g'],
 		edits: true,
 		section: 'object',
-		when: (board) => board.selected.some((object) => object.kind === 'group'),
+		when: (board) => board.selected.some(isGroup),
 		run: (board) => board.select(ungroupObjects(board.room.hand, board.model, board.selection)),
 	},
 	{
@@ -152,7 +153,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'object',
-		when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'field',
+		when: (board) => board.selected.length === 1 && isField(board.selected[0]!),
 		run: (board) => shiftInSequence(board.room.hand, board.model, board.selected[0]!.id, by),
 	})),
 	{

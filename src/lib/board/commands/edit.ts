@@ -1,4 +1,6 @@
 /** Commands on the text, the clipboard and the selection. */
+import { hasBox } from '$core/board/kinds/traits';
+import { isGroup, isNote } from '$core/board/kinds/guards';
 import { forgetSeeAlso, goToSeeAlso, seeAlso } from '../places';
 import { copyPicture } from '../copy-picture';
 import { linkOfSelection, openLink } from '../links';
@@ -44,8 +46,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_nod(),
 		keys: ['n'],
 		section: 'make',
-		when: (board) =>
-			board.room.may('nod') && board.selected.some(({ kind }) => kind !== 'group' && kind !== 'connector'),
+		when: (board) => board.room.may('nod') && board.selected.some(hasBox),
 		run: (board) => nod(board.room.hand, board.model, board.selection),
 	},
 	{
@@ -72,7 +73,7 @@ export const EDIT_COMMANDS: Command[] = [
 		keys: ['Enter', 'F2'],
 		edits: 'own',
 		section: 'object',
-		when: (board) => board.selection.size === 1 && board.selected[0]?.kind !== 'group',
+		when: (board) => board.selection.size === 1 && !isGroup(board.selected[0]),
 		run(board) {
 			const [id] = board.selection;
 			if (board.selection.size === 1 && id) board.startEditing(id);
@@ -95,7 +96,7 @@ export const EDIT_COMMANDS: Command[] = [
 		keys: ['Tab'],
 		edits: 'own',
 		section: 'make',
-		when: (board) => board.selected.length === 1 && board.selected[0]!.kind === 'note',
+		when: (board) => board.selected.length === 1 && isNote(board.selected[0]!),
 		run: (board) => nextNote(board),
 	},
 	growing('right', 'ArrowRight', () => m.command_grow_right()),

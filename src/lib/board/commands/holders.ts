@@ -1,4 +1,5 @@
 /** Commands on holders: adding them, and working on the rows, columns and lines of the one selected. */
+import { isActionItems, isList } from '$core/board/kinds/guards';
 import {
 	addTrack,
 	canChangeTracks,
@@ -13,7 +14,7 @@ import { HOLDERS, isHolder } from '$core/board/holders/forms';
 import { HEAD, partOf, rowAndCol } from '$core/board/holders/parts';
 import { textParts, type Holder } from '$core/board/holders/setting';
 import { m } from '$lib/messages';
-import { kindName } from '../../ui/kind-names';
+import { kindName } from '$lib/kinds-ui';
 import type { Board } from '../board.svelte';
 import { putHolder } from '../holders';
 import type { Command } from './command';
@@ -113,8 +114,7 @@ const remove = (axis: Axis, label: () => string): Command => ({
 	},
 });
 
-const isAction = (board: Board): boolean =>
-	lineIn(board)?.holder.kind === 'actions' && !holderIn(board)?.lock;
+const isAction = (board: Board): boolean => isActionItems(lineIn(board)?.holder) && !holderIn(board)?.lock;
 
 export const HOLDER_COMMANDS: Command[] = [
 	...HOLDERS.map((kind): Command => ({
@@ -164,7 +164,7 @@ export const HOLDER_COMMANDS: Command[] = [
 		keys: ['n'],
 		edits: true,
 		section: 'cells',
-		when: (board) => lineIn(board)?.holder.kind === 'list',
+		when: (board) => isList(lineIn(board)?.holder),
 		run(board) {
 			const line = lineIn(board);
 			if (line) nodAtRow(board.room.hand, line.holder.id, line.row);

@@ -1,4 +1,5 @@
 /** Commands on pictures. */
+import { isPicture } from '$core/board/kinds/guards';
 import { restack } from '$core/board/stacking';
 import { lockObjects } from '$core/board/groups';
 import { m } from '$lib/messages';
@@ -6,8 +7,8 @@ import type { Board } from '../board.svelte';
 import { addPictures, chooseFiles, isCropped, replacePicture, uncrop } from '../pictures';
 import type { Command } from './command';
 
-const isPicture = (board: Board): boolean =>
-	board.selected.length === 1 && board.selected[0]!.kind === 'picture' && !board.selected[0]!.lock;
+const mayCrop = (board: Board): boolean =>
+	board.selected.length === 1 && isPicture(board.selected[0]!) && !board.selected[0]!.lock;
 
 export const PICTURE_COMMANDS: Command[] = [
 	{
@@ -36,7 +37,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		keys: ['c'],
 		edits: true,
 		section: 'object',
-		when: isPicture,
+		when: mayCrop,
 		run: (board) => board.startCropping(),
 	},
 	{
@@ -45,7 +46,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'object',
-		when: (board) => isPicture(board) && isCropped(board),
+		when: (board) => mayCrop(board) && isCropped(board),
 		run: uncrop,
 	},
 	{
@@ -54,7 +55,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'object',
-		when: isPicture,
+		when: mayCrop,
 		run: replacePicture,
 	},
 	{
@@ -63,7 +64,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'object',
-		when: isPicture,
+		when: mayCrop,
 		run: (board) =>
 			board.oneStep(() => {
 				restack(board.room.hand, board.model, board.selection, 'back');

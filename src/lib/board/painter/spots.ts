@@ -1,4 +1,4 @@
-import { colourOf } from '$core/board/colour-of';
+import { swatchOf } from '$core/board/kinds';
 import type { Surface } from '$core/board/colours';
 import type { BoardObject } from '$core/board/objects';
 import type { Canvas2D } from './primitives';
@@ -10,7 +10,7 @@ import type { Canvas2D } from './primitives';
  */
 export function paintSpots(ctx: Canvas2D, objects: Iterable<BoardObject>, surface: Surface, least = 0): void {
 	for (const object of objects) {
-		const colour = colourOf(object, surface);
+		const colour = swatchOf(object, surface);
 		if (!colour) continue;
 		const [x, y, w, h] = object.box;
 		ctx.fillStyle = colour;

@@ -1,4 +1,5 @@
 /** What the live layer shows of others: what they have picked, and where they point. */
+import { isConnector } from '$core/board/kinds/guards';
 import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
 import { boxOf } from '$core/board/kinds';
 import type { Board } from '../board.svelte';
@@ -19,7 +20,7 @@ export function paintPicks(ctx: CanvasRenderingContext2D, board: Board): void {
 		ctx.strokeStyle = colourOf(person);
 		for (const id of picked ?? []) {
 			const object = board.held.shown(id);
-			if (!object || object.sheet !== sheet || object.kind === 'connector') continue;
+			if (!object || object.sheet !== sheet || isConnector(object)) continue;
 			const box = boxOf(object.box);
 			ctx.save();
 			ctx.translate(box.x + box.w / 2, box.y + box.h / 2);

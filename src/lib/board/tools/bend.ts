@@ -1,4 +1,5 @@
 /** Bending a selected connector by hand: its ends can be tied elsewhere, its stretches dragged. */
+import { isConnector } from '$core/board/kinds/guards';
 import { changeConnector } from '$core/board/edits';
 import type { ConnectorEnd, ObjectOf } from '$core/board/objects';
 import { distance, distanceToSegment, type Point } from '$core/geometry/box';
@@ -42,7 +43,7 @@ function knots(connector: Connector, path: Path): Path {
 /** The one connector that is selected and may be bent. */
 function selectedConnector(board: Board): Connector | undefined {
 	const [object, more] = board.selected;
-	return object?.kind === 'connector' && !more && board.mayEdit && !object.lock ? object : undefined;
+	return isConnector(object) && !more && board.mayEdit && !object.lock ? object : undefined;
 }
 
 export function bendHandles(board: Board): BendHandle[] {

@@ -1,7 +1,7 @@
 /** The hand inside a holder: cells are picked, lines nodded at and ticked, columns made wider. */
 import { spotAt, type HolderSpot } from '$core/board/holders/draw';
 import { nodAtRow, setColumnWidth, setFact } from '$core/board/holders/edits';
-import { isHolder } from '$core/board/holders/forms';
+import { formOfHolder, isHolder, NODS_COL } from '$core/board/holders/forms';
 import { localPoint, TITLE } from '$core/board/holders/layout';
 import { HEAD } from '$core/board/holders/parts';
 import { textParts, type Holder } from '$core/board/holders/setting';
@@ -30,7 +30,7 @@ export function spotUnder(board: Board, event: HandEvent, id: string | undefined
 export const isActive = ({ holder, row, col }: Spot): boolean =>
 	row !== undefined &&
 	row !== HEAD &&
-	((holder.kind === 'list' && col === 'nods') || (holder.kind === 'actions' && col === 'done'));
+	(col === NODS_COL || (formOfHolder(holder.kind).items && col === 'done'));
 
 /** Nods at a line, or ticks an item. */
 export function act(board: Board, { holder, row, col }: Spot): void {

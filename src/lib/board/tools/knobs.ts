@@ -1,4 +1,6 @@
 /** The knobs round what is selected: one to turn it, and four from which a flow grows. */
+import { traitsOf } from '$core/board/kinds/traits';
+import { isShape } from '$core/board/kinds/guards';
 import { canGrow, DIRECTIONS, type Direction } from '$core/board/grow';
 import { boxOf } from '$core/board/kinds';
 import { centreOf, distance, turn, type Point } from '$core/geometry/box';
@@ -13,8 +15,7 @@ const NEAR = 10;
 /** Where the knob for turning stands: outside the upper right corner. */
 export function turnPoint(board: Board): Point | undefined {
 	const target = resizeTarget(board);
-	if (!target || !board.mayEdit || board.pieces.some(({ kind }) => kind === 'field' || kind === 'theme'))
-		return undefined;
+	if (!target || !board.mayEdit || board.pieces.some((object) => !traitsOf(object).turns)) return undefined;
 	const out = OUT / board.view.scale;
 	const corner = { x: target.x + target.w + out * 0.75, y: target.y - out * 0.75 };
 	return turn(corner, centreOf(target), target.angle);
@@ -25,7 +26,7 @@ export function growPoint(board: Board, direction: Direction): Point | undefined
 	const [object, more] = board.selected;
 	if (!object || more || !board.mayAll || object.lock || !canGrow(object)) return undefined;
 	// Notes stand close together: knobs would cover their neighbours. Alt and an arrow grow from them too.
-	if (object.kind !== 'shape' && board.model.tiesOf(object.id).length === 0) return undefined;
+	if (!isShape(object) && board.model.tiesOf(object.id).length === 0) return undefined;
 	const box = boxOf(board.held.shown(object.id)!.box);
 	if (Math.min(box.w, box.h) * board.view.scale < 30) return undefined;
 	const out = OUT / board.view.scale;

@@ -1,4 +1,5 @@
 /** Linking: press on one object, let go on another; either end may also be loose. */
+import { isConnector } from '$core/board/kinds/guards';
 import type { ConnectorEnd } from '$core/board/objects';
 import { distance, type Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
@@ -11,7 +12,7 @@ let target: string | undefined;
 /** What a connector could be tied to under the hand. */
 export function connectableAt(board: Board, event: HandEvent): string | undefined {
 	const object = board.model.at(board.sheet, event.at, event.reach, board.context);
-	return object && object.kind !== 'connector' ? board.model.outermost(object).id : undefined;
+	return object && !isConnector(object) ? board.model.outermost(object).id : undefined;
 }
 
 const endAt = (id: string | undefined, at: Point): ConnectorEnd =>

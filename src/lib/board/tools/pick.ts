@@ -1,4 +1,6 @@
 /** Picking: select, box and lasso, move, resize, turn, grow; double click edits. */
+import { isRegion } from '$core/board/kinds/traits';
+import { isGroup, isStroke } from '$core/board/kinds/guards';
 import { goToSeeAlso } from '../places';
 import { grow } from '../going-on';
 import { clipBounds, copyOut, putDown } from '$core/board/clip';
@@ -6,7 +8,6 @@ import { setBoxes, withContents } from '$core/board/edits';
 import { dropAt } from '$core/board/holders/cards';
 import { nod } from '$core/board/approve';
 import { signAt, type SignName } from '$core/board/signs';
-import { isRegion } from '$core/board/model';
 import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
 import { snapMove } from '$core/geometry/guides';
 import { holdsPolygonPoint } from '$core/geometry/polygon';
@@ -76,7 +77,7 @@ export function handleUnder(board: Board, event: HandEvent): Handle | undefined 
 	const near = (event.touch ? 16 : 8) / board.view.scale;
 	const [only] = board.pieces.length === 1 ? board.pieces : [];
 	// A stroke is taken by its ink: of a thin one the handles of its sides lie on it.
-	if (only?.kind === 'stroke' && taken(board, event) === only.id)
+	if (isStroke(only) && taken(board, event) === only.id)
 		return HANDLES.find(
 			(handle) => handle.length === 2 && distance(handlePoint(target, handle), event.at) <= near / 2,
 		);
@@ -169,9 +170,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 function inBox(board: Board, { box, whole }: Extract<Work, { is: 'box' }>): string[] {
 	return board.model
 		.within(board.sheet, box)
-		.filter(
-			(o) => o.kind !== 'group' && (!(whole || isRegion(o)) || holdsBox(box, board.model.boundsOf(o.id)!)),
-		)
+		.filter((o) => !isGroup(o) && (!(whole || isRegion(o)) || holdsBox(box, board.model.boundsOf(o.id)!)))
 		.map((o) => board.model.outermost(o).id);
 }
 
@@ -180,7 +179,7 @@ function inLasso(board: Board, points: readonly Point[]): string[] {
 	if (!round) return [];
 	return board.model
 		.within(board.sheet, round)
-		.filter((o) => o.kind !== 'group' && holdsPolygonPoint(points, centreOf(board.model.boundsOf(o.id)!)))
+		.filter((o) => !isGroup(o) && holdsPolygonPoint(points, centreOf(board.model.boundsOf(o.id)!)))
 		.map((o) => board.model.outermost(o).id);
 }
 

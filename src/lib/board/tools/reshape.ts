@@ -1,8 +1,9 @@
 /** Resizing and turning what is selected: what it would be with the hand where it is now. */
+import { hasBox, traitsOf } from '$core/board/kinds/traits';
+import { isMark, isPicture, isText } from '$core/board/kinds/guards';
 import { changePicture, scaleObjects, setBoxes } from '$core/board/edits';
 import { placeMarks } from '$core/board/marks';
 import { cropTo } from '$core/board/kinds/picture';
-import { isHolder } from '$core/board/holders/forms';
 import { boxOf, leastSize, neededHeight } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';
 import { centreOf, turn, unionOf, type Box, type Point } from '$core/geometry/box';
@@ -60,7 +61,7 @@ export function others(board: Board, moving: ReadonlySet<string>, by: object): B
 	if (found?.by === by && found.view === view) return found.boxes;
 	const boxes = board.model
 		.fewTouching(board.sheet, seen(view, board.size), MOST_OTHERS * 2)
-		.filter(({ id, kind }) => kind !== 'connector' && kind !== 'group' && !moving.has(id))
+		.filter((each) => hasBox(each) && !moving.has(each.id))
 		.slice(0, MOST_OTHERS)
 		.map(({ id }) => board.model.boundsOf(id)!);
 	found = { by, view, boxes };
@@ -73,12 +74,10 @@ export function resized(board: Board, resizing: Resizing, event: HandEvent): Pre
 	if (objects.length === 1) {
 		const object = objects[0]!;
 		const [x, y, w, h, angle] = object.box;
-		const isCropping = object.kind === 'picture' && board.cropping === object.id;
+		const isCropping = isPicture(object) && board.cropping === object.id;
 		const moved = { x: event.at.x - start.at.x, y: event.at.y - start.at.y };
 		const local = turn(moved, { x: 0, y: 0 }, -angle);
-		const keep =
-			event.shift ||
-			((object.kind === 'note' || object.kind === 'picture') && handle.length === 2 && !isCropping);
+		const keep = event.shift || (traitsOf(object).keepsRatio && handle.length === 2 && !isCropping);
 		let after = resize({ x, y, w, h }, handle, local.x, local.y, leastSize(object), keep);
 		if (board.snapping && !event.hold && angle === 0 && !keep) {
 			const near = others(board, new Set([object.id]), resizing);
@@ -165,7 +164,7 @@ export function finishResize(board: Board, { objects, round, handle }: Resizing,
 	// A wider or narrower text is as high as its lines then are.
 	for (const object of objects) {
 		const box = preview.get(object.id)!;
-		if (object.kind === 'text' && objects.length === 1)
+		if (isText(object) && objects.length === 1)
 			box[3] = neededHeight({ ...object, box, style: { ...object.style, free: false } }, board.context);
 	}
 	const { crop } = board.held;
@@ -184,13 +183,12 @@ export function finishResize(board: Board, { objects, round, handle }: Resizing,
 	// Narrower columns need higher rows; what is too small for its text grows to hold it.
 	for (const { id } of objects) {
 		const object = board.model.find(id);
-		if (object && (isHolder(object) || object.kind === 'note' || object.kind === 'shape'))
-			board.writing.grow(object);
+		if (object && traitsOf(object).height === 'grows') board.writing.grow(object);
 	}
 }
 
 /** Whether a mark was reshaped, but not what it sticks to. */
 function isStuckAlone(board: Board, id: string, preview: Preview): boolean {
 	const mark = board.model.find(id);
-	return mark?.kind === 'mark' && !(mark.on && preview.has(mark.on.to));
+	return isMark(mark) && !(mark.on && preview.has(mark.on.to));
 }

@@ -1,4 +1,5 @@
 /** The eraser: takes whole strokes, or only what it passes over. What it touches is written when it is lifted. */
+import { isStroke } from '$core/board/kinds/guards';
 import { chalkOn, seeThrough } from '$core/board/colours';
 import { eraseStrokes } from '$core/board/ink-edits';
 import { inkOnBoard } from '$core/board/kinds/stroke';
@@ -29,7 +30,7 @@ function rub(board: Board, event: HandEvent): void {
 	const area = inflate(boxFrom(from, event.at), radius);
 	let isNew = false;
 	for (const object of board.model.touching(board.sheet, area)) {
-		if (object.kind !== 'stroke' || object.lock) continue;
+		if (!isStroke(object) || object.lock) continue;
 		const pieces = left.get(object.id) ?? [inkOnBoard(object)];
 		const after =
 			board.next.eraser === 'whole'
@@ -90,7 +91,7 @@ export const rubber: Tool = {
 		if (rubbing) {
 			for (const [id, pieces] of left) {
 				const object = rubbing.model.find(id);
-				if (object?.kind !== 'stroke') continue;
+				if (!isStroke(object)) continue;
 				const { nib, chalk, width } = object.style;
 				const fill = seeThrough(chalkOn(chalk, rubbing.context.surface), NIB_FORMS[nib].alpha);
 				for (const piece of pieces)

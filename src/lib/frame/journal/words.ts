@@ -3,7 +3,7 @@ import type { KindName } from '$core/board/objects';
 import type { Thing, Verb } from '$core/journal/happenings';
 import type { Line } from '$core/journal/lines';
 import { m } from '$lib/messages';
-import { kindName, manyOf, oneOf } from '../../ui/kind-names';
+import { kindName, manyOf, oneOf } from '$lib/kinds-ui';
 
 interface Told {
 	/** What it was done to, with its article or number: "a note", "3 notes". */

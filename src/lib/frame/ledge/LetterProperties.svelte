@@ -2,6 +2,7 @@
 	/** How the text of an object is set: typeface, size, alignment, and what belongs to its kind. */
 	import { ALIGNMENTS, FAMILIES, hasStyle, type KindName } from '$core/board/objects';
 	import { m } from '$lib/messages';
+	import type { Snippet } from 'svelte';
 	import Center from '@lucide/svelte/icons/text-align-center';
 	import Left from '@lucide/svelte/icons/text-align-start';
 	import Right from '@lucide/svelte/icons/text-align-end';
@@ -12,17 +13,20 @@
 
 	interface Props {
 		kind: KindName;
+		/** How its text is aligned where nothing was chosen. */
+		usual?: (typeof ALIGNMENTS)[number];
 		style: Record<string, unknown>;
 		onset: (style: Record<string, unknown>) => void;
+		/** What belongs to the kind alone. */
+		children?: Snippet;
 	}
-	const { kind, style, onset }: Props = $props();
+	const { kind, usual = 'centre', style, onset, children }: Props = $props();
 
 	const SIZES = [undefined, 12, 16, 20, 28, 40, 64];
 	const ICONS = { left: Left, centre: Center, right: Right };
 	const FAMILY_LABELS = { sans: m.family_sans(), hand: m.family_hand(), mono: m.family_mono() };
 	const FAMILY_CSS = { sans: 'inherit', hand: 'Kalam', mono: 'JetBrains Mono' };
 	const ALIGN_LABELS = { left: m.align_left(), centre: m.align_centre(), right: m.align_right() };
-	const usual = $derived(kind === 'text' ? 'left' : 'centre');
 </script>
 
 {#snippet familyFace(value: (typeof FAMILIES)[number])}<span style:font-family={FAMILY_CSS[value]}>Aa</span
@@ -53,15 +57,8 @@
 			face={alignFace}
 			onchoose={(align) => onset({ align })}
 		/>{/if}
-	{#if kind === 'note'}
-		<label class="check"
-			><input
-				type="checkbox"
-				checked={style['bare'] !== true}
-				onchange={(event) => onset({ bare: event.currentTarget.checked ? undefined : true })}
-			/>{m.band()}</label
-		>
-	{:else if kind === 'table'}
+	{@render children?.()}
+	{#if hasStyle(kind, 'headed')}
 		<label class="check"
 			><input
 				type="checkbox"
@@ -69,7 +66,8 @@
 				onchange={(event) => onset({ headed: event.currentTarget.checked ? undefined : false })}
 			/>{m.headings()}</label
 		>
-	{:else if kind === 'text'}
+	{/if}
+	{#if hasStyle(kind, 'ground')}
 		<div>
 			<span class="label">{m.background()}</span>
 			<Swatches
@@ -81,6 +79,8 @@
 				size={20}
 			/>
 		</div>
+	{/if}
+	{#if hasStyle(kind, 'free')}
 		<label class="check"
 			><input
 				type="checkbox"

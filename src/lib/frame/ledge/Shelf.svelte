@@ -13,8 +13,7 @@
 	import { markSelection, type Chosen } from '../../board/holders';
 	import { addPictures, chooseFiles } from '../../board/pictures';
 	import { ask, messageOf } from '../../ui/api';
-	import { HOLDER_ICONS } from '../../ui/holder-icons';
-	import { kindName } from '../../ui/kind-names';
+	import { iconOf, kindName } from '$lib/kinds-ui';
 	import Pop from '../../ui/Pop.svelte';
 
 	const { board }: { board: Board } = $props();
@@ -100,7 +99,7 @@
 		<p class="label">{m.shelf_holders()}</p>
 		<div class="row">
 			{#each HOLDERS as kind (kind)}
-				{@const Icon = HOLDER_ICONS[kind]}
+				{@const Icon = iconOf(kind)}
 				<button type="button" class="button" onclick={() => takeHolder(kind)}
 					><Icon size={17} />{kindName(kind)}</button
 				>

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What waits backstage: brought on by hand, or by the step that it is kept for. */
+	import { isConnector } from '$core/board/kinds/guards';
 	import { m } from '$lib/messages';
 	import Eye from '@lucide/svelte/icons/eye';
 	import Trash from '@lucide/svelte/icons/trash-2';
@@ -7,7 +8,7 @@
 	import { bringOn } from '../../board/backstage';
 	import { withContents } from '$core/board/edits';
 	import { wordsOf } from '$core/board/words';
-	import { kindName } from '../../ui/kind-names';
+	import { kindName } from '$lib/kinds-ui';
 
 	const { board }: { board: Board } = $props();
 	const { room } = $derived(board);
@@ -15,7 +16,7 @@
 	/** Pieces that come on together: what lies in something comes with it, connectors with what they tie. */
 	const pieces = $derived.by(() => {
 		if (!backstage) return [];
-		const all = backstage.objects().filter(({ kind }) => kind !== 'connector');
+		const all = backstage.objects().filter((each) => !isConnector(each));
 		const held = new Set(
 			all.flatMap(({ id }) => [...withContents(backstage.model, [id])].filter((each) => each !== id)),
 		);

@@ -2,7 +2,7 @@
 	/** For those who lead: who contributes how much, over time, and how evenly. */
 	import { balanceOf } from '$core/session/balance';
 	import { m } from '$lib/messages';
-	import { manyOf } from '../../ui/kind-names';
+	import { manyOf } from '$lib/kinds-ui';
 	import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 	import type { Board } from '../../board/board.svelte';
 	import Dialog from '../../ui/Dialog.svelte';

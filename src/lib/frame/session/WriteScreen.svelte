@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The whole screen of a phone while a step gathers: the question, one's own notes, the writing line. */
+	import { isNote } from '$core/board/kinds/guards';
 	import Toasts from '../../ui/Toasts.svelte';
 	import type { Pigment } from '$core/board/colours';
 	import { plainText } from '$core/text/rich';
@@ -30,7 +31,7 @@
 		const notes = model
 			.contentsOf(field)
 			.flatMap((id) => model.find(id) ?? [])
-			.filter(({ kind, by }) => kind === 'note' && by[0] !== room.info.person.id)
+			.filter(({ kind, by }) => isNote({ kind }) && by[0] !== room.info.person.id)
 			.sort((a, b) => a.made - b.made)
 			.map(({ id, text }) => ({ id, text: plainText(text) }));
 		return { title: plainText(field.text), notes };

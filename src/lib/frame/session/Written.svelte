@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Who has written how much in the running step, openly. */
+	import { isNote } from '$core/board/kinds/guards';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 
@@ -20,7 +21,7 @@
 		const here = room.people.map((each) => ({ id: each.person, name: each.name }));
 		for (const person of [room.info.person, ...here]) counts.set(person.id, { name: person.name, count: 0 });
 		for (const object of room.model.objects.values()) {
-			if (object.kind !== 'note' || object.made < running.startedAt) continue;
+			if (!isNote(object) || object.made < running.startedAt) continue;
 			if (!inField.has(object.id) && !ids.includes(object.landing ?? '')) continue;
 			const entry = counts.get(object.by[0]) ?? { name: object.by[1] || m.somebody(), count: 0 };
 			counts.set(object.by[0], { ...entry, count: entry.count + 1 });

@@ -1,4 +1,5 @@
 /** The warm-up: four things a newcomer tries, each ticked off by itself as it is done. */
+import { isNote } from '$core/board/kinds/guards';
 import type { BoardChange } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import type { Room } from '../../room/room.svelte';
@@ -36,7 +37,7 @@ export class WarmUp {
 			if (object.nods?.some(({ person }) => person === me)) this.tick('nod');
 			return;
 		}
-		if (object.kind !== 'note' || object.made < this.since) return;
+		if (!isNote(object) || object.made < this.since) return;
 		this.tick('write');
 		// Until it has landed its place is not its writer's doing.
 		if (object.landing !== undefined) return;

@@ -3,7 +3,7 @@ import type { BoardModel } from '$core/board/model';
 import type { Spot } from '$core/talk/edits';
 import { plainText } from '$core/text/rich';
 import { m } from '$lib/messages';
-import { kindName } from '../../ui/kind-names';
+import { kindName } from '$lib/kinds-ui';
 
 /** What a thread hangs on, in words. */
 export function aboutWhat(

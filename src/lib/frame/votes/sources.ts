@@ -1,4 +1,5 @@
 /** About which objects a vote is: what is selected, what lies in a field, theme headings, all notes, all of what kind. */
+import { traitsOf } from '$core/board/kinds/traits';
 import type { BoardObject } from '$core/board/objects';
 import type { ShownVote } from '$core/decide/wire';
 import { m } from '$lib/messages';
@@ -18,8 +19,7 @@ export const SOURCES: { id: Source; label: () => string }[] = [
 	{ id: 'pictures', label: () => m.source_pictures() },
 ];
 
-const isVotable = ({ kind }: BoardObject): boolean =>
-	kind !== 'connector' && kind !== 'group' && kind !== 'stroke';
+const isVotable = (object: BoardObject): boolean => traitsOf(object).votable !== 'never';
 
 /** Notes and their like in a field, at any depth. */
 function inside(board: Board, id: string): string[] {
@@ -27,9 +27,7 @@ function inside(board: Board, id: string): string[] {
 	if (!field) return [];
 	return board.model.contentsOf(field).filter((each) => {
 		const object = board.model.find(each);
-		return (
-			object !== undefined && (object.kind === 'note' || object.kind === 'picture' || object.kind === 'shape')
-		);
+		return object !== undefined && traitsOf(object).votable === 'inside';
 	});
 }
 

@@ -3,17 +3,14 @@
 	 * A field, theme, holder or group in the wayfinder with what lies in it; fields are put in
 	 * order by dragging.
 	 */
+	import { isField, isGroup } from '$core/board/kinds/guards';
 	import { fieldsInOrder, putInSequence } from '$core/board/sequence';
-	import type { HolderKind } from '$core/board/holders/forms';
 	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
-	import FieldIcon from '@lucide/svelte/icons/square-dashed';
-	import GroupIcon from '@lucide/svelte/icons/boxes';
-	import ThemeIcon from '@lucide/svelte/icons/group';
+	import { iconOf } from '$lib/kinds-ui';
 	import type { Board } from '../../board/board.svelte';
 	import { tellLocked } from '../../board/locked';
-	import { HOLDER_ICONS } from '../../ui/holder-icons';
 	import ObjectRow from './ObjectRow.svelte';
 	import { RowDrag, type Side } from './row-drag.svelte';
 	import type { Branch } from './tree';
@@ -26,13 +23,9 @@
 	}
 	const { board, branch, isOpen, ontoggle }: Props = $props();
 
-	const isField = $derived(branch.object.kind === 'field');
+	const isSequenced = $derived(isField(branch.object));
 	const isSelected = $derived(board.selection.has(branch.id));
-	const Icon = $derived.by(() => {
-		if (isField) return FieldIcon;
-		if (branch.object.kind === 'group') return GroupIcon;
-		return branch.object.parts ? HOLDER_ICONS[branch.object.kind as HolderKind] : ThemeIcon;
-	});
+	const Icon = $derived(iconOf(branch.object.kind));
 	const drag = new RowDrag('application/x-wandtafel-field', put);
 
 	function put(moving: string, side: Side): void {
@@ -49,9 +42,9 @@
 	<div
 		class="pair drop-row {drag.over ?? ''}"
 		role="none"
-		draggable={isField && board.mayAll}
+		draggable={isSequenced && board.mayAll}
 		ondragstart={(event) => drag.start(event, branch.id)}
-		ondragover={(event) => isField && drag.move(event)}
+		ondragover={(event) => isSequenced && drag.move(event)}
 		ondragleave={() => drag.leave()}
 		ondrop={(event) => drag.drop(event)}
 	>
@@ -71,8 +64,7 @@
 			onclick={() => board.goTo(branch.id)}
 		>
 			<Icon size={15} />
-			<span class="text"
-				>{branch.label || (branch.object.kind === 'group' ? m.kind_group() : m.without_words())}</span
+			<span class="text">{branch.label || (isGroup(branch.object) ? m.kind_group() : m.without_words())}</span
 			>
 			<span class="count">{branch.count}</span>
 		</button>

@@ -1,10 +1,12 @@
 <script lang="ts">
 	/** Narrows what the wayfinder finds: by kind, colour and person. */
+	import { isGroup } from '$core/board/kinds/guards';
+	import { KIND_NAMES } from '$core/board/kinds/traits';
 	import type { KindName } from '$core/board/objects';
 	import { m } from '$lib/messages';
 	import Funnel from '@lucide/svelte/icons/funnel';
 	import type { Board } from '../../board/board.svelte';
-	import { kindName } from '../../ui/kind-names';
+	import { kindName } from '$lib/kinds-ui';
 	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 	import { writersOn, type Wanted } from './tree';
@@ -16,22 +18,8 @@
 	}
 	const { board, wanted, onchange }: Props = $props();
 
-	const KINDS: KindName[] = [
-		'note',
-		'text',
-		'shape',
-		'connector',
-		'field',
-		'theme',
-		'columns',
-		'grid',
-		'list',
-		'actions',
-		'table',
-		'stroke',
-		'picture',
-		'mark',
-	];
+	/** Groups have nothing that could be found. */
+	const KINDS = KIND_NAMES.filter((kind) => !isGroup({ kind }));
 	const isOn = $derived(Boolean(wanted.kind ?? wanted.colour ?? wanted.person));
 	const writers = $derived.by(() => {
 		void board.room.version;

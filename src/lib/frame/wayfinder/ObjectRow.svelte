@@ -3,7 +3,7 @@
 	import type { BoardObject } from '$core/board/objects';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
-	import { colourOf } from '$core/board/colour-of';
+	import { swatchOf } from '$core/board/kinds';
 	import { describe } from './describe';
 	import { lineOf } from './tree';
 
@@ -31,7 +31,7 @@
 		onblur={() => (isReached = false)}
 		onclick={() => board.goTo(object.id)}
 	>
-		<span class="dot" style:background={colourOf(object, board.ground.surface) ?? 'transparent'}></span>
+		<span class="dot" style:background={swatchOf(object, board.ground.surface) ?? 'transparent'}></span>
 		<span class="text">{lineOf(object) || m.without_words()}</span>
 		<!-- Only where it is needed: elements that lie over others, by the hundred, would have to be put in order whenever the board moves. -->
 		{#if said}<span class="sr-only">{said}</span>{/if}

@@ -1,11 +1,12 @@
 /** An object for whoever listens: its kind, its words, who wrote it, where it is, what it is linked with. */
+import { isConnector } from '$core/board/kinds/guards';
 import { linkedWith } from '$core/board/linked';
 import type { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
 import { m } from '$lib/messages';
-import { kindName } from '../../ui/kind-names';
+import { kindName } from '$lib/kinds-ui';
 import { lineOf } from './tree';
 
 /** Links that are named; of more only the number is. */
@@ -30,7 +31,7 @@ export function describe(model: BoardModel, object: BoardObject): string {
 		linked.length > MOST ? m.said_links({ count: linked.length }) : '',
 		linked.length > 0 && linked.length <= MOST ? m.said_linked({ names: linked.join('; ') }) : '',
 		nods > 0 ? m.said_nods({ count: nods }) : '',
-		object.kind === 'connector' && plainText(object.text) === '' ? m.without_words() : '',
+		isConnector(object) && plainText(object.text) === '' ? m.without_words() : '',
 		object.lock ? m.locked() : '',
 	]
 		.filter(Boolean)

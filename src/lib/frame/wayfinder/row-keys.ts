@@ -1,4 +1,5 @@
 /** Keys on a row of the wayfinder: everything that a hand does to an object, without one. */
+import { isConnector } from '$core/board/kinds/guards';
 import { addObject } from '$core/board/edits';
 import { m } from '$lib/messages';
 import { toaster } from '../../ui/toaster';
@@ -20,7 +21,7 @@ let linkFrom: string | undefined;
 function link(board: Board, id: string): void {
 	const from = linkFrom && linkFrom !== id ? board.model.find(linkFrom) : undefined;
 	const to = board.model.find(id);
-	if (!to || to.kind === 'connector') return;
+	if (!to || isConnector(to)) return;
 	if (from?.sheet !== to.sheet) {
 		linkFrom = id;
 		toaster.info({ title: m.link_begun(), description: m.link_begun_more() });

@@ -1,5 +1,7 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
-import { isBranch, type BoardModel } from '$core/board/model';
+import { isBranch } from '$core/board/kinds/traits';
+import { isConnector, isField, isGroup, isNote } from '$core/board/kinds/guards';
+import type { BoardModel } from '$core/board/model';
 import type { BoardObject, KindName, Sheet } from '$core/board/objects';
 import { fieldsInOrder } from '$core/board/sequence';
 import { wordsOf } from '$core/board/words';
@@ -54,14 +56,14 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
 export function treeOf(model: BoardModel, shown: string, most: number): SheetTree[] {
 	const others = [...model.branches]
 		.flatMap((id) => model.find(id) ?? [])
-		.filter((object) => object.sheet === shown && object.kind !== 'field');
+		.filter((object) => object.sheet === shown && !isField(object));
 	const holders = [...fieldsInOrder(model, shown), ...others.sort(readingOrder)];
 	const inside = new Set<string>();
 	const branches = holders.map((holder): Branch => {
 		const children = model
 			.contentsOf(holder)
 			.flatMap((id) => model.find(id) ?? [])
-			.filter((object) => !isBranch(object) && object.kind !== 'connector');
+			.filter((object) => !isBranch(object) && !isConnector(object));
 		for (const child of children) inside.add(child.id);
 		return {
 			id: holder.id,
@@ -74,7 +76,7 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 	const looseCount = model.countOn(shown) - inside.size;
 	const loose: BoardObject[] = [];
 	for (const object of looseCount > 0 ? model.inOrder(shown) : []) {
-		if (object.kind === 'connector' || isBranch(object) || inside.has(object.id)) continue;
+		if (isConnector(object) || isBranch(object) || inside.has(object.id)) continue;
 		if (loose.push(object) >= Math.min(most, looseCount)) break;
 	}
 	return model.sheets.map((sheet) => ({
@@ -103,7 +105,7 @@ const sought = new WeakMap<BoardObject, string>();
 function soughtIn(object: BoardObject): string {
 	let text = sought.get(object);
 	if (text === undefined) {
-		text = `${wordsOf(object)} ${object.kind === 'note' ? object.by[1] : ''}`.toLocaleLowerCase();
+		text = `${wordsOf(object)} ${isNote(object) ? object.by[1] : ''}`.toLocaleLowerCase();
 		sought.set(object, text);
 	}
 	return text;
@@ -118,8 +120,8 @@ export function findOn(
 	const wanted = words.toLocaleLowerCase().trim();
 	const found: BoardObject[] = [];
 	for (const object of model.objects.values()) {
-		if (kind !== undefined ? object.kind !== kind : object.kind === 'group') continue;
-		if (object.kind === 'connector' && kind === undefined && object.text.length === 0) continue;
+		if (kind !== undefined ? object.kind !== kind : isGroup(object)) continue;
+		if (isConnector(object) && kind === undefined && object.text.length === 0) continue;
 		if (colour !== undefined && !coloursOf(object).includes(colour)) continue;
 		if (person !== undefined && object.by[0] !== person) continue;
 		if (soughtIn(object).includes(wanted)) found.push(object);

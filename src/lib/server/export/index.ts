@@ -1,4 +1,5 @@
 /** Pictures and data of a board, from the same primitives as the screen. */
+import { isConnector } from '$core/board/kinds/guards';
 import { m } from '$lib/messages';
 import { renderAsync } from '@resvg/resvg-js';
 import type { BoardModel } from '$core/board/model';
@@ -93,7 +94,7 @@ function chosen(model: BoardModel, request: ExportRequest): BoardObject[] {
 		for (const id of [...ids])
 			for (const tie of model.tiesOf(id)) {
 				const link = model.find(tie);
-				if (link?.kind === 'connector' && link.ends.every((end) => 'point' in end || ids.has(end.object)))
+				if (isConnector(link) && link.ends.every((end) => 'point' in end || ids.has(end.object)))
 					ids.add(tie);
 			}
 		return [...model.objects.values()].filter((object) => ids.has(object.id));

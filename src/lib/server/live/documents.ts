@@ -353,10 +353,7 @@ export class LiveDocuments {
 		return this.cluster?.isOpen ?? true;
 	}
 
-	/**
-	 * Brings the journal and the newest snapshot of a document up to what is saved; at most every few
-	 * seconds. Returns 0 when they are, otherwise after how many ms it is worth asking again.
-	 */
+	/** As `Digests.bring`: the journal and the newest snapshot, up to what is saved, every few seconds. */
 	digest(boardId: string, layer: Layer): Promise<number> {
 		return this.digests.bring(boardId, layer);
 	}

@@ -1,4 +1,5 @@
 /** Themes for the notes of a board, and getting their vectors ready before anybody asks. */
+import { isNote } from '$core/board/kinds/guards';
 import type { BoardModel } from '$core/board/model';
 import { plainText } from '$core/text/rich';
 import type { NoteText, ThemeProposal } from '$core/themes';
@@ -66,7 +67,7 @@ export function readyNotes(model: BoardModel): () => void {
 		if (hasTooMany(model)) return;
 		const texts = ids
 			.flatMap((id) => model.find(id) ?? [])
-			.filter((object) => object.kind === 'note')
+			.filter(isNote)
 			.map((note) => plainText(note.text))
 			.filter((text) => text.trim() !== '');
 		for (let at = 0; at < texts.length && !isStopped; at += PIECE) await encode(texts.slice(at, at + PIECE));
@@ -88,6 +89,6 @@ export function readyNotes(model: BoardModel): () => void {
 
 function hasTooMany(model: BoardModel): boolean {
 	let count = 0;
-	for (const { kind } of model.objects.values()) if (kind === 'note' && ++count > MOST_NOTES) return true;
+	for (const { kind } of model.objects.values()) if (isNote({ kind }) && ++count > MOST_NOTES) return true;
 	return false;
 }

@@ -1,3 +1,4 @@
+import { isNote } from '$core/board/kinds/guards';
 import { m } from '$lib/messages';
 import { json } from '@sveltejs/kit';
 import { plainText } from '$core/text/rich';
@@ -27,7 +28,7 @@ export const POST = route(async (event, person) => {
 	const notes = await live().read(id, (model) =>
 		[...new Set(noteIds)]
 			.flatMap((noteId) => model.find(noteId) ?? [])
-			.filter((object) => object.kind === 'note')
+			.filter(isNote)
 			.map((note) => ({ id: note.id, text: plainText(note.text) })),
 	);
 	try {

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What can be changed of a holder, and of the line that the picked cell is in. */
+	import { isActionItems } from '$core/board/kinds/guards';
 	import { canChangeTracks, setFact, signOff } from '$core/board/holders/edits';
 	import type { Holder } from '$core/board/holders/setting';
 	import { m } from '$lib/messages';
@@ -7,24 +8,22 @@
 	import AddColumn from '@lucide/svelte/icons/between-vertical-end';
 	import AddRow from '@lucide/svelte/icons/between-horizontal-end';
 	import Signature from '@lucide/svelte/icons/signature';
-	import type { Board } from '../../board/board.svelte';
-	import { addBeside, lineIn } from '../../board/commands/holders';
-	import Swatches from '../../ui/Swatches.svelte';
-	import LetterProperties from './LetterProperties.svelte';
+	import { addBeside, lineIn } from '../board/commands/holders';
+	import Swatches from '../ui/Swatches.svelte';
+	import Chalk from './Chalk.svelte';
+	import type { KindProperties } from './properties';
+	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
 
-	interface Props {
-		board: Board;
-		holder: Holder;
-		style: Record<string, unknown>;
-		onset: (style: Record<string, unknown>) => void;
-	}
-	const { board, holder, style, onset }: Props = $props();
+	const { board, objects, style, onset }: KindProperties = $props();
 
+	const holder = $derived(
+		board.selection.size === 1 && objects.length === 1 ? (objects[0] as Holder) : undefined,
+	);
 	const row = $derived.by(() => {
 		void board.room.version;
-		return board.cell && holder.kind === 'actions' ? lineIn(board)?.row : undefined;
+		return board.cell && isActionItems(holder) ? lineIn(board)?.row : undefined;
 	});
-	const facts = $derived(row === undefined ? {} : (holder.parts?.facts[row] ?? {}));
+	const facts = $derived(row === undefined ? {} : (holder?.parts?.facts[row] ?? {}));
 	const names = $derived([
 		...new Set(board.room.people.map(({ name }) => name).concat(board.room.info.person.name)),
 	]);
@@ -35,15 +34,15 @@
 		const id =
 			known?.person ?? (name === board.room.info.person.name ? board.room.hand.person.id : undefined);
 		const value = name === '' ? undefined : { name, ...(id ? { id } : {}) };
-		if (row !== undefined) setFact(board.room.hand, holder.id, row, 'person', value);
+		if (holder && row !== undefined) setFact(board.room.hand, holder.id, row, 'person', value);
 	}
 	function setDue(event: Event & { currentTarget: HTMLInputElement }): void {
-		if (row !== undefined)
+		if (holder && row !== undefined)
 			setFact(board.room.hand, holder.id, row, 'due', event.currentTarget.value || undefined);
 	}
 </script>
 
-{#if canChangeTracks(holder, 'row')}
+{#if holder && canChangeTracks(holder, 'row')}
 	<button
 		type="button"
 		class="icon-button"
@@ -52,7 +51,7 @@
 		onclick={() => addBeside(board, 'row', 'after')}><AddRow size={18} /></button
 	>
 {/if}
-{#if canChangeTracks(holder, 'col')}
+{#if holder && canChangeTracks(holder, 'col')}
 	<button
 		type="button"
 		class="icon-button"
@@ -61,7 +60,7 @@
 		onclick={() => addBeside(board, 'col', 'after')}><AddColumn size={18} /></button
 	>
 {/if}
-{#if row !== undefined}
+{#if holder && row !== undefined}
 	<input
 		class="entry person"
 		list="people-for-items"
@@ -92,7 +91,7 @@
 		title={facts.signed ? m.item_signed_by({ name: facts.signed.name }) : m.item_sign()}
 		onclick={() => signOff(board.room.hand, board.model, holder.id, row)}><Signature size={18} /></button
 	>
-{:else}
+{:else if holder}
 	<Swatches
 		of="pigments"
 		none
@@ -103,6 +102,7 @@
 		size={20}
 	/>
 	<LetterProperties kind={holder.kind} {style} {onset} />
+	{#if !board.cell}<Chalk {style} {onset} />{/if}
 {/if}
 
 <style>
