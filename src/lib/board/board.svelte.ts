@@ -24,25 +24,21 @@ import { FIRST_STYLE, remember, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
 import { Trails } from './together/trails';
 import { showStep } from './show-step';
+import { createTools, toolWrites, type ToolName } from './tools';
 import { UndoSteps } from './undo-steps.svelte';
 import { Viewpoint } from './viewpoint.svelte';
 import { Writing } from './writing.svelte';
 
-export const TOOLS = ['view', 'pick', 'note', 'text', 'shape', 'link', 'field', 'pen', 'rub'] as const;
-/** Tools that stand beside them. */
-export const SHELF_TOOLS = ['holder', 'mark', 'comment', 'pointer'] as const;
-/** Tools that change nothing on the board. */
-const HARMLESS: readonly ToolName[] = ['view', 'pick', 'comment', 'pointer'];
 /** Objects from which on a board is large. */
 const LARGE = 3000;
-
-export type ToolName = (typeof TOOLS)[number] | (typeof SHELF_TOOLS)[number];
 
 export class Board extends Viewpoint {
 	selection = $state.raw<ReadonlySet<string>>(new Set());
 	/** The pieces of that selection: every move of the pointer asks for them several times. */
 	private known: { selection: unknown; revision: number; pieces: readonly BoardObject[] } | undefined;
 	tool = $state<ToolName>('pick');
+	/** What the hand does with each tool. */
+	readonly tools = createTools();
 	/** Writing in what is on the board. */
 	readonly writing = new Writing(this);
 	/** The cell that is picked in the selected holder. */
@@ -200,7 +196,7 @@ export class Board extends Viewpoint {
 
 	/** Whether a tool can be taken up now. */
 	mayTake(tool: ToolName): boolean {
-		return HARMLESS.includes(tool) || this.mayAll || (tool === 'note' && this.mayEdit);
+		return { nothing: true, notes: this.mayEdit, anything: this.mayAll }[toolWrites(tool)];
 	}
 
 	takeUp(tool: ToolName): void {

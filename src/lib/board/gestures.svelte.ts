@@ -7,7 +7,6 @@ import { toBoard, type Size } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 import { edgePull } from './edge';
 import { isBackdrop, tellLocked } from './locked';
-import { TOOL_TABLE } from './tools';
 import { spotUnder, writeAt } from './tools/cells';
 import type { HandEvent, Tool } from './tools/tool';
 
@@ -20,6 +19,8 @@ export class Gestures {
 	/** Fingers and pointers that are down, by pointer id. */
 	private readonly down = new Map<number, Point>();
 	private gesture: 'tool' | 'pan' | 'pinch' | undefined;
+	/** The tool that heard the pointer go down: the movement is its own until it ends. */
+	private working: Tool | undefined;
 	/** The last movement of the tool's pointer, repeated while the view scrolls under it. */
 	private held: PointerEvent | undefined;
 	private pulling: number | undefined;
@@ -99,6 +100,7 @@ export class Gestures {
 		} else if (event.button === 1 || board.panning || this.isPalm(event)) this.gesture = 'pan';
 		else if (event.button === 0) {
 			this.gesture = 'tool';
+			this.working = board.tools[board.tool];
 			this.tool.down?.(board, this.handEvent(event));
 			if (event.pointerType === 'touch') this.resting = setTimeout(() => this.rest(event), REST);
 		}
@@ -149,8 +151,9 @@ export class Gestures {
 			else board.startEditing(object.id);
 		} else if (board.mayEdit && board.tool === 'pick') {
 			board.tool = 'note';
-			TOOL_TABLE.note.down?.(board, hand);
-			TOOL_TABLE.note.up?.(board, hand);
+			const { note } = board.tools;
+			note.down?.(board, hand);
+			note.up?.(board, hand);
 		}
 	}
 
@@ -178,7 +181,8 @@ export class Gestures {
 	}
 
 	private get tool(): Tool {
-		return TOOL_TABLE[this.board.tool];
+		const { tool, tools } = this.board;
+		return (this.gesture === 'tool' && this.working) || tools[tool];
 	}
 
 	/** Whether it is a hand that lies on the board while a stylus draws. */

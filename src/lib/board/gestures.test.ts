@@ -69,6 +69,22 @@ describe('one pointer', () => {
 		expect(placeOf(id)).toEqual([200, 200]);
 	});
 
+	it('ends with the tool that it began with, also when another one is taken up meanwhile', () => {
+		const { board, gestures, at, note } = hand();
+		note(200, 200);
+		gestures.onDown(at(280, 250));
+		gestures.onMove(at(300, 260));
+		expect(board.held.preview?.size).toBe(1);
+		board.takeUp('shape');
+		gestures.onMove(at(320, 270));
+		gestures.onUp(at(320, 270));
+		expect(board.held.preview).toBeUndefined();
+		expect(board.tool).toBe('shape');
+		gestures.onDown(at(600, 400));
+		gestures.onUp(at(600, 400));
+		expect([...board.model.objects.values()].map(({ kind }) => kind)).toEqual(['note', 'shape']);
+	});
+
 	it('tells others where it is, on the board', () => {
 		const { board, gestures, at } = hand();
 		const told = vi.spyOn(board.room, 'tell');

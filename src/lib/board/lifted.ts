@@ -13,7 +13,6 @@ import { fileAddress, Images } from './painter/images';
 import { makeMovable } from './painter/movable';
 import { paintDrawing, type Base } from './painter/primitives';
 import { paintStill } from './painter/still';
-import { TOOL_TABLE } from './tools';
 
 /** Longest side of the picture, canvas pixels; more is painted coarser while it is on the move. */
 const LONGEST = 4096;
@@ -90,7 +89,7 @@ export class Lifted {
 	private paintEach(ids: readonly string[], ctx: CanvasRenderingContext2D, base: Base): void {
 		const { board } = this;
 		const context = board.held.context;
-		const hides = TOOL_TABLE[board.tool].hides;
+		const hides = board.tools[board.tool].hides;
 		const objects = ids
 			.filter((id) => !hides?.(id))
 			.flatMap((id) => board.held.shown(id) ?? [])

@@ -19,7 +19,6 @@ import { othersPick, paintPicks, paintTrails } from './together/paint';
 import { AdaptiveResolution } from './painter/adaptive-resolution';
 import { paintDrawing } from './painter/primitives';
 import { cssFont } from './faces';
-import { TOOL_TABLE } from './tools';
 import { bendHandles } from './tools/bend';
 import { growPoint, turnPoint } from './tools/knobs';
 import { resizeTarget } from './tools/reshape';
@@ -110,7 +109,7 @@ export class LiveLayer {
 			board.pointed !== undefined ||
 			board.cropping !== undefined ||
 			board.guides.length > 0 ||
-			TOOL_TABLE[board.tool].sketch?.(board) !== undefined ||
+			board.tools[board.tool].sketch?.(board) !== undefined ||
 			hasSmallTitles(board) ||
 			othersPick(board) ||
 			board.trails.isAlive(performance.now())
@@ -313,7 +312,7 @@ export class LiveLayer {
 
 	private paintSketch(surface: Surface): void {
 		const { board, ctx } = this;
-		const sketch = TOOL_TABLE[board.tool].sketch?.(board);
+		const sketch = board.tools[board.tool].sketch?.(board);
 		if (!sketch) return;
 		ctx.strokeStyle = chalkOn('ochre', surface);
 		ctx.lineWidth = 1.5 / board.view.scale;

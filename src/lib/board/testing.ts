@@ -9,7 +9,6 @@ import { toScreen } from '$core/geometry/view';
 import { vi } from 'vitest';
 import type { Room } from '../room/room.svelte';
 import { Board } from './board.svelte';
-import { TOOL_TABLE } from './tools';
 import type { HandEvent } from './tools/tool';
 
 export interface BoardInHand {
@@ -80,7 +79,7 @@ export function boardInHand(): BoardInHand {
 		...keys,
 	});
 	const drag: BoardInHand['drag'] = (points, keys) => {
-		const tool = TOOL_TABLE[board.tool];
+		const tool = board.tools[board.tool];
 		const [first, ...rest] = points;
 		const last = points.at(-1)!;
 		tool.hover?.(board, at(first![0], first![1], keys));

@@ -5,7 +5,6 @@ import { groupObjects, lockObjects } from '$core/board/groups';
 import { holderAt, linkBetween, noteAt, shapeAt, fieldAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
 import { boardInHand, notesInARow, savedBox } from './testing';
-import { TOOL_TABLE } from './tools';
 
 vi.mock('../ui/toaster', () => ({
 	toaster: { info: vi.fn(), success: vi.fn(), error: vi.fn(), create: vi.fn(), dismiss: vi.fn() },
@@ -139,7 +138,7 @@ describe('moving', () => {
 			[300, 300],
 		]);
 		expect(savedBox(hand, a).slice(0, 2)).toEqual([100, 100]);
-		const pick = TOOL_TABLE.pick;
+		const { pick } = hand.board.tools;
 		pick.down!(hand.board, hand.at(480, 150));
 		pick.drag!(hand.board, hand.at(600, 400));
 		pick.cancel!(hand.board);
@@ -151,7 +150,7 @@ describe('moving', () => {
 		const hand = boardInHand();
 		const holder = holderAt(hand.core, 'columns');
 		const note = addObject(hand.core.hand, hand.core.model, noteAt(hand.core.sheet, 800, 200));
-		const pick = TOOL_TABLE.pick;
+		const { pick } = hand.board.tools;
 		hand.board.select([note]);
 		pick.down!(hand.board, hand.at(820, 240));
 		pick.drag!(hand.board, hand.at(700, 240));
@@ -313,7 +312,7 @@ describe('the view tool', () => {
 		const hand = boardInHand();
 		const [a] = notesInARow(hand, 1) as [string];
 		hand.board.takeUp('view');
-		const { view } = TOOL_TABLE;
+		const { view } = hand.board.tools;
 		view.down!(hand.board, hand.at(180, 150));
 		view.drag!(hand.board, { ...hand.at(180, 150), screen: { x: 280, y: 200 } });
 		view.up!(hand.board, hand.at(180, 150));
@@ -330,7 +329,7 @@ describe('connectors', () => {
 		const link = addObject(hand.core.hand, hand.core.model, linkBetween(hand.core.sheet, a, b));
 		addObject(hand.core.hand, hand.core.model, fieldAt(hand.core.sheet, 50, 50));
 		const before = hand.board.held.shownRoute(link)!.path.at(-1)!;
-		const { pick } = TOOL_TABLE;
+		const { pick } = hand.board.tools;
 		pick.down!(hand.board, hand.at(480, 150));
 		pick.drag!(hand.board, hand.at(490, 160));
 		pick.drag!(hand.board, hand.at(480, 450));

@@ -1,27 +1,17 @@
 <script lang="ts">
 	/** The lower edge: tools at the left, what is selected in the middle, the view at the right. */
 	import { m } from '$lib/messages';
-	import Frame from '@lucide/svelte/icons/square-dashed';
-	import Eraser from '@lucide/svelte/icons/eraser';
-	import Pen from '@lucide/svelte/icons/pen-line';
-	import Hand from '@lucide/svelte/icons/hand';
 	import Keyboard from '@lucide/svelte/icons/keyboard';
-	import Link from '@lucide/svelte/icons/spline';
-	import MessageSquare from '@lucide/svelte/icons/message-square-plus';
 	import Maximize from '@lucide/svelte/icons/scan';
 	import MessagesSquare from '@lucide/svelte/icons/messages-square';
 	import Minus from '@lucide/svelte/icons/minus';
-	import MousePointer from '@lucide/svelte/icons/mouse-pointer-2';
 	import Plus from '@lucide/svelte/icons/plus';
 	import Redo from '@lucide/svelte/icons/redo-2';
-	import Shapes from '@lucide/svelte/icons/shapes';
-	import StickyNote from '@lucide/svelte/icons/sticky-note';
-	import Type from '@lucide/svelte/icons/type';
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { onMount } from 'svelte';
 	import { giveKeysBack } from '../ui/keys-back';
-	import { TOOLS, type Board } from '../board/board.svelte';
-	import { toolLabel } from '../board/commands';
+	import type { Board } from '../board/board.svelte';
+	import { LEDGE_TOOLS, toolIcon, toolLabel } from '../board/tools';
 	import QuickSigns from './ledge/QuickSigns.svelte';
 	import Selection from './ledge/Selection.svelte';
 	import Shelf from './ledge/Shelf.svelte';
@@ -35,17 +25,7 @@
 	}
 	const { board, onthemes, onmenu }: Props = $props();
 
-	const ICONS: Record<(typeof TOOLS)[number], typeof Hand> = {
-		view: Hand,
-		pick: MousePointer,
-		note: StickyNote,
-		text: Type,
-		shape: Shapes,
-		link: Link,
-		field: Frame,
-		pen: Pen,
-		rub: Eraser,
-	};
+	const CommentIcon = toolIcon('comment');
 	let bar: HTMLElement;
 	const back = (): void => {
 		const isTyping = document.activeElement?.matches('input, textarea, select, [contenteditable="true"]');
@@ -64,13 +44,13 @@
 	});
 
 	/** Only what can be taken up now: a participant needs one tool at a time. */
-	const tools = $derived(TOOLS.filter((tool) => board.mayTake(tool)));
+	const tools = $derived(LEDGE_TOOLS.filter((tool) => board.mayTake(tool)));
 </script>
 
 <footer class="ledge" data-testid="ledge" bind:this={bar}>
 	<div class="tools" role="toolbar" aria-label={m.tools()}>
 		{#each tools as tool (tool)}
-			{@const Icon = ICONS[tool]}
+			{@const Icon = toolIcon(tool)}
 			<button
 				type="button"
 				class="tool"
@@ -79,7 +59,7 @@
 				data-tool={tool}
 			>
 				<Icon size={20} strokeWidth={1.75} />
-				<span>{toolLabel(tool)} <kbd>{TOOLS.indexOf(tool) + 1}</kbd></span>
+				<span>{toolLabel(tool)} <kbd>{LEDGE_TOOLS.indexOf(tool) + 1}</kbd></span>
 			</button>
 		{/each}
 		{#if board.mayAll}<Shelf {board} />{/if}
@@ -91,7 +71,7 @@
 				onclick={() => board.takeUp('comment')}
 				data-tool="comment"
 			>
-				<MessageSquare size={20} strokeWidth={1.75} />
+				<CommentIcon size={20} strokeWidth={1.75} />
 				<span>{toolLabel('comment')} <kbd>W</kbd></span>
 			</button>
 			<QuickSigns {board} />

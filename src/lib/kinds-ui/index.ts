@@ -19,7 +19,7 @@ import MarkIcon from '@lucide/svelte/icons/sticker';
 import NoteIcon from '@lucide/svelte/icons/sticky-note';
 import TableIcon from '@lucide/svelte/icons/table';
 import TextIcon from '@lucide/svelte/icons/type';
-import type { ToolName } from '../board/board.svelte';
+import type { ToolName } from '../board/tools';
 
 interface KindRow {
 	name: () => string;

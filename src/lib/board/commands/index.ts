@@ -1,6 +1,7 @@
 /** The table of commands. A new one is one entry in one of the lists. */
 import { m } from '$lib/messages';
-import { TOOLS, type Board, type ToolName } from '../board.svelte';
+import type { Board } from '../board.svelte';
+import { LEDGE_TOOLS, toolLabel } from '../tools';
 import { ARRANGE_COMMANDS } from './arrange';
 import type { Command } from './command';
 import { EDIT_COMMANDS } from './edit';
@@ -9,25 +10,8 @@ import { PICTURE_COMMANDS } from './pictures';
 import { TALK_COMMANDS } from './talk';
 import { VIEW_COMMANDS } from './view';
 
-const TOOL_LABELS: Record<ToolName, () => string> = {
-	view: () => m.tool_view(),
-	pick: () => m.tool_pick(),
-	note: () => m.tool_note(),
-	text: () => m.tool_text(),
-	shape: () => m.tool_shape(),
-	link: () => m.tool_link(),
-	field: () => m.tool_field(),
-	pen: () => m.tool_pen(),
-	rub: () => m.tool_rub(),
-	holder: () => m.shelf(),
-	mark: () => m.kind_mark(),
-	comment: () => m.tool_comment(),
-	pointer: () => m.tool_pointer(),
-};
-export const toolLabel = (tool: ToolName): string => TOOL_LABELS[tool]();
-
 export const COMMANDS: Command[] = [
-	...TOOLS.map((tool, i): Command => ({
+	...LEDGE_TOOLS.map((tool, i): Command => ({
 		id: `tool ${tool}`,
 		label: () => m.command_tool({ tool: toolLabel(tool) }),
 		keys: [String(i + 1)],

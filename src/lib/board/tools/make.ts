@@ -13,37 +13,40 @@ interface Maker {
 	edits: boolean;
 }
 
-function making({ make, edits }: Maker): Tool {
-	let start: HandEvent | undefined;
-	let box: Box | undefined;
-	return {
-		cursor: () => 'crosshair',
-		down(_, event) {
-			start = event;
-			box = undefined;
-		},
-		drag(board, event) {
-			if (!start || distance(start.screen, event.screen) < SLOP * 2) return;
-			box = boxFrom(start.at, event.at);
-			board.wake();
-		},
-		up(board, event) {
-			if (!start) return;
-			start = undefined;
-			const drawn = box && box.w > 12 && box.h > 12 ? box : undefined;
-			box = undefined;
-			const id = make(board, event, drawn);
-			board.tool = 'pick';
-			if (edits) board.startEditing(id);
-		},
-		cancel(board) {
-			start = undefined;
-			box = undefined;
-			board.wake();
-		},
-		sketch: (): Sketch | undefined => box && { type: 'box', ...box },
+/** A tool that makes something, with the state of its own movement. */
+const making =
+	({ make, edits }: Maker) =>
+	(): Tool => {
+		let start: HandEvent | undefined;
+		let box: Box | undefined;
+		return {
+			cursor: () => 'crosshair',
+			down(_, event) {
+				start = event;
+				box = undefined;
+			},
+			drag(board, event) {
+				if (!start || distance(start.screen, event.screen) < SLOP * 2) return;
+				box = boxFrom(start.at, event.at);
+				board.wake();
+			},
+			up(board, event) {
+				if (!start) return;
+				start = undefined;
+				const drawn = box && box.w > 12 && box.h > 12 ? box : undefined;
+				box = undefined;
+				const id = make(board, event, drawn);
+				board.tool = 'pick';
+				if (edits) board.startEditing(id);
+			},
+			cancel(board) {
+				start = undefined;
+				box = undefined;
+				board.wake();
+			},
+			sketch: (): Sketch | undefined => box && { type: 'box', ...box },
+		};
 	};
-}
 
 const centred = (event: HandEvent, w: number, h: number): [number, number, number, number, number] => [
 	Math.round(event.at.x - w / 2),
@@ -60,7 +63,7 @@ const asDrawn = (box: Box, least: { w: number; h: number }): [number, number, nu
 	0,
 ];
 
-export const note = making({
+export const createNote = making({
 	edits: true,
 	make(board, event, box) {
 		const { form, pigment } = board.next;
@@ -80,7 +83,7 @@ export const note = making({
 	},
 });
 
-export const text = making({
+export const createText = making({
 	edits: true,
 	make(board, event, box) {
 		const { role, chalk } = board.next;
@@ -94,7 +97,7 @@ export const text = making({
 	},
 });
 
-export const shape = making({
+export const createShape = making({
 	edits: false,
 	make(board, event, box) {
 		const { shape: form, fill, chalk } = board.next;
@@ -106,7 +109,7 @@ export const shape = making({
 	},
 });
 
-export const field = making({
+export const createField = making({
 	edits: true,
 	make(board, event, box) {
 		return board.add<'field'>({
@@ -117,12 +120,12 @@ export const field = making({
 	},
 });
 
-export const holder = making({
+export const createHolder = making({
 	edits: false,
 	make: (board, event, box) => putHolder(board, board.next.holder, event.at, box),
 });
 
-export const mark = making({
+export const createMark = making({
 	edits: false,
 	make(board, event, box) {
 		const size = box && Math.max(16, Math.round(Math.min(box.w, box.h)));

@@ -10,67 +10,69 @@ import type { HandEvent, Sketch, Tool } from './tool';
 const HOLD = 26;
 const TOLERANCE = 0.45;
 
-let points: InkPoint[] = [];
-let side: 1 | -1 | undefined;
-let drawing: Board | undefined;
+export function createPen(): Tool {
+	let points: InkPoint[] = [];
+	let side: 1 | -1 | undefined;
+	let drawing: Board | undefined;
 
-function place(board: Board, event: HandEvent): InkPoint {
-	const width = board.next.width;
-	const at = board.edge && side ? alongEdge(board.edge, side, event.at, width / 2) : event.at;
-	return { ...at, p: event.pressure };
-}
+	function place(board: Board, event: HandEvent): InkPoint {
+		const width = board.next.width;
+		const at = board.edge && side ? alongEdge(board.edge, side, event.at, width / 2) : event.at;
+		return { ...at, p: event.pressure };
+	}
 
-function finish(board: Board): void {
-	drawing = undefined;
-	const { nib, ink, width } = board.next;
-	const thin = thinOut(points, TOLERANCE / board.view.scale);
-	points = [];
-	if (thin.length === 0) return;
-	board.put<'stroke'>({
-		kind: 'stroke',
-		style: { nib, chalk: ink, width },
-		...strokeThrough(thin.slice(0, MOST_POINTS)),
-	});
-}
-
-export const pen: Tool = {
-	fine: true,
-	cursor: () => 'crosshair',
-	down(board, event) {
-		side = board.edge && sideNear(board.edge, event.at, HOLD / board.view.scale);
-		points = [place(board, event)];
-		drawing = board;
-		board.wake();
-	},
-	drag(board, event) {
-		const p = place(board, event);
-		if (event.shift || side) points = [points[0]!, p];
-		else points.push(p);
-		// A very long stroke goes on as a new one.
-		if (points.length >= MOST_POINTS) {
-			const last = points.at(-1)!;
-			finish(board);
-			points = [last];
-			drawing = board;
-		}
-		board.wake();
-	},
-	up(board) {
-		finish(board);
-		board.wake();
-	},
-	cancel(board) {
-		points = [];
+	function finish(board: Board): void {
 		drawing = undefined;
-		board.wake();
-	},
-	sketch(): Sketch | undefined {
-		if (!drawing || points.length === 0) return undefined;
-		const { nib, ink, width } = drawing.next;
-		const fill = seeThrough(chalkOn(ink, drawing.context.surface), NIB_FORMS[nib].alpha);
-		return {
-			type: 'paint',
-			items: [{ type: 'path', points: outlineOfStroke(points, nib, width), closed: true, fill }],
-		};
-	},
-};
+		const { nib, ink, width } = board.next;
+		const thin = thinOut(points, TOLERANCE / board.view.scale);
+		points = [];
+		if (thin.length === 0) return;
+		board.put<'stroke'>({
+			kind: 'stroke',
+			style: { nib, chalk: ink, width },
+			...strokeThrough(thin.slice(0, MOST_POINTS)),
+		});
+	}
+
+	return {
+		fine: true,
+		cursor: () => 'crosshair',
+		down(board, event) {
+			side = board.edge && sideNear(board.edge, event.at, HOLD / board.view.scale);
+			points = [place(board, event)];
+			drawing = board;
+			board.wake();
+		},
+		drag(board, event) {
+			const p = place(board, event);
+			if (event.shift || side) points = [points[0]!, p];
+			else points.push(p);
+			// A very long stroke goes on as a new one.
+			if (points.length >= MOST_POINTS) {
+				const last = points.at(-1)!;
+				finish(board);
+				points = [last];
+				drawing = board;
+			}
+			board.wake();
+		},
+		up(board) {
+			finish(board);
+			board.wake();
+		},
+		cancel(board) {
+			points = [];
+			drawing = undefined;
+			board.wake();
+		},
+		sketch(): Sketch | undefined {
+			if (!drawing || points.length === 0) return undefined;
+			const { nib, ink, width } = drawing.next;
+			const fill = seeThrough(chalkOn(ink, drawing.context.surface), NIB_FORMS[nib].alpha);
+			return {
+				type: 'paint',
+				items: [{ type: 'path', points: outlineOfStroke(points, nib, width), closed: true, fill }],
+			};
+		},
+	};
+}

@@ -45,7 +45,7 @@ import {
 	type Turning,
 } from './reshape';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
-import { link } from './link';
+import type { LinkTool } from './link';
 import type { Direction } from '$core/board/grow';
 
 type Work =
@@ -67,8 +67,6 @@ type Work =
 	| ({ is: 'turn' } & Turning)
 	| { is: 'bend'; bending: Bending }
 	| { is: 'grow'; start: HandEvent; direction: Direction; id: string; linking: boolean };
-
-let work: Work | undefined;
 
 /** The handle under the hand, when something selected can be resized. */
 export function handleUnder(board: Board, event: HandEvent): Handle | undefined {
@@ -107,9 +105,12 @@ function signUnder(board: Board, event: HandEvent): { id: string; name: SignName
 	return undefined;
 }
 
-function begin(board: Board, event: HandEvent): Work | undefined {
-	const pressed = work as Extract<Work, { is: 'press' }>;
-	const { start, hit } = pressed;
+/** What a press becomes when the hand moves. */
+function begin(
+	board: Board,
+	{ start, hit }: Extract<Work, { is: 'press' }>,
+	event: HandEvent,
+): Work | undefined {
 	const locked = hit === undefined ? undefined : board.model.find(hit);
 	const isGround = locked?.lock !== undefined;
 	// A locked thing stays where it is; over it one selects as over free ground.
@@ -183,78 +184,9 @@ function inLasso(board: Board, points: readonly Point[]): string[] {
 		.map((o) => board.model.outermost(o).id);
 }
 
-function drag(board: Board, event: HandEvent): void {
-	if (work?.is === 'press') {
-		if (distance(work.start.screen, event.screen) < SLOP) return;
-		work = begin(board, event);
-	}
-	if (work?.is === 'box') {
-		work.box = boxFrom(work.start.at, event.at);
-		// To the right only what lies wholly inside, to the left whatever is touched.
-		work.whole = event.at.x >= work.start.at.x;
-		board.select([...work.before, ...inBox(board, work)]);
-	} else if (work?.is === 'lasso') {
-		work.points.push(event.at);
-		board.select([...work.before, ...inLasso(board, work.points)]);
-	} else if (work?.is === 'move') previewMove(board, work, event);
-	else if (work?.is === 'resize') {
-		board.guides = [];
-		board.held.preview = carryCards(board, resized(board, work, event));
-		board.wake();
-	} else if (work?.is === 'turn') {
-		board.held.preview = carryCards(board, turned(work, event));
-		board.wake();
-	} else if (work?.is === 'bend') {
-		const { bending } = work;
-		bending.next = bend(board, bending, event);
-		board.held.bent = { id: bending.connector.id, ...bending.next };
-		board.wake();
-	} else if (work?.is === 'widen') widen(board, work.widening, event);
-	else if (work?.is === 'grow') {
-		if (!work.linking && distance(work.start.screen, event.screen) < SLOP * 3) return;
-		if (!work.linking) {
-			work.linking = true;
-			link.from!(board, work.id, work.start);
-		}
-		link.drag!(board, event);
-	}
-}
-
 function dropCopy(board: Board, { dx, dy }: { dx: number; dy: number }): void {
 	const clip = copyOut(board.model, board.selection);
 	if (clipBounds(clip)) board.select(putDown(board.room.hand, board.model, clip, board.sheet, dx, dy));
-}
-
-function up(board: Board, event: HandEvent): void {
-	const done = work;
-	work = undefined;
-	const preview = board.held.preview;
-	board.guides = [];
-	if (done?.is === 'press') {
-		if (done.hit === undefined) {
-			if (!event.shift) board.select([]);
-		} else if (event.shift) board.toggle(done.hit);
-		else {
-			const wasAlone = board.selection.size === 1 && board.selection.has(done.hit);
-			// The first click picks a thing, the next one follows its link; with Ctrl, or where
-			// nothing can be changed, the first does.
-			if ((wasAlone || event.hold || !board.mayEdit) && openLinkAt(board, event.at)) return;
-			board.select([done.hit]);
-			if (wasAlone) pickCell(board, spotUnder(board, event, done.hit));
-		}
-	} else if (done?.is === 'move') {
-		if (done.copy) dropCopy(board, done);
-		else dropAt(board.room.hand, board.model, board.selection, done.dx, done.dy, done.landing?.slot);
-	} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
-	else if (done?.is === 'turn' && preview) setBoxes(board.room.hand, ownBoxes(done.objects, preview));
-	else if (done?.is === 'bend') finishBending(board, done.bending);
-	else if (done?.is === 'widen') finishWidening(board, done.widening);
-	else if (done?.is === 'grow') {
-		if (done.linking) link.up!(board, event);
-		else grow(board, done.direction);
-	}
-	board.held.drop();
-	board.wake();
 }
 
 const CURSORS: Record<Handle, string> = {
@@ -267,89 +199,163 @@ const CURSORS: Record<Handle, string> = {
 	e: 'ew-resize',
 	w: 'ew-resize',
 };
-let cursor = 'default';
 
 function cursorIn(board: Board, spot: Spot): string {
 	if (spot.edge && board.selection.has(spot.holder.id) && !spot.holder.lock) return 'col-resize';
 	return isActive(spot) && board.mayEdit ? 'pointer' : 'default';
 }
 
-export const pick: Tool = {
-	cursor: () => cursor,
-	down(board, event) {
-		const sign = signUnder(board, event);
-		if (sign) {
-			work = undefined;
-			if (sign.name === 'see') goToSeeAlso(board, sign.id);
-			else if (board.room.may('nod')) nod(board.room.hand, board.model, [sign.id]);
-			return;
+/** @param link what links from a knob */
+export function createPick(link: LinkTool): Tool {
+	let work: Work | undefined;
+	let cursor = 'default';
+
+	function drag(board: Board, event: HandEvent): void {
+		if (work?.is === 'press') {
+			if (distance(work.start.screen, event.screen) < SLOP) return;
+			work = begin(board, work, event);
 		}
-		const knob = knobUnder(board, event);
-		if (knob === 'turn') {
-			const objects = board.pieces;
-			const target = resizeTarget(board)!;
-			work = { is: 'turn', start: event, objects, centre: centreOf(target), by: 0 };
-			board.held.lift(withCards(board, objects));
-			return;
+		if (work?.is === 'box') {
+			work.box = boxFrom(work.start.at, event.at);
+			// To the right only what lies wholly inside, to the left whatever is touched.
+			work.whole = event.at.x >= work.start.at.x;
+			board.select([...work.before, ...inBox(board, work)]);
+		} else if (work?.is === 'lasso') {
+			work.points.push(event.at);
+			board.select([...work.before, ...inLasso(board, work.points)]);
+		} else if (work?.is === 'move') previewMove(board, work, event);
+		else if (work?.is === 'resize') {
+			board.guides = [];
+			board.held.preview = carryCards(board, resized(board, work, event));
+			board.wake();
+		} else if (work?.is === 'turn') {
+			board.held.preview = carryCards(board, turned(work, event));
+			board.wake();
+		} else if (work?.is === 'bend') {
+			const { bending } = work;
+			bending.next = bend(board, bending, event);
+			board.held.bent = { id: bending.connector.id, ...bending.next };
+			board.wake();
+		} else if (work?.is === 'widen') widen(board, work.widening, event);
+		else if (work?.is === 'grow') {
+			if (!work.linking && distance(work.start.screen, event.screen) < SLOP * 3) return;
+			if (!work.linking) {
+				work.linking = true;
+				link.from(work.id, work.start);
+			}
+			link.drag(board, event);
 		}
-		if (knob) {
-			work = { is: 'grow', start: event, direction: knob, id: board.selected[0]!.id, linking: false };
-			return;
-		}
-		const corner = bendHandleUnder(board, event);
-		const bending = corner && startBending(board, corner);
-		if (bending) {
-			work = { is: 'bend', bending };
-			board.held.lift([bending.connector.id]);
-			return;
-		}
-		const handle = handleUnder(board, event);
-		if (handle) {
-			const objects = board.pieces;
-			work = { is: 'resize', start: event, handle, objects, round: board.selectionBox()! };
-			board.held.lift(withCards(board, objects));
-			return;
-		}
-		const hit = taken(board, event);
-		const spot = spotUnder(board, event, hit);
-		const widening = spot && board.selection.has(spot.holder.id) && startWidening(board, spot, event);
-		if (widening) work = { is: 'widen', widening };
-		else if (spot && isActive(spot) && !event.shift) {
-			work = undefined;
-			act(board, spot);
-		} else work = { is: 'press', start: event, hit };
-	},
-	drag,
-	up,
-	hover(board, event) {
-		const sign = signUnder(board, event);
-		board.pointed = sign?.name === 'nods' ? sign.id : undefined;
-		const knob = sign ? undefined : knobUnder(board, event);
-		const corner = sign || knob ? undefined : bendHandleUnder(board, event);
-		const handle = sign || knob || corner ? undefined : handleUnder(board, event);
-		if (sign || (knob && knob !== 'turn')) cursor = 'pointer';
-		else if (knob || corner) cursor = 'grab';
-		else cursor = handle ? CURSORS[handle] : 'default';
-		board.hovered = taken(board, event);
-		const spot = cursor === 'default' ? spotUnder(board, event, board.hovered) : undefined;
-		if (spot) cursor = cursorIn(board, spot);
-		if (cursor === 'default' && linkUnder(board, event.at)) cursor = 'pointer';
-	},
-	cancel(board) {
-		if (work?.is === 'grow') link.cancel!(board);
+	}
+
+	function up(board: Board, event: HandEvent): void {
+		const done = work;
 		work = undefined;
+		const preview = board.held.preview;
 		board.guides = [];
+		if (done?.is === 'press') {
+			if (done.hit === undefined) {
+				if (!event.shift) board.select([]);
+			} else if (event.shift) board.toggle(done.hit);
+			else {
+				const wasAlone = board.selection.size === 1 && board.selection.has(done.hit);
+				// The first click picks a thing, the next one follows its link; with Ctrl, or where
+				// nothing can be changed, the first does.
+				if ((wasAlone || event.hold || !board.mayEdit) && openLinkAt(board, event.at)) return;
+				board.select([done.hit]);
+				if (wasAlone) pickCell(board, spotUnder(board, event, done.hit));
+			}
+		} else if (done?.is === 'move') {
+			if (done.copy) dropCopy(board, done);
+			else dropAt(board.room.hand, board.model, board.selection, done.dx, done.dy, done.landing?.slot);
+		} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
+		else if (done?.is === 'turn' && preview) setBoxes(board.room.hand, ownBoxes(done.objects, preview));
+		else if (done?.is === 'bend') finishBending(board, done.bending);
+		else if (done?.is === 'widen') finishWidening(board, done.widening);
+		else if (done?.is === 'grow') {
+			if (done.linking) link.up(board, event);
+			else grow(board, done.direction);
+		}
 		board.held.drop();
 		board.wake();
-	},
-	sketch(board): Sketch | undefined {
-		if (work?.is === 'box') return { type: 'box', ...work.box, dashed: !work.whole };
-		if (work?.is === 'lasso') return { type: 'loop', points: work.points };
-		if (work?.is === 'move' && work.landing)
-			return { type: 'paint', items: landingItems(board, work.landing) };
-		if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };
-		if (work?.is === 'turn')
-			return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };
-		return work?.is === 'grow' && work.linking ? link.sketch!(board) : undefined;
-	},
-};
+	}
+
+	return {
+		cursor: () => cursor,
+		down(board, event) {
+			const sign = signUnder(board, event);
+			if (sign) {
+				work = undefined;
+				if (sign.name === 'see') goToSeeAlso(board, sign.id);
+				else if (board.room.may('nod')) nod(board.room.hand, board.model, [sign.id]);
+				return;
+			}
+			const knob = knobUnder(board, event);
+			if (knob === 'turn') {
+				const objects = board.pieces;
+				const target = resizeTarget(board)!;
+				work = { is: 'turn', start: event, objects, centre: centreOf(target), by: 0 };
+				board.held.lift(withCards(board, objects));
+				return;
+			}
+			if (knob) {
+				work = { is: 'grow', start: event, direction: knob, id: board.selected[0]!.id, linking: false };
+				return;
+			}
+			const corner = bendHandleUnder(board, event);
+			const bending = corner && startBending(board, corner);
+			if (bending) {
+				work = { is: 'bend', bending };
+				board.held.lift([bending.connector.id]);
+				return;
+			}
+			const handle = handleUnder(board, event);
+			if (handle) {
+				const objects = board.pieces;
+				work = { is: 'resize', start: event, handle, objects, round: board.selectionBox()! };
+				board.held.lift(withCards(board, objects));
+				return;
+			}
+			const hit = taken(board, event);
+			const spot = spotUnder(board, event, hit);
+			const widening = spot && board.selection.has(spot.holder.id) && startWidening(board, spot, event);
+			if (widening) work = { is: 'widen', widening };
+			else if (spot && isActive(spot) && !event.shift) {
+				work = undefined;
+				act(board, spot);
+			} else work = { is: 'press', start: event, hit };
+		},
+		drag,
+		up,
+		hover(board, event) {
+			const sign = signUnder(board, event);
+			board.pointed = sign?.name === 'nods' ? sign.id : undefined;
+			const knob = sign ? undefined : knobUnder(board, event);
+			const corner = sign || knob ? undefined : bendHandleUnder(board, event);
+			const handle = sign || knob || corner ? undefined : handleUnder(board, event);
+			if (sign || (knob && knob !== 'turn')) cursor = 'pointer';
+			else if (knob || corner) cursor = 'grab';
+			else cursor = handle ? CURSORS[handle] : 'default';
+			board.hovered = taken(board, event);
+			const spot = cursor === 'default' ? spotUnder(board, event, board.hovered) : undefined;
+			if (spot) cursor = cursorIn(board, spot);
+			if (cursor === 'default' && linkUnder(board, event.at)) cursor = 'pointer';
+		},
+		cancel(board) {
+			if (work?.is === 'grow') link.cancel(board);
+			work = undefined;
+			board.guides = [];
+			board.held.drop();
+			board.wake();
+		},
+		sketch(board): Sketch | undefined {
+			if (work?.is === 'box') return { type: 'box', ...work.box, dashed: !work.whole };
+			if (work?.is === 'lasso') return { type: 'loop', points: work.points };
+			if (work?.is === 'move' && work.landing)
+				return { type: 'paint', items: landingItems(board, work.landing) };
+			if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };
+			if (work?.is === 'turn')
+				return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };
+			return work?.is === 'grow' && work.linking ? link.sketch(board) : undefined;
+		},
+	};
+}

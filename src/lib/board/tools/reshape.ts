@@ -49,8 +49,8 @@ export function resizeTarget(board: Board): (Box & { angle: number }) | undefine
 export const SNAP = 6;
 const MOST_OTHERS = 250;
 
-/** What was found for one movement of the hand: the same for as long as the view stands still. */
-let found: { by: object; view: View; boxes: Box[] } | undefined;
+/** What was found for each movement of a hand: the same for as long as the view stands still. */
+const found = new WeakMap<object, { view: View; boxes: Box[] }>();
 
 /**
  * Boxes in view that what is moved or resized could snap to.
@@ -58,13 +58,14 @@ let found: { by: object; view: View; boxes: Box[] } | undefined;
  */
 export function others(board: Board, moving: ReadonlySet<string>, by: object): Box[] {
 	const { view } = board;
-	if (found?.by === by && found.view === view) return found.boxes;
+	const known = found.get(by);
+	if (known?.view === view) return known.boxes;
 	const boxes = board.model
 		.fewTouching(board.sheet, seen(view, board.size), MOST_OTHERS * 2)
 		.filter((each) => hasBox(each) && !moving.has(each.id))
 		.slice(0, MOST_OTHERS)
 		.map(({ id }) => board.model.boundsOf(id)!);
-	found = { by, view, boxes };
+	found.set(by, { view, boxes });
 	return boxes;
 }
 
