@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import js from '@eslint/js';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
@@ -44,8 +45,8 @@ const comparedRole = {
 };
 
 /** What a kind of object can do stands in its descriptor; a comparison elsewhere is forgotten when one is added. */
-const kindNames =
-	'/^(note|text|shape|connector|field|theme|group|stroke|picture|mark|columns|grid|list|actions|table)$/';
+const [, kinds] = readFileSync('src/core/board/kinds/registry.ts', 'utf8').match(/ KINDS:.*? = \{([^}]*)\}/s);
+const kindNames = `/^(${kinds.match(/\w+/g).join('|')})$/`;
 const comparedKind = {
 	selector: [
 		`BinaryExpression[operator=/^[!=]==?$/][left.name='kind'] > Literal[value=${kindNames}]`,
