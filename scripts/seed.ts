@@ -10,7 +10,7 @@ import { createHash } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import * as Y from 'yjs';
 import { addObjects } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
 import { asidesOf } from '$core/session/backstage';
@@ -44,7 +44,7 @@ async function save(boardId: string, layer: Layer, doc: Y.Doc, personId: string)
 	});
 }
 
-function handOn(doc: Y.Doc, name: string): Hand {
+function editContextOn(doc: Y.Doc, name: string): EditContext {
 	let id = 0;
 	let now = Date.now() - 50 * MINUTE;
 	return {
@@ -82,20 +82,20 @@ async function seedMain(): Promise<void> {
 	}
 	const stage = new Y.Doc();
 	const model = new BoardModel(stage);
-	const hand = handOn(stage, 'Ilka');
+	const editContext = editContextOn(stage, 'Ilka');
 	// Edit by edit, so that the journal has something to tell and the session can be replayed.
 	const rows: (typeof schema.updates.$inferInsert)[] = [];
 	stage.on('update', (data: Uint8Array, origin: unknown) => {
-		const personId = typeof origin === 'string' && origin !== 'seed' ? origin : hand.person.id;
+		const personId = typeof origin === 'string' && origin !== 'seed' ? origin : editContext.person.id;
 		rows.push({
 			boardId: BOARD,
 			document: documentName(BOARD, 'stage'),
 			personId,
 			data,
-			at: new Date(hand.now()),
+			at: new Date(editContext.now()),
 		});
 	});
-	const board = buildBoard(hand, model, { person: idOf });
+	const board = buildBoard(editContext, model, { person: idOf });
 	await db.insert(schema.updates).values(rows);
 	const session = new Y.Doc();
 	const { steps, asides } = demoSteps(board);
@@ -148,12 +148,12 @@ async function seedOthers(): Promise<void> {
 	for (const [id, title, texts, daysAgo] of others) {
 		await createBoard(idOf('Ilka'), title, id);
 		const doc = new Y.Doc();
-		const hand = handOn(doc, 'Ilka');
+		const editContext = editContextOn(doc, 'Ilka');
 		const model = new BoardModel(doc);
-		const sheet = addSheet(hand, model, 'Sheet 1');
+		const sheet = addSheet(editContext, model, 'Sheet 1');
 		const pigments = ['ochre', 'moss', 'lake', 'brick', 'plum'] as const;
 		addObjects(
-			hand,
+			editContext,
 			model,
 			texts.map((text, i) => ({
 				kind: 'note',

@@ -2,7 +2,7 @@
 import * as Y from 'yjs';
 import { objectsOf, fragmentOf } from '$core/board/document';
 import { addObject, moveObjects, removeObjects } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { addSheet } from '$core/board/sheets';
 import { readSegment } from '$core/journal/segment';
@@ -17,10 +17,10 @@ const SESSION = { updates: 8000, pause: 20 * 3_600_000 };
 const ROWS = 1000;
 
 /** A session as people work: notes are put down, written letter by letter, moved, and some are taken away. */
-function* work(hand: Hand, model: BoardModel, sheet: string): Generator<void> {
+function* work(editContext: EditContext, model: BoardModel, sheet: string): Generator<void> {
 	const ids: string[] = [];
 	for (let i = 0; ; i++) {
-		const id = addObject(hand, model, {
+		const id = addObject(editContext, model, {
 			kind: 'note',
 			sheet,
 			box: [(i % 60) * 200, Math.floor(i / 60) * 130, 160, 96, 0],
@@ -28,9 +28,9 @@ function* work(hand: Hand, model: BoardModel, sheet: string): Generator<void> {
 		});
 		ids.push(id);
 		yield;
-		const text = fragmentOf(hand.doc, id)!;
+		const text = fragmentOf(editContext.doc, id)!;
 		const words = new Y.XmlText();
-		hand.doc.transact(() => {
+		editContext.doc.transact(() => {
 			const paragraph = new Y.XmlElement('paragraph');
 			text.insert(0, [paragraph]);
 			paragraph.insert(0, [words]);
@@ -39,10 +39,10 @@ function* work(hand: Hand, model: BoardModel, sheet: string): Generator<void> {
 			words.insert(words.length, letter);
 			yield;
 		}
-		moveObjects(hand, model, [ids[(i * 7) % ids.length]!], 15, 10);
+		moveObjects(editContext, model, [ids[(i * 7) % ids.length]!], 15, 10);
 		yield;
 		if (i % 5 === 4) {
-			removeObjects(hand, model, [ids.splice((i * 3) % ids.length, 1)[0]!]);
+			removeObjects(editContext, model, [ids.splice((i * 3) % ids.length, 1)[0]!]);
 			yield;
 		}
 	}
@@ -55,7 +55,7 @@ async function longBoard({ sql }: TestServer, owner: TestPerson): Promise<string
 	const doc = new Y.Doc();
 	const model = new BoardModel(doc, 0);
 	let id = 0;
-	const hand: Hand = {
+	const editContext: EditContext = {
 		doc,
 		person: { id: String(person!['person_id']), name: 'Bench' },
 		origin: 'bench',
@@ -70,13 +70,13 @@ async function longBoard({ sql }: TestServer, owner: TestPerson): Promise<string
 		rows.push({
 			board_id: board,
 			document,
-			person_id: hand.person.id,
+			person_id: editContext.person.id,
 			at: new Date(at),
 			data: Buffer.from(data),
 		});
 	});
-	const sheet = addSheet(hand, model, 'Long');
-	const steps = work(hand, model, sheet);
+	const sheet = addSheet(editContext, model, 'Long');
+	const steps = work(editContext, model, sheet);
 	while (count < UPDATES) {
 		steps.next();
 		if (rows.length < ROWS) continue;

@@ -66,7 +66,7 @@ async function makeEdits(
 	count: number,
 ): Promise<Uint8Array[]> {
 	const client = await connect(server, person, board);
-	const { doc, hand } = client;
+	const { doc, editContext } = client;
 	const notes = [...client.model.objects.values()].filter((object) => object.kind === 'note');
 	client.destroy();
 	const edits: Uint8Array[] = [];
@@ -75,7 +75,7 @@ async function makeEdits(
 		const { id, box } = notes[(at * 37) % notes.length]!;
 		const [x, y, w, h, angle] = box;
 		const moved = [x + (at % 2 ? 6 : -6), y, w, h, angle];
-		doc.transact(() => patch(hand, id, { box: moved }), hand.origin);
+		doc.transact(() => patch(editContext, id, { box: moved }), editContext.origin);
 	}
 	doc.destroy();
 	return edits;

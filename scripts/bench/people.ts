@@ -6,7 +6,7 @@ import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { LAYERS } from '$core/access/layers';
 import { paceOf } from '$core/session/presence';
@@ -124,7 +124,7 @@ export async function sitDown(seat: Seat): Promise<Person> {
 	let count = 0;
 	let pointer = 0;
 	let told = 0;
-	const hand: Hand = {
+	const editContext: EditContext = {
 		doc,
 		person: { id, name },
 		origin: 'bench',
@@ -134,9 +134,9 @@ export async function sitDown(seat: Seat): Promise<Person> {
 	return {
 		doc,
 		write() {
-			const note = hand.newId();
+			const note = editContext.newId();
 			times.written.set(note, performance.now());
-			addObject(hand, model, {
+			addObject(editContext, model, {
 				id: note,
 				kind: 'note',
 				sheet: 's',

@@ -1,7 +1,7 @@
 /** Measures routing: all of a board at once, and what is touched by a drag in each of its frames. */
 import * as Y from 'yjs';
 import { addObjects, type NewObject } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { randomFrom } from '$core/board/generate';
 import { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
@@ -17,7 +17,7 @@ function flow(links: number): { model: BoardModel; ids: string[] } {
 	const doc = new Y.Doc();
 	const model = new BoardModel(doc, 0);
 	let count = 0;
-	const hand: Hand = {
+	const editContext: EditContext = {
 		doc,
 		person: { id: 'bench', name: 'Bench' },
 		origin: 'bench',
@@ -25,7 +25,7 @@ function flow(links: number): { model: BoardModel; ids: string[] } {
 		newId: () => `r${count++}`,
 	};
 	const random = randomFrom(4);
-	const sheet = addSheet(hand, model, 'Flow');
+	const sheet = addSheet(editContext, model, 'Flow');
 	const shapes = Array.from({ length: SHAPES }, (_, i): NewObject => ({
 		id: `s${i}`,
 		kind: 'shape',
@@ -45,7 +45,7 @@ function flow(links: number): { model: BoardModel; ids: string[] } {
 			ends: [{ object: `s${from}` }, { object: `s${to}` }],
 		};
 	});
-	addObjects(hand, model, [...shapes, ...connectors]);
+	addObjects(editContext, model, [...shapes, ...connectors]);
 	return { model, ids: shapes.map((shape) => shape.id!) };
 }
 

@@ -47,7 +47,7 @@ function costOf(pid: number): { cpu: number; memory: number } {
 }
 
 /** Where people sit: our server, or the bare relay. */
-interface House {
+interface BoardPolicy {
 	pid: number;
 	url: string;
 	seats: (
@@ -65,21 +65,21 @@ interface Outcome {
 	share: number;
 }
 
-async function play(scene: Scene, house: House): Promise<Outcome> {
+async function play(scene: Scene, policy: BoardPolicy): Promise<Outcome> {
 	const times: Times = { toPeer: [], toSaved: [], written: new Map() };
 	const boards: Person[][] = [];
 	for (let board = 0; board < scene.boards; board++) {
 		const people: Person[] = [];
 		for (let i = 0; i < scene.people; i++) {
-			const seat = house.seats(board, i);
+			const seat = policy.seats(board, i);
 			// Each one's notes are timed at the next one's document.
-			const watches = house.seats(board, (i + scene.people - 1) % scene.people).name;
-			people.push(await sitDown({ ...seat, url: house.url, company: scene.people, times, watches }));
+			const watches = policy.seats(board, (i + scene.people - 1) % scene.people).name;
+			people.push(await sitDown({ ...seat, url: policy.url, company: scene.people, times, watches }));
 		}
 		boards.push(people);
 	}
 	await wait(500);
-	const before = costOf(house.pid);
+	const before = costOf(policy.pid);
 	const started = performance.now();
 	const end = started + scene.seconds * 1000;
 	const everybody = boards.flat();
@@ -99,7 +99,7 @@ async function play(scene: Scene, house: House): Promise<Outcome> {
 		})(),
 	]);
 	const took = (performance.now() - started) / 1000;
-	const after = costOf(house.pid);
+	const after = costOf(policy.pid);
 	await wait(1500);
 	let lost = 0;
 	boards.forEach((people) => {

@@ -1,6 +1,6 @@
 /** Builds the demo board: four sheets, about eighty notes, a flow, a season map, a plan, a run sheet half run. */
 import { addObjects, type NewObject } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { addSheet } from '$core/board/sheets';
 import { roomOfField } from '$core/board/gather';
 import { plainText } from '$core/text/rich';
@@ -63,29 +63,34 @@ const noteSpec = (
 });
 
 /** Puts notes down one by one, each in the name of whoever wrote it: the origin says whose edit it is. */
-function writeEach(hand: Hand, model: BoardModel, specs: NewObject[]): void {
+function writeEach(editContext: EditContext, model: BoardModel, specs: NewObject[]): void {
 	for (const spec of specs) {
 		const [id, name] = spec.by!;
-		addObjects({ ...hand, person: { id, name }, origin: id }, model, [spec]);
+		addObjects({ ...editContext, person: { id, name }, origin: id }, model, [spec]);
 	}
 }
 
 /** Writes everything that stands on the board; the model must follow the hand's document. */
-export function buildBoard(hand: Hand, model: BoardModel, ids: DemoIds): DemoBoard {
+export function buildBoard(editContext: EditContext, model: BoardModel, ids: DemoIds): DemoBoard {
 	const sheets = {
-		gather: addSheet(hand, model, 'Gather'),
-		path: addSheet(hand, model, 'Visitor’s path'),
-		map: addSheet(hand, model, 'Season map'),
+		gather: addSheet(editContext, model, 'Gather'),
+		path: addSheet(editContext, model, 'Visitor’s path'),
+		map: addSheet(editContext, model, 'Season map'),
 	};
-	const fields = buildGather(hand, model, ids, sheets.gather);
-	buildPath(hand, model, ids, sheets.path);
-	buildMap(hand, model, ids, sheets.map);
-	buildPlan(hand, model, ids, addSheet(hand, model, 'Plan'));
+	const fields = buildGather(editContext, model, ids, sheets.gather);
+	buildPath(editContext, model, ids, sheets.path);
+	buildMap(editContext, model, ids, sheets.map);
+	buildPlan(editContext, model, ids, addSheet(editContext, model, 'Plan'));
 	return { sheets, fields };
 }
 
-function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): DemoBoard['fields'] {
-	addObjects(hand, model, [
+function buildGather(
+	editContext: EditContext,
+	model: BoardModel,
+	ids: DemoIds,
+	sheet: string,
+): DemoBoard['fields'] {
+	addObjects(editContext, model, [
 		{
 			kind: 'text',
 			sheet,
@@ -107,7 +112,7 @@ function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string)
 		['ideas', 'Ideas for next season', { x: 1746, y: 0, w: 910, h: 640 }, 'ochre'],
 	];
 	const fieldIds = addObjects(
-		hand,
+		editContext,
 		model,
 		places.map(([, text, { x, y, w, h }, chalk]): NewObject => ({
 			kind: 'field',
@@ -130,9 +135,9 @@ function buildGather(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string)
 			taken.push({ ...NOTE_SIZES.card, x: place.x, y: place.y });
 			return noteSpec(ids, sheet, note.by, note.text, place.x, place.y);
 		});
-		writeEach(hand, model, specs);
+		writeEach(editContext, model, specs);
 	}
-	sortWorked(hand, model, fields.worked);
+	sortWorked(editContext, model, fields.worked);
 	return fields;
 }
 
@@ -143,17 +148,17 @@ const SORTED: Partial<Record<Topic, string>> = {
 };
 
 /** What worked has been sorted into themes already; the others wait for the step that sorts. */
-function sortWorked(hand: Hand, model: BoardModel, field: string): void {
+function sortWorked(editContext: EditContext, model: BoardModel, field: string): void {
 	const notes = model.contentsOf(model.find(field)!).map((id) => model.find(id)!);
 	const topicOf = new Map(DEMO_NOTES.map((note) => [note.text, note.about]));
 	const themes = Object.entries(SORTED).map(([topic, name]) => ({
 		name,
 		noteIds: notes.filter((note) => topicOf.get(plainText(note.text)) === topic).map((note) => note.id),
 	}));
-	acceptThemes(hand, model, themes);
+	acceptThemes(editContext, model, themes);
 }
 
-function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): void {
+function buildPath(editContext: EditContext, model: BoardModel, ids: DemoIds, sheet: string): void {
 	const shape = (
 		id: string,
 		form: 'terminator' | 'process' | 'decision' | 'delay',
@@ -162,7 +167,7 @@ function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): 
 		text: string,
 		fill: Pigment,
 	): NewObject => ({
-		id: hand.newId() + id,
+		id: editContext.newId() + id,
 		kind: 'shape',
 		sheet,
 		box: form === 'decision' ? [x - 12, y - 26, 194, 132, 0] : [x, y, 170, 80, 0],
@@ -194,7 +199,7 @@ function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): 
 		ends: [{ object: steps[from].id! }, { object: steps[to].id! }],
 		text,
 	});
-	addObjects(hand, model, [
+	addObjects(editContext, model, [
 		{
 			kind: 'text',
 			sheet,
@@ -233,13 +238,13 @@ function buildPath(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): 
 		[1665, 560],
 	];
 	writeEach(
-		hand,
+		editContext,
 		model,
 		PATH_NOTES.map((note, i) => noteSpec(ids, sheet, note.by, note.text, ...spots[i]!)),
 	);
 }
 
-function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): void {
+function buildMap(editContext: EditContext, model: BoardModel, ids: DemoIds, sheet: string): void {
 	const branches: [string, Pigment, number, number][] = [
 		['Dates', 'ochre', -560, -260],
 		['Room', 'lake', 560, -260],
@@ -247,9 +252,9 @@ function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): v
 		['Word of mouth', 'moss', -640, 40],
 		['Money', 'brick', 0, 330],
 	];
-	const centre = hand.newId();
-	const branchIds = branches.map(() => hand.newId());
-	addObjects(hand, model, [
+	const centre = editContext.newId();
+	const branchIds = branches.map(() => editContext.newId());
+	addObjects(editContext, model, [
 		{
 			kind: 'text',
 			sheet,
@@ -275,7 +280,7 @@ function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): v
 		})),
 	]);
 	addObjects(
-		hand,
+		editContext,
 		model,
 		branchIds.map((id): NewObject => ({
 			kind: 'connector',
@@ -291,7 +296,7 @@ function buildMap(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): v
 		const nth = counts[note.branch]!++;
 		return noteSpec(ids, sheet, note.by, note.text, x - 168 + nth * 176, y + 62);
 	});
-	writeEach(hand, model, notes);
+	writeEach(editContext, model, notes);
 }
 
 /** Seven steps, the third running, with the notes of those who lead. */

@@ -1,6 +1,6 @@
 /** The sheet on which the season is planned: columns, action items, a list with nods, a grid, a table, marks. */
 import { addObject, addObjects, type NewObject } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { putIn } from '$core/board/holders/cards';
 import { fitRows, nodAtRow, setFact, signOff, writeBlock } from '$core/board/holders/edits';
 import type { HolderKind } from '$core/board/holders/forms';
@@ -14,13 +14,13 @@ import { drawn, pictograms } from '$lib/server/marks/catalog';
 import type { DemoIds } from './build';
 
 interface Making {
-	hand: Hand;
+	editContext: EditContext;
 	model: BoardModel;
 	sheet: string;
 }
 
 function holder(
-	{ hand, model, sheet }: Making,
+	{ editContext, model, sheet }: Making,
 	kind: HolderKind,
 	title: string,
 	at: [number, number],
@@ -28,9 +28,16 @@ function holder(
 	words: HolderWords,
 	chalk: 'ochre' | 'lake' | 'moss' | 'plum' | 'clay',
 ): string {
-	const parts = newParts(hand, kind, rows, words);
+	const parts = newParts(editContext, kind, rows, words);
 	const { w, h } = startSize(kind, parts);
-	return addObject(hand, model, { kind, sheet, box: [...at, w, h, 0], style: { chalk }, text: title, parts });
+	return addObject(editContext, model, {
+		kind,
+		sheet,
+		box: [...at, w, h, 0],
+		style: { chalk },
+		text: title,
+		parts,
+	});
 }
 
 const TASKS: [string, string, 'ochre' | 'lake' | 'moss' | 'plum' | 'clay' | 'brick'][][] = [
@@ -47,13 +54,13 @@ const TASKS: [string, string, 'ochre' | 'lake' | 'moss' | 'plum' | 'clay' | 'bri
 ];
 
 function columns(making: Making, ids: DemoIds): void {
-	const { hand, model, sheet } = making;
+	const { editContext, model, sheet } = making;
 	const words = { columns: ['Open', 'Under way', 'Done'] };
 	const id = holder(making, 'columns', 'Before the season', [0, 0], 0, words, 'ochre');
 	const cols = model.find(id)!.parts!.cols;
 	TASKS.forEach((tasks, i) => {
 		const notes = addObjects(
-			hand,
+			editContext,
 			model,
 			tasks.map(([name, text, pigment]): NewObject => ({
 				kind: 'note',
@@ -65,7 +72,7 @@ function columns(making: Making, ids: DemoIds): void {
 			})),
 		);
 		notes.forEach((note, index) =>
-			putIn(hand, model, [note], { holder: id, row: 'all', col: cols[i]!.id, index }),
+			putIn(editContext, model, [note], { holder: id, row: 'all', col: cols[i]!.id, index }),
 		);
 		if (i === 0) mark(making, notes[1]!, 'emoji-light_bulb', 'lake');
 		if (i === 1) mark(making, notes[0]!, 'triangle-alert', 'chalk');
@@ -73,11 +80,11 @@ function columns(making: Making, ids: DemoIds): void {
 }
 
 /** Puts a mark on the upper right corner of an object. */
-function mark({ hand, model, sheet }: Making, host: string, name: string, fill: string): void {
+function mark({ editContext, model, sheet }: Making, host: string, name: string, fill: string): void {
 	const [x, y, w] = model.find(host)!.box;
 	const found = drawn(pictograms().find((each) => each.name === name)!)!;
 	const at = { x: x + w - 12, y: y + 6 };
-	addObject(hand, model, {
+	addObject(editContext, model, {
 		kind: 'mark',
 		sheet,
 		box: [at.x - 17, at.y - 17, 34, 34, 0],
@@ -87,11 +94,11 @@ function mark({ hand, model, sheet }: Making, host: string, name: string, fill: 
 }
 
 function actions(making: Making): void {
-	const { hand, model } = making;
+	const { editContext, model } = making;
 	const words = { columns: ['', 'What', 'Who', 'Until', 'Signed off by'] };
 	const id = holder(making, 'actions', 'What we agreed', [700, 0], 4, words, 'lake');
 	const rows = model.find(id)!.parts!.rows;
-	writeBlock(hand, model, id, partOf(rows[0]!.id, 'text'), [
+	writeBlock(editContext, model, id, partOf(rows[0]!.id, 'text'), [
 		['Ask the library about the second room'],
 		['Print forty numbers and two spare sets'],
 		['Write to the three people who wanted to learn soldering'],
@@ -105,15 +112,15 @@ function actions(making: Making): void {
 	];
 	facts.forEach(([name, due, done], i) => {
 		const row = rows[i]!.id;
-		setFact(hand, id, row, 'person', { name });
-		setFact(hand, id, row, 'due', due);
-		if (done) setFact(hand, id, row, 'done', true);
+		setFact(editContext, id, row, 'person', { name });
+		setFact(editContext, id, row, 'due', due);
+		if (done) setFact(editContext, id, row, 'done', true);
 	});
-	signOff(hand, model, id, rows[3]!.id);
+	signOff(editContext, model, id, rows[3]!.id);
 }
 
 function list(making: Making, ids: DemoIds): void {
-	const { hand, model } = making;
+	const { editContext, model } = making;
 	const id = holder(making, 'list', 'Try first?', [700, 300], 4, { columns: [] }, 'moss');
 	const rows = model.find(id)!.parts!.rows;
 	const lines: [string, string[]][] = [
@@ -123,14 +130,15 @@ function list(making: Making, ids: DemoIds): void {
 		['Stories on the wall', []],
 	];
 	writeBlock(
-		hand,
+		editContext,
 		model,
 		id,
 		partOf(rows[0]!.id, 'text'),
 		lines.map(([text]) => [text]),
 	);
 	lines.forEach(([, names], i) => {
-		for (const name of names) nodAtRow({ ...hand, person: { id: ids.person(name), name } }, id, rows[i]!.id);
+		for (const name of names)
+			nodAtRow({ ...editContext, person: { id: ids.person(name), name } }, id, rows[i]!.id);
 	});
 }
 
@@ -138,7 +146,7 @@ function table(making: Making): void {
 	const words = { columns: ['Brought', 'Last season', 'Mended'] };
 	const id = holder(making, 'table', 'What came in', [1110, 300], 5, words, 'plum');
 	const { parts } = making.model.find(id)!;
-	writeBlock(making.hand, making.model, id, partOf(parts!.rows[1]!.id, parts!.cols[0]!.id), [
+	writeBlock(making.editContext, making.model, id, partOf(parts!.rows[1]!.id, parts!.cols[0]!.id), [
 		['Lamps', '61', '48'],
 		['Toasters and kettles', '44', '31'],
 		['Clothes', '38', '37'],
@@ -147,7 +155,7 @@ function table(making: Making): void {
 }
 
 function grid(making: Making, ids: DemoIds): void {
-	const { hand, model, sheet } = making;
+	const { editContext, model, sheet } = making;
 	const words = { columns: ['Front desk', 'Benches', 'Tea'], rows: ['January', 'February'] };
 	const id = holder(making, 'grid', 'Who is where', [0, 470], 2, words, 'clay');
 	const { parts } = model.find(id)!;
@@ -157,7 +165,7 @@ function grid(making: Making, ids: DemoIds): void {
 	];
 	names.forEach((row, i) =>
 		row.forEach((name, j) => {
-			const note = addObject(hand, model, {
+			const note = addObject(editContext, model, {
 				kind: 'note',
 				sheet,
 				box: [0, 0, 120, 70, 0],
@@ -165,18 +173,24 @@ function grid(making: Making, ids: DemoIds): void {
 				text: name,
 				by: [ids.person(name), name],
 			});
-			putIn(hand, model, [note], { holder: id, row: parts!.rows[i]!.id, col: parts!.cols[j]!.id, index: 0 });
+			putIn(editContext, model, [note], {
+				holder: id,
+				row: parts!.rows[i]!.id,
+				col: parts!.cols[j]!.id,
+				index: 0,
+			});
 		}),
 	);
 }
 
-export function buildPlan(hand: Hand, model: BoardModel, ids: DemoIds, sheet: string): void {
-	const making = { hand, model, sheet };
+export function buildPlan(editContext: EditContext, model: BoardModel, ids: DemoIds, sheet: string): void {
+	const making = { editContext, model, sheet };
 	columns(making, ids);
 	actions(making);
 	list(making, ids);
 	table(making);
 	grid(making, ids);
 	const context = sceneContext(model, 'slate', serverMeasure);
-	for (const object of model.onSheet(sheet)) if (object.parts) fitRows(hand, model, object.id, context);
+	for (const object of model.onSheet(sheet))
+		if (object.parts) fitRows(editContext, model, object.id, context);
 }

@@ -42,7 +42,7 @@ function made(count: number) {
 	const core = testBoard();
 	const board = new RenderBoard(roughMeasure);
 	const ids = addObjects(
-		core.hand,
+		core.editContext,
 		core.model,
 		Array.from({ length: count }, (_, i) =>
 			noteAt(core.sheet, (i % 50) * 200, Math.floor(i / 50) * 150, 'A'),
@@ -106,7 +106,7 @@ describe('the picture of a whole sheet', () => {
 		vi.useFakeTimers({ toFake: ['performance'] });
 		const { core, ids, tell, overview, finish, sent } = made(1300);
 		await finish();
-		moveObjects(core.hand, core.model, [ids[700]!], 20, 20);
+		moveObjects(core.editContext, core.model, [ids[700]!], 20, 20);
 		for (const box of tell([ids[700]!])) overview.touch(box);
 		expect(overview.waits).toBeGreaterThan(0);
 		expect(overview.isDue).toBe(false);
@@ -123,7 +123,7 @@ describe('the picture of a whole sheet', () => {
 		const { core, ids, tell, overview, finish, sent } = made(1300);
 		await overview.step();
 		await overview.step();
-		moveObjects(core.hand, core.model, [ids[1]!], 20, 20);
+		moveObjects(core.editContext, core.model, [ids[1]!], 20, 20);
 		for (const box of tell([ids[1]!])) overview.touch(box);
 		await finish();
 		expect(sent).toHaveLength(1);
@@ -134,7 +134,7 @@ describe('the picture of a whole sheet', () => {
 		const { core, ids, tell, overview, finish, sent } = made(60);
 		await overview.sketch();
 		await finish();
-		moveObjects(core.hand, core.model, [ids[0]!], -5000, 0);
+		moveObjects(core.editContext, core.model, [ids[0]!], -5000, 0);
 		for (const box of tell([ids[0]!])) overview.touch(box);
 		expect(overview.isMissing).toBe(false);
 		await finish();

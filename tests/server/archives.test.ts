@@ -48,7 +48,7 @@ async function boardWithPicture(): Promise<{ board: string; hash: string }> {
 	const one = await connect(server, owner, board);
 	one.write('A note');
 	const sheet = one.model.sheets[0]!.id;
-	addObject(one.hand, one.model, {
+	addObject(one.editContext, one.model, {
 		kind: 'picture',
 		sheet,
 		box: [0, 900, 40, 30, 0],
@@ -57,7 +57,7 @@ async function boardWithPicture(): Promise<{ board: string; hash: string }> {
 		natural: [40, 30],
 	} as never);
 	const talk = await connect(server, owner, board, 'talk');
-	beginThread(talk.hand, { sheet, at: [0, 0] }, 'A comment');
+	beginThread(talk.editContext, { sheet, at: [0, 0] }, 'A comment');
 	await saved(one);
 	await saved(talk);
 	one.destroy();
@@ -96,7 +96,7 @@ describe('an archive', () => {
 		const looks = await newcomer(server, owner, board, 'viewer');
 		const archive = await archiveOf(looks, board);
 		expect((await bringIn(looks, archive)).status).toBe(403);
-		await owner.request('PATCH', `/api/boards/${board}/house`, { onlookersTakeOut: false });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { onlookersTakeOut: false });
 		expect((await takeOut(looks, board)).status).toBe(403);
 		const stranger = await facilitator(server, 'Stranger');
 		expect((await takeOut(stranger, board)).status).toBe(404);

@@ -50,7 +50,7 @@ describe('a backup', () => {
 		expect(made.code).toBe(0);
 
 		other.write('After the backup');
-		removeObjects(ilka.hand, ilka.model, [first]);
+		removeObjects(ilka.editContext, ilka.model, [first]);
 		await owner.request('PATCH', `/api/boards/${board}`, { title: 'Renamed afterwards' });
 		const late = await makeBoard(owner);
 		await saved(ilka);

@@ -134,7 +134,7 @@ describe('a live document as one piece', () => {
 		const first = await contentOf(owner, `/api/boards/${id}/live/stage`);
 		const client = await connect(server, owner, id);
 		expect(objectsOf(first).toJSON()).toEqual(objectsOf(client.doc).toJSON());
-		const note = addObject(client.hand, client.model, {
+		const note = addObject(client.editContext, client.model, {
 			kind: 'note',
 			sheet: client.model.sheets[0]!.id,
 			box: [0, 0, 160, 100, 0],
@@ -186,7 +186,7 @@ describe('gathering', () => {
 			clients.push(await connect(server, await guest(server, token, `Person${i}`), board));
 		const field = [...clients[0]!.model.objects.values()].find((object) => object.kind === 'field')!;
 		const ids = clients.map((client, i) =>
-			addObject(client.hand, client.model, {
+			addObject(client.editContext, client.model, {
 				kind: 'note',
 				sheet: field.sheet,
 				box: guessLanding(client.model, client.model.find(field.id)!),

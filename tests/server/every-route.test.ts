@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import * as encoding from 'lib0/encoding';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { may, OPEN_HOUSE, type Right } from '$core/access/rights';
+import { may, OPEN_POLICY, type Right } from '$core/access/rights';
 import { GIVEN_ROLES, type Role } from '$core/access/roles';
 import { frame } from '$lib/server/live/frames';
 import { connect, socketFor, until } from '../support/client';
@@ -44,7 +44,7 @@ const ROUTES: Record<string, Asked> = {
 	'POST /files/share': { takes: 'write', body: { from: 'BOARD', hashes: [] } },
 	'GET /history': { takes: 'enter' },
 	'GET /history/[upTo]': { takes: 'enter' },
-	'PATCH /house': { takes: 'lead', body: {} },
+	'PATCH /policy': { takes: 'lead', body: {} },
 	'GET /journal': { takes: 'enter' },
 	'GET /links': { takes: 'share' },
 	'POST /links': { takes: 'share', body: { role: 'viewer' } },
@@ -134,7 +134,7 @@ describe('every route of a board', () => {
 				const status = await ask(who, route, body);
 				const what = `${role}, ${route} ${JSON.stringify(body)}: ${status}`;
 				const isAllowed =
-					takes === 'door' || (takes === 'account' ? role === 'owner' : may(role, takes, OPEN_HOUSE));
+					takes === 'door' || (takes === 'account' ? role === 'owner' : may(role, takes, OPEN_POLICY));
 				// What is asked about need not be there; that one may ask is what counts here.
 				if (isAllowed) expect([200, 201, 404, 409, 415], what).toContain(status);
 				else expect(status, what).toBe(403);
@@ -163,7 +163,7 @@ describe('every route of a board', () => {
 
 	it('leaves the board itself to its owner', async () => {
 		for (const { role, who } of people)
-			if (!may(role, 'own', OPEN_HOUSE)) expect(await ask(who, LAST, undefined), role).toBe(403);
+			if (!may(role, 'own', OPEN_POLICY)) expect(await ask(who, LAST, undefined), role).toBe(403);
 	});
 });
 
@@ -196,7 +196,7 @@ describe('every document of objects', () => {
 					encoding.writeVarUint8Array(encoder, Y.encodeStateAsUpdate(doc));
 				}),
 			);
-			if (may(role, TO_WRITE[layer]!, OPEN_HOUSE))
+			if (may(role, TO_WRITE[layer]!, OPEN_POLICY))
 				await until(() => witness.doc.getMap('objects').has(id), `the edit of the ${role} has arrived`);
 			else {
 				// The answer to a request of the same person comes after what they sent was dealt with.

@@ -114,7 +114,7 @@ describe('a cut between somebody and the server', () => {
 		other.disconnect();
 		await until(() => !other.provider.isSynced, 'the line is cut');
 		type(other, id, 'Where is ', 'start');
-		moveObjects(other.hand, other.model, [id], 40, 0);
+		moveObjects(other.editContext, other.model, [id], 40, 0);
 		type(ilka, id, '?', 'end');
 		const more = other.write('Written alone');
 		expect(other.told.has(more)).toBe(false);
@@ -132,7 +132,7 @@ describe('a cut between somebody and the server', () => {
 		other.disconnect();
 		await until(() => !other.provider.isSynced, 'the line is cut');
 		type(other, id, ' no more', 'end');
-		removeObjects(ilka.hand, ilka.model, [id]);
+		removeObjects(ilka.editContext, ilka.model, [id]);
 		other.connect();
 		await converged(ilka, other);
 		expect([ilka.model.find(id), other.model.find(id)]).toEqual([undefined, undefined]);
@@ -150,7 +150,7 @@ describe('a laptop that slept', () => {
 		const lastThought = asleep.write('My last thought');
 		const ilka = await come(owner);
 		for (let i = 0; i < 330; i++) ilka.write(`Meanwhile ${i}`);
-		removeObjects(ilka.hand, ilka.model, [before]);
+		removeObjects(ilka.editContext, ilka.model, [before]);
 		await until(() => isSaved(ilka), 'all of it is saved');
 		await until(async () => {
 			const rows = await server.sql`select 1 from snapshots where document = ${`board/${board}/stage`}`;
@@ -182,12 +182,12 @@ describe('two windows of one person', () => {
 describe('clocks that differ', () => {
 	it('change neither who is saved nor the order in which things lie', async () => {
 		const [ahead, behind] = [await come(owner), await come(editor)];
-		ahead.hand.now = () => Date.now() + 20 * 60_000;
-		behind.hand.now = () => Date.now() - 20 * 60_000;
+		ahead.editContext.now = () => Date.now() + 20 * 60_000;
+		behind.editContext.now = () => Date.now() - 20 * 60_000;
 		const id = ahead.write('Written in the future');
 		await until(() => behind.model.find(id) !== undefined, 'the note has come');
 		type(behind, id, ', changed in the past', 'end');
-		moveObjects(behind.hand, behind.model, [id], 10, 10);
+		moveObjects(behind.editContext, behind.model, [id], 10, 10);
 		const under = ahead.write('First');
 		await until(() => behind.model.find(under) !== undefined, 'the first lies there');
 		const above = behind.write('Second');

@@ -165,7 +165,7 @@ describe('seeing pictures', () => {
 		const { hash, width, height } = await stored(await send(owner, await halves().png().toBuffer()));
 		const client = await connect(server, owner, board);
 		const sheet = client.model.sheets[0]!.id;
-		const id = addObject(client.hand, client.model, {
+		const id = addObject(client.editContext, client.model, {
 			kind: 'picture',
 			sheet,
 			box: [0, 0, 100, 100, 0],

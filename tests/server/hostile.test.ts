@@ -148,8 +148,8 @@ describe('whoever was thrown out', () => {
 					}),
 			],
 			['signed out', (who) => who.request('POST', '/sign-out')],
-			['everyone watches', () => owner.request('PATCH', `/api/boards/${board}/house`, { watching: true })],
-			['the room closed', () => owner.request('PATCH', `/api/boards/${board}/house`, { closed: true })],
+			['everyone watches', () => owner.request('PATCH', `/api/boards/${board}/policy`, { watching: true })],
+			['the room closed', () => owner.request('PATCH', `/api/boards/${board}/policy`, { closed: true })],
 		];
 		for (const [what, throwOut] of ways) {
 			const { token } = await makeLink(owner, board, 'editor');
@@ -167,7 +167,7 @@ describe('whoever was thrown out', () => {
 				client.send(client.update(updateOf((doc) => doc.getMap('objects').set(`after ${what} ${i}`, 1))));
 			client.socket.resume();
 			await until(() => client.said.length > 1 || client.closes.length > 0, `${what}: it is over`);
-			await owner.request('PATCH', `/api/boards/${board}/house`, { watching: false, closed: false });
+			await owner.request('PATCH', `/api/boards/${board}/policy`, { watching: false, closed: false });
 		}
 		const keys = [...(await logged(board)).getMap('objects').keys()];
 		expect(keys.filter((key) => key.startsWith('after'))).toEqual([]);
@@ -241,7 +241,7 @@ it('thousands of notes at once from somebody whom the step lets write only a lit
 	const client = await raw(stranger, board);
 	const lead = await come(owner, board);
 	client.send(client.update(flood));
-	addObject(lead.hand, lead.model, noteAt(lead.model.sheets[0]!.id, 0, 0, 'In between'));
+	addObject(lead.editContext, lead.model, noteAt(lead.model.sheets[0]!.id, 0, 0, 'In between'));
 	await until(() => lead.provider.unsyncedChanges === 0, 'the leader’s note is saved');
 	await until(() => [...lead.doc.getMap('objects').keys()].every((key) => !key.startsWith('n1')), 'put back');
 });

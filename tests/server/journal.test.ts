@@ -53,7 +53,7 @@ describe('the journal', () => {
 		const page = await eventually(owner, board, `${owner.name} added note One more among many`);
 		const many = page.happenings.filter(({ count }) => count > 400);
 		expect(many.reduce((sum, { count }) => sum + count, 0)).toBeGreaterThan(1500);
-		setText(client.hand, id, 'And one change');
+		setText(client.editContext, id, 'And one change');
 		await saved(client);
 		await eventually(owner, board, `${owner.name} wrote note And one change`);
 		const again = await connect(server, owner, board);
@@ -68,12 +68,12 @@ describe('the journal', () => {
 		const [one, two] = [await connect(server, owner, board), await connect(server, maren, board)];
 		const id = one.write('Long queue');
 		await until(() => two.model.find(id) !== undefined, 'the note has come');
-		setText(two.hand, id, 'Long queue at noon');
+		setText(two.editContext, id, 'Long queue at noon');
 		await saved(one);
 		await saved(two);
 		const between = Date.now();
 		await until(() => Date.now() > between + 5, 'a little later');
-		removeObjects(two.hand, two.model, [id]);
+		removeObjects(two.editContext, two.model, [id]);
 		await saved(two);
 		const last = `${maren.name} deleted note Long queue at noon`;
 		const page = await eventually(owner, board, last);
@@ -121,7 +121,7 @@ describe('the journal', () => {
 		expect((await get(looks, board, 'journal')).status).toBe(200);
 		for (const path of ['journal', 'history', 'history/0'])
 			expect((await get(stranger, board, path)).status).toBe(404);
-		await owner.request('PATCH', `/api/boards/${board}/house`, { closed: true });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { closed: true });
 		for (const path of ['journal', 'history', 'history/0'])
 			expect((await get(looks, board, path)).status).toBe(403);
 		for (const path of [
@@ -168,7 +168,7 @@ describe('earlier moments', () => {
 		const one = await everything(board);
 		for (let i = 0; i < 120; i++) {
 			const id = one.write(`Note ${i}`);
-			if (i % 3 === 0) removeObjects(one.hand, one.model, [id]);
+			if (i % 3 === 0) removeObjects(one.editContext, one.model, [id]);
 		}
 		await saved(one);
 		await eventually(owner, board, 'Ilka added note Note 119');
@@ -207,7 +207,7 @@ describe('earlier moments', () => {
 
 describe('hidden names', () => {
 	const setNames = async (board: string, names: string): Promise<void> => {
-		expect((await owner.request('PATCH', `/api/boards/${board}/house`, { names })).status).toBe(200);
+		expect((await owner.request('PATCH', `/api/boards/${board}/policy`, { names })).status).toBe(200);
 	};
 	interface Member {
 		id: string;
@@ -229,10 +229,10 @@ describe('hidden names', () => {
 		const one = await connect(server, maren, board);
 		const talk = await connect(server, maren, board, 'talk');
 		const marenId = await idOf(owner, board, maren.name);
-		one.hand.person = { id: marenId, name: maren.name };
-		talk.hand.person = one.hand.person;
+		one.editContext.person = { id: marenId, name: maren.name };
+		talk.editContext.person = one.editContext.person;
 		one.write('Before');
-		beginThread(talk.hand, { sheet: 's', at: [0, 0] }, 'Said before');
+		beginThread(talk.editContext, { sheet: 's', at: [0, 0] }, 'Said before');
 		await saved(one);
 		await saved(talk);
 		await eventually(owner, board, `${maren.name} added note Before`);
@@ -277,7 +277,7 @@ describe('hidden names', () => {
 		];
 		const marenId = await idOf(owner, board, maren.name);
 		const before = await connect(server, maren, board);
-		before.hand.person = { id: marenId, name: maren.name };
+		before.editContext.person = { id: marenId, name: maren.name };
 		const early = before.write('Known before');
 		await saved(before);
 		await setNames(board, 'hidden');
@@ -324,10 +324,10 @@ describe('hidden names', () => {
 	it('are set only by those who lead', async () => {
 		const board = await makeBoard(owner);
 		const editor = await newcomer(server, owner, board, 'editor');
-		expect((await editor.request('PATCH', `/api/boards/${board}/house`, { names: 'hidden' })).status).toBe(
+		expect((await editor.request('PATCH', `/api/boards/${board}/policy`, { names: 'hidden' })).status).toBe(
 			403,
 		);
-		expect((await owner.request('PATCH', `/api/boards/${board}/house`, { names: 'secret' })).status).toBe(
+		expect((await owner.request('PATCH', `/api/boards/${board}/policy`, { names: 'secret' })).status).toBe(
 			400,
 		);
 	});

@@ -93,7 +93,7 @@ describe('a document', () => {
 		const other = await come(maren, board);
 		expect(other.model.objects.size).toBe(ids.length - 1);
 		// Somebody else makes room; then there is some.
-		removeObjects(other.hand, other.model, ids.slice(0, 10));
+		removeObjects(other.editContext, other.model, ids.slice(0, 10));
 		await saved(other);
 		const id = other.write('Room again');
 		await until(() => other.told.has(id), 'it is saved');

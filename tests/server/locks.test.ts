@@ -28,7 +28,7 @@ describe('a facilitator’s lock', () => {
 		const ilka = await connect(server, owner, board);
 		const joao = await connect(server, editor, board);
 		const [locked, open, doomed] = [ilka.write('stays'), ilka.write('free'), ilka.write('stays too')];
-		lockObjects(ilka.hand, ilka.model, [locked, doomed], 'led');
+		lockObjects(ilka.editContext, ilka.model, [locked, doomed], 'led');
 		await until(() => joao.model.find(doomed)?.lock === 'led', 'the lock has arrived');
 		const before = ilka.model.find(locked)!;
 		// Past every check of the interface, straight at the document.
@@ -55,7 +55,7 @@ describe('a facilitator’s lock', () => {
 			);
 		};
 		await until(() => isBack(ilka) && isBack(joao), 'everything locked is as it was, for both');
-		lockObjects(ilka.hand, ilka.model, [locked], undefined);
+		lockObjects(ilka.editContext, ilka.model, [locked], undefined);
 		await until(() => joao.model.find(locked)?.lock === undefined, 'the owner lifts the lock');
 		joao.doc.getMap<Y.Map<unknown>>('objects').get(locked)!.set('box', [7, 7, 160, 96, 0]);
 		await until(() => ilka.model.find(locked)?.box[0] === 7, 'then it can be moved');
@@ -70,11 +70,11 @@ describe('a sheet with something locked on it', () => {
 		const ilka = await connect(server, owner, board);
 		const femke = await connect(server, editor, board);
 		const [kept, gone] = [
-			addSheet(ilka.hand, ilka.model, 'Agreed'),
-			addSheet(ilka.hand, ilka.model, 'Scratch'),
+			addSheet(ilka.editContext, ilka.model, 'Agreed'),
+			addSheet(ilka.editContext, ilka.model, 'Scratch'),
 		];
-		const note = addObject(ilka.hand, ilka.model, noteAt(kept, 0, 0, 'signed'));
-		lockObjects(ilka.hand, ilka.model, [note], 'led');
+		const note = addObject(ilka.editContext, ilka.model, noteAt(kept, 0, 0, 'signed'));
+		lockObjects(ilka.editContext, ilka.model, [note], 'led');
 		await until(() => femke.model.find(note)?.lock === 'led', 'the lock has arrived');
 		femke.doc.transact(() => {
 			for (const id of [kept, gone]) femke.doc.getMap('sheets').delete(id);
@@ -107,8 +107,8 @@ describe('holders on the server', () => {
 		const [table, list] = [holderAt(here, 'table', ['Thing', 'Count']), holderAt(here, 'list')];
 		const { rows, cols } = ilka.model.find(table)!.parts!;
 		const part = `${rows[1]!.id}:${cols[0]!.id}`;
-		writeBlock(ilka.hand, ilka.model, table, part, [['lamps']]);
-		lockObjects(ilka.hand, ilka.model, [table, list], 'led');
+		writeBlock(ilka.editContext, ilka.model, table, part, [['lamps']]);
+		lockObjects(ilka.editContext, ilka.model, [table, list], 'led');
 		await until(() => bilal.model.find(list)?.lock === 'led', 'the lock has arrived');
 		const me = await idOf('Bilal');
 		const line = bilal.model.find(list)!.parts!.rows[0]!.id;
@@ -164,7 +164,7 @@ describe('holders on the server', () => {
 		objects(sunniva).get(actions)!.set(`fact:${second}:signed`, signed(me, 'Sunniva'));
 		await until(() => ilka.model.find(actions)?.parts?.facts[second]?.signed?.id === me, 'she signs herself');
 		// With its row a signature goes, whoever removes it.
-		removeTrack(sunniva.hand, sunniva.model, actions, 'row', first);
+		removeTrack(sunniva.editContext, sunniva.model, actions, 'row', first);
 		await until(() => ilka.model.find(actions)?.parts?.rows.length === 1, 'the row is gone');
 		expect(ilka.model.find(actions)!.parts!.facts[first]).toBeUndefined();
 		ilka.destroy();

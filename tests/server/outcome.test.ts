@@ -86,9 +86,9 @@ describe('the report', () => {
 		await owner.request('DELETE', path);
 		expect(await text()).not.toContain('Next meeting in March.');
 
-		await owner.request('PATCH', `/api/boards/${board}/house`, { names: 'veiled' });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { names: 'veiled' });
 		expect(await text()).not.toContain(maren.name);
-		await owner.request('PATCH', `/api/boards/${board}/house`, { onlookersTakeOut: false });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { onlookersTakeOut: false });
 		const viewer = await newcomer(server, owner, board, 'viewer');
 		expect((await viewer.request('GET', path)).status).toBe(403);
 		const field = [...stage.model.fields][0]!;

@@ -96,10 +96,11 @@ describe('edits', () => {
 		const talks = talkers.map(({ doc }) => new TalkModel(doc));
 		for (const [i, who] of [a, b].entries()) {
 			const id = await idOf(owner, board, who.name);
-			talkers[i]!.hand.person = { id, name: who.name };
+			talkers[i]!.editContext.person = { id, name: who.name };
 		}
 		for (let i = 0; i < 10; i++)
-			for (const client of talkers) beginThread(client.hand, { sheet: 's', at: [i, 0] }, `Thread ${i}`);
+			for (const client of talkers)
+				beginThread(client.editContext, { sheet: 's', at: [i, 0] }, `Thread ${i}`);
 		for (const talk of talks)
 			await until(
 				() => talk.threads.length === 20 && talk.threads.every(({ number }) => number !== undefined),
@@ -111,8 +112,8 @@ describe('edits', () => {
 		const writers = [await through(one, c), await through(two, d)];
 		const field = [...writers[0]!.model.objects.values()].find(({ kind }) => kind === 'field')!;
 		for (let i = 0; i < 8; i++)
-			for (const { hand, model } of writers)
-				addObject(hand, model, {
+			for (const { editContext, model } of writers)
+				addObject(editContext, model, {
 					kind: 'note',
 					sheet: field.sheet,
 					box: guessLanding(model, field),
@@ -168,9 +169,9 @@ describe('what is not in documents', () => {
 		ilka.write('After that');
 		await has(other, 'After that');
 		expect(ilka.texts()).not.toContain('Not allowed any more');
-		await owner.request('PATCH', `${path}/house`, { closed: true });
+		await owner.request('PATCH', `${path}/policy`, { closed: true });
 		await until(() => other.closes.includes(4423), 'the room is closed');
-		await owner.request('PATCH', `${path}/house`, { closed: false });
+		await owner.request('PATCH', `${path}/policy`, { closed: false });
 		const rosa = await someone();
 		const guest = await through(two, rosa);
 		const whom = await idOf(owner, board, rosa.name);

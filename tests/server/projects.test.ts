@@ -44,8 +44,10 @@ describe('a project', () => {
 		for (const board of [old, fresh])
 			for (const who of [owner, helper, looks]) expect(await sees(who, board)).toBe(true);
 		// Whoever keeps the project leads on boards of others in it.
-		expect((await owner.request('PATCH', `/api/boards/${fresh}/house`, { watching: true })).status).toBe(200);
-		expect((await looks.request('PATCH', `/api/boards/${fresh}/house`, { watching: false })).status).toBe(
+		expect((await owner.request('PATCH', `/api/boards/${fresh}/policy`, { watching: true })).status).toBe(
+			200,
+		);
+		expect((await looks.request('PATCH', `/api/boards/${fresh}/policy`, { watching: false })).status).toBe(
 			403,
 		);
 		expect((await owner.request('DELETE', `/api/boards/${fresh}`)).status).toBe(403);

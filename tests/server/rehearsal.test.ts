@@ -77,7 +77,7 @@ describe('a rehearsal', () => {
 
 		const there = Object.keys(JSON.parse(before) as object);
 		const theirs = objects.filter((note) => !there.includes(note)).slice(0, 2);
-		acceptThemes(stage.hand, stage.model, [{ name: 'Queues', noteIds: theirs } as unknown as Theme]);
+		acceptThemes(stage.editContext, stage.model, [{ name: 'Queues', noteIds: theirs } as unknown as Theme]);
 		await saved(stage);
 
 		expect((await rehearse(board, { do: 'end' })).status).toBe(200);

@@ -23,8 +23,8 @@ const status = async (who: TestPerson, method: string, path: string, body?: unkn
 	(await who.request(method, `/api/boards/${board}${path}`, body)).status;
 const order = async (who: TestPerson, whom: string, what: object, on = board): Promise<number> =>
 	(await who.request('POST', `/api/boards/${on}/people/${whom}`, what)).status;
-const house = async (wish: object, on = board): Promise<void> => {
-	expect((await owner.request('PATCH', `/api/boards/${on}/house`, wish)).status).toBe(200);
+const policy = async (wish: object, on = board): Promise<void> => {
+	expect((await owner.request('PATCH', `/api/boards/${on}/policy`, wish)).status).toBe(200);
 };
 /** What the server answers to the next edit of a client: whether it was taken. */
 function answered(client: TestClient): Promise<boolean> {
@@ -56,7 +56,7 @@ describe('a facilitator', () => {
 	it('leads, sets how the board is run, and lets in; the board itself stays its owner’s', async () => {
 		const helper = await someone('facilitator');
 		expect(await status(helper, 'POST', '/session', { do: 'end' })).toBe(200);
-		expect(await status(helper, 'PATCH', '/house', { editorsShare: false })).toBe(200);
+		expect(await status(helper, 'PATCH', '/policy', { editorsShare: false })).toBe(200);
 		expect(await status(helper, 'POST', '/links', { role: 'facilitator' })).toBe(201);
 		expect(await status(helper, 'PATCH', '', { title: 'Mine now' })).toBe(403);
 		expect(await status(helper, 'DELETE', '')).toBe(403);
@@ -73,7 +73,7 @@ describe('those who do not lead', () => {
 		const ilka = await idOf(owner, board, 'Ilka');
 		const tries: [string, string, unknown][] = [
 			['POST', '/session', { do: 'end' }],
-			['PATCH', '/house', { watching: true }],
+			['PATCH', '/policy', { watching: true }],
 			['POST', '/call', { do: 'call', sheet: 's', view: [0, 0, 10, 10] }],
 			['POST', '/call', { do: 'lead' }],
 			['POST', '/links', { role: 'viewer' }],
@@ -125,7 +125,7 @@ describe('parts', () => {
 			{ do: 'rule' },
 		])
 			expect(await order(owner, id, what)).toBe(400);
-		expect(await status(owner, 'PATCH', '/house', { walls: 4 })).toBe(400);
+		expect(await status(owner, 'PATCH', '/policy', { walls: 4 })).toBe(400);
 		expect(await order(owner, 'nobody', { do: 'change', role: 'viewer' })).toBe(404);
 	});
 
@@ -146,10 +146,10 @@ describe('everyone watches', () => {
 			await connect(server, await someone('editor'), board),
 		];
 		expect(await reaches(who, watching)).toBe(true);
-		await house({ watching: true });
+		await policy({ watching: true });
 		expect(await reaches(who, watching)).toBe(false);
 		const left = who.texts().at(-1)!;
-		await house({ watching: false });
+		await policy({ watching: false });
 		who.provider.forceSync();
 		await until(() => watching.texts().includes(left), 'what was left lying arrives');
 		expect(await reaches(who, watching)).toBe(true);
@@ -162,7 +162,7 @@ describe('a closed room', () => {
 	it('is left by all but those who lead, shut for every route, and open again for the same people', async () => {
 		const [helper, editor] = [await someone('facilitator'), await someone('editor')];
 		const [leading, writing] = [await connect(server, helper, board), await connect(server, editor, board)];
-		await house({ closed: true });
+		await policy({ closed: true });
 		await until(() => writing.closes.includes(4423), 'the editor’s connection ends');
 		for (const [method, path, body] of [
 			['GET', '/live/stage', undefined],
@@ -180,7 +180,7 @@ describe('a closed room', () => {
 		leading.write('Written behind the door');
 		await until(() => leading.provider.unsyncedChanges === 0, 'those who lead go on');
 		expect(writing.texts()).not.toContain('Written behind the door');
-		await house({ closed: false });
+		await policy({ closed: false });
 		expect(await door()).toEqual({ door: 'open' });
 		const again = await connect(server, editor, board);
 		expect(again.texts()).toContain('Written behind the door');
@@ -277,7 +277,7 @@ describe('links', () => {
 	it('are made by editors only when the board is set so, and with no more than their own part', async () => {
 		const editor = await someone('editor');
 		const theirs = await makeLink(owner, board, 'editor');
-		await house({ editorsShare: true });
+		await policy({ editorsShare: true });
 		expect(await status(editor, 'POST', '/links', { role: 'facilitator' })).toBe(403);
 		const { id } = await makeLink(editor, board, 'editor');
 		const list = (await (await editor.request('GET', `/api/boards/${board}/links`)).json()) as {
@@ -287,7 +287,7 @@ describe('links', () => {
 		expect(await status(editor, 'DELETE', `/links/${theirs.id}`)).toBe(404);
 		expect(await status(editor, 'POST', `/links/${theirs.id}`, { do: 'renew' })).toBe(404);
 		expect(await status(editor, 'DELETE', `/links/${id}`)).toBe(200);
-		await house({ editorsShare: false });
+		await policy({ editorsShare: false });
 		expect(await status(editor, 'POST', '/links', { role: 'viewer' })).toBe(403);
 	});
 });
@@ -301,10 +301,10 @@ describe('taking out', () => {
 		note.destroy();
 		const out = (who: TestPerson): Promise<number> => status(who, 'POST', '/export', { format: 'csv' });
 		expect(await out(onlooker)).toBe(200);
-		await house({ onlookersTakeOut: false });
+		await policy({ onlookersTakeOut: false });
 		expect(await out(onlooker)).toBe(403);
 		expect(await out(editor)).toBe(200);
-		await house({ onlookersTakeOut: true });
+		await policy({ onlookersTakeOut: true });
 	});
 });
 

@@ -64,10 +64,10 @@ describe('a step', () => {
 		const maren = await newcomer(server, owner, board, 'editor');
 		const id = await idOf(owner, board, maren.name);
 		const client = await through(maren, board);
-		client.hand.person = { id, name: maren.name };
+		client.editContext.person = { id, name: maren.name };
 		await until(() => client.model.find(theirs) !== undefined, 'the board is there');
 		await start(board, 'line');
-		const inLine = addObject(client.hand, client.model, {
+		const inLine = addObject(client.editContext, client.model, {
 			kind: 'note',
 			sheet: client.model.sheets[0]!.id,
 			box: [0, 0, 160, 96, 0],
@@ -79,8 +79,8 @@ describe('a step', () => {
 			() => stage.model.find(inLine)?.landing === undefined && stage.model.find(inLine) !== undefined,
 			'it has landed',
 		);
-		moveObjects(client.hand, client.model, [theirs], 500, 0);
-		setText(client.hand, theirs, 'Of Maren');
+		moveObjects(client.editContext, client.model, [theirs], 500, 0);
+		setText(client.editContext, theirs, 'Of Maren');
 		const loose = client.write('Anywhere');
 		await until(() => client.model.find(loose) === undefined, 'the loose note is put back');
 		await until(() => client.model.find(theirs)?.box[0] === 10, 'the other note is back');
@@ -101,12 +101,12 @@ describe('a step', () => {
 		await saved(stage);
 		const maren = await newcomer(server, owner, board, 'editor');
 		const client = await through(maren, board);
-		client.hand.person = { id: await idOf(owner, board, maren.name), name: maren.name };
+		client.editContext.person = { id: await idOf(owner, board, maren.name), name: maren.name };
 		await until(() => client.model.find(theirs) !== undefined, 'the board is there');
 		await start(board, 'line');
-		for (let i = 0; i < 8; i++) moveObjects(client.hand, client.model, [theirs], 50, 0);
+		for (let i = 0; i < 8; i++) moveObjects(client.editContext, client.model, [theirs], 50, 0);
 		const loose = client.write('Anywhere');
-		for (let i = 0; i < 4; i++) setText(client.hand, loose, `Anywhere ${i}`);
+		for (let i = 0; i < 4; i++) setText(client.editContext, loose, `Anywhere ${i}`);
 		await saved(client);
 		await start(board, 'free');
 		// What is allowed comes after all that was put back.

@@ -85,7 +85,7 @@ async function silentWriter(
 	const id = await idOf(owner, board, who.name);
 	const own = await through(who, board, `silent/${id}`);
 	const write = (text: string): string =>
-		writeSilently(own.hand, own.model, silencesIn(session.doc).at(-1)!, { text, pigment: 'lake' });
+		writeSilently(own.editContext, own.model, silencesIn(session.doc).at(-1)!, { text, pigment: 'lake' });
 	return { own, write, id };
 }
 

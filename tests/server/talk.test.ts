@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { nanoid } from 'nanoid';
 import * as Y from 'yjs';
 import type { GivenRole } from '$core/access/roles';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { answer, beginThread, chatter, resolve, takeAway } from '$core/talk/edits';
 import { TalkModel } from '$core/talk/model';
 import { remarkKey, talkOf } from '$core/talk/shape';
@@ -24,7 +24,7 @@ afterAll(() => server?.stop());
 
 interface Talker extends TestClient {
 	talk: TalkModel;
-	voice: Hand;
+	voice: EditContext;
 }
 async function talker(who: TestPerson): Promise<Talker> {
 	const client = await connect(server, who, board, 'talk');
@@ -32,7 +32,7 @@ async function talker(who: TestPerson): Promise<Talker> {
 	return {
 		...client,
 		talk: new TalkModel(client.doc),
-		voice: { ...client.hand, person, newId: () => nanoid(10) },
+		voice: { ...client.editContext, person, newId: () => nanoid(10) },
 	};
 }
 const someone = (role: GivenRole): Promise<TestPerson> => newcomer(server, owner, board, role);
@@ -89,12 +89,12 @@ describe('talk', () => {
 
 	it('stops for all but those who lead while everybody watches, and what was written comes after', async () => {
 		const [one, ilka] = [await talker(await someone('commenter')), await talker(owner)];
-		await owner.request('PATCH', `/api/boards/${board}/house`, { watching: true });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { watching: true });
 		chatter(one.voice, 'While watching');
 		beginThread(ilka.voice, SPOT, 'I explain');
 		await until(() => said(one).includes('I explain'), 'who leads goes on');
 		expect(ilka.talk.chat.map(({ text }) => text)).not.toContain('While watching');
-		await owner.request('PATCH', `/api/boards/${board}/house`, { watching: false });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { watching: false });
 		one.provider.forceSync();
 		await until(() => ilka.talk.chat.some(({ text }) => text === 'While watching'), 'it has come then');
 		one.destroy();
@@ -159,10 +159,10 @@ describe('what is said in passing', () => {
 		await tell(two, looks, [2, 2]);
 		expect(heard(ilka, two)).not.toHaveProperty('aside');
 		expect(heard(ilka, two)).not.toHaveProperty('sign');
-		await owner.request('PATCH', `/api/boards/${board}/house`, { watching: true });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { watching: true });
 		await tell(one, speaks, [3, 3]);
 		expect(heard(ilka, one)).not.toHaveProperty('aside');
-		await owner.request('PATCH', `/api/boards/${board}/house`, { watching: false });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { watching: false });
 		for (const client of clients) client.destroy();
 	});
 

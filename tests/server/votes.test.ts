@@ -226,9 +226,9 @@ describe('a secret vote', () => {
 		expect((await see(owner, vote)).ballots).toEqual([
 			{ name: maren.name, choice: { dots: { [objects[1]!]: 2 } } },
 		]);
-		await owner.request('PATCH', `/api/boards/${board}/house`, { names: 'veiled' });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { names: 'veiled' });
 		expect((await see(owner, vote)).ballots).toBeUndefined();
-		await owner.request('PATCH', `/api/boards/${board}/house`, { names: 'shown' });
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { names: 'shown' });
 	});
 });
 

@@ -3,7 +3,7 @@ import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/pro
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
 import { addObject, addObjects } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { plainText } from '$core/text/rich';
 import type { TestPerson } from './people';
@@ -13,7 +13,7 @@ export interface TestClient {
 	doc: Y.Doc;
 	model: BoardModel;
 	provider: HocuspocusProvider;
-	hand: Hand;
+	editContext: EditContext;
 	/** Ids of notes that this client was told are saved. */
 	told: Set<string>;
 	/** Adds a note; it counts as told once nothing is unsaved any more. */
@@ -85,7 +85,7 @@ export async function connect(
 	provider.attach();
 	const model = new BoardModel(doc);
 	let count = 0;
-	const hand: Hand = {
+	const editContext: EditContext = {
 		doc,
 		person: { id: person.name, name: person.name },
 		origin: 'test',
@@ -96,13 +96,13 @@ export async function connect(
 		doc,
 		model,
 		provider,
-		hand,
+		editContext,
 		told,
 		closes,
 		write(text) {
-			const id = hand.newId();
+			const id = editContext.newId();
 			waiting.add(id);
-			addObjects(hand, model, [
+			addObjects(editContext, model, [
 				{
 					id,
 					kind: 'note',

@@ -1,12 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import { STEP_MAY } from './step-grants';
-import { type House, may, may as mayDo, mayChange, mayGive, OPEN_HOUSE, type Right, RIGHTS } from './rights';
+import {
+	type BoardPolicy,
+	may,
+	may as mayDo,
+	mayChange,
+	mayGive,
+	OPEN_POLICY,
+	type Right,
+	RIGHTS,
+} from './rights';
 import { leads, type Role, ROLES } from './roles';
 
-const houses: House[] = [];
+const policies: BoardPolicy[] = [];
 for (let bits = 0; bits < 16; bits++)
 	for (const step of STEP_MAY)
-		houses.push({
+		policies.push({
 			editorsShare: Boolean(bits & 1),
 			onlookersTakeOut: Boolean(bits & 2),
 			watching: Boolean(bits & 4),
@@ -25,28 +34,28 @@ describe('rights', () => {
 		['editor', ['enter', ...WRITING, 'talk', 'park', 'take out']],
 		['commenter', ['enter', 'talk', 'park', 'take out']],
 		['viewer', ['enter', 'take out']],
-	] as const)('of %s in an open house are %j', (role, rights) => {
-		expect(RIGHTS.filter((right) => may(role, right, OPEN_HOUSE))).toEqual([...rights]);
+	] as const)('of %s where nothing is narrowed are %j', (role, rights) => {
+		expect(RIGHTS.filter((right) => may(role, right, OPEN_POLICY))).toEqual([...rights]);
 	});
 
 	it('never grow from one part to a lesser one, however the board is set', () => {
-		for (const house of houses)
+		for (const policy of policies)
 			for (const right of RIGHTS)
 				for (let i = 1; i < ROLES.length; i++)
-					if (may(ROLES[i]!, right, house)) expect(may(ROLES[i - 1]!, right, house), right).toBe(true);
+					if (may(ROLES[i]!, right, policy)) expect(may(ROLES[i - 1]!, right, policy), right).toBe(true);
 	});
 
 	it('are the same for those who lead whatever is set', () => {
-		for (const house of houses)
+		for (const policy of policies)
 			for (const right of RIGHTS) {
-				expect(may('owner', right, house)).toBe(true);
-				expect(may('facilitator', right, house)).toBe(right !== 'own');
+				expect(may('owner', right, policy)).toBe(true);
+				expect(may('facilitator', right, policy)).toBe(right !== 'own');
 			}
 	});
 
 	it('are narrowed by the running step, never widened', () => {
 		const under = (may: (typeof STEP_MAY)[number], role: Role): string[] =>
-			RIGHTS.filter((right) => mayDo(role, right, { ...OPEN_HOUSE, step: { may } }));
+			RIGHTS.filter((right) => mayDo(role, right, { ...OPEN_POLICY, step: { may } }));
 		expect(under('watch', 'editor')).toEqual(['enter', 'keep notes', 'park', 'take out']);
 		expect(under('line', 'editor')).toEqual(['enter', 'write', 'line', 'keep notes', 'park', 'take out']);
 		expect(under('nod', 'editor')).toEqual([
@@ -72,28 +81,28 @@ describe('rights', () => {
 		expect(under('nod', 'commenter')).toEqual(['enter', 'talk', 'park', 'take out']);
 		for (const may of STEP_MAY)
 			for (const role of ROLES)
-				for (const right of under(may, role)) expect(mayDo(role, right as Right, OPEN_HOUSE)).toBe(true);
+				for (const right of under(may, role)) expect(mayDo(role, right as Right, OPEN_POLICY)).toBe(true);
 	});
 
 	it('end at the door when the board is closed, and with looking while everyone watches', () => {
 		for (const role of ROLES.filter((each) => !leads(each))) {
-			for (const right of RIGHTS) expect(may(role, right, { ...OPEN_HOUSE, closed: true })).toBe(false);
-			const watching = { ...OPEN_HOUSE, watching: true };
+			for (const right of RIGHTS) expect(may(role, right, { ...OPEN_POLICY, closed: true })).toBe(false);
+			const watching = { ...OPEN_POLICY, watching: true };
 			expect(may(role, 'enter', watching)).toBe(true);
 			expect(may(role, 'write', watching) || may(role, 'talk', watching)).toBe(false);
 		}
 	});
 
 	it('can be given only up to one’s own, and owning not at all', () => {
-		const sharing = { ...OPEN_HOUSE, editorsShare: true };
+		const sharing = { ...OPEN_POLICY, editorsShare: true };
 		for (const giver of ROLES) expect(mayGive(giver, 'owner', sharing)).toBe(false);
-		expect(ROLES.filter((role) => mayGive('facilitator', role, OPEN_HOUSE))).toEqual(ROLES.slice(1));
+		expect(ROLES.filter((role) => mayGive('facilitator', role, OPEN_POLICY))).toEqual(ROLES.slice(1));
 		expect(ROLES.filter((role) => mayGive('editor', role, sharing))).toEqual([
 			'editor',
 			'commenter',
 			'viewer',
 		]);
-		expect(ROLES.filter((role) => mayGive('editor', role, OPEN_HOUSE))).toEqual([]);
+		expect(ROLES.filter((role) => mayGive('editor', role, OPEN_POLICY))).toEqual([]);
 		expect(ROLES.filter((role) => mayGive('commenter', role, sharing))).toEqual([]);
 	});
 

@@ -29,10 +29,10 @@ export const settingsSchema = z.strictObject({
 export type Settings = z.infer<typeof settingsSchema>;
 
 /** How a board is run just now: what is set, and what the running step lets people do. */
-export const houseSchema = settingsSchema.extend({ step: stepRuleSchema });
-export type House = z.infer<typeof houseSchema>;
+export const policySchema = settingsSchema.extend({ step: stepRuleSchema });
+export type BoardPolicy = z.infer<typeof policySchema>;
 
-export const OPEN_HOUSE: House = {
+export const OPEN_POLICY: BoardPolicy = {
 	editorsShare: false,
 	onlookersTakeOut: true,
 	watching: false,
@@ -42,11 +42,12 @@ export const OPEN_HOUSE: House = {
 };
 
 /** Whether somebody goes by a number instead of their name while the board is set like that. */
-export const isVeiled = (role: Role, house: House): boolean => house.names !== 'shown' && !leads(role);
+export const isVeiled = (role: Role, policy: BoardPolicy): boolean =>
+	policy.names !== 'shown' && !leads(role);
 
 /** Whether somebody is told the names behind the numbers. */
-export const seesNames = (role: Role, house: House): boolean =>
-	house.names === 'shown' || (house.names === 'veiled' && leads(role));
+export const seesNames = (role: Role, policy: BoardPolicy): boolean =>
+	policy.names === 'shown' || (policy.names === 'veiled' && leads(role));
 
 /** What can be done on a board. */
 export const RIGHTS = [
@@ -79,37 +80,37 @@ export const RIGHTS = [
 ] as const;
 export type Right = (typeof RIGHTS)[number];
 
-type Rule = (role: Role, house: House, grants: Grants) => boolean;
+type Rule = (role: Role, policy: BoardPolicy, grants: Grants) => boolean;
 
-const writesNow: Rule = (role, house) => writes(role) && !house.watching;
+const writesNow: Rule = (role, policy) => writes(role) && !policy.watching;
 
 /** What it takes to do something, for those who do not lead. */
 const RULES: Record<Right, Rule> = {
 	enter: () => true,
-	write: (role, house, grants) => writesNow(role, house, grants) && Object.values(grants).some(Boolean),
-	edit: (role, house, grants) => writesNow(role, house, grants) && grants.edit,
-	'own notes': (role, house, grants) => writesNow(role, house, grants) && grants.own,
-	line: (role, house, grants) => writesNow(role, house, grants) && grants.line,
-	nod: (role, house, grants) => writesNow(role, house, grants) && grants.nod,
+	write: (role, policy, grants) => writesNow(role, policy, grants) && Object.values(grants).some(Boolean),
+	edit: (role, policy, grants) => writesNow(role, policy, grants) && grants.edit,
+	'own notes': (role, policy, grants) => writesNow(role, policy, grants) && grants.own,
+	line: (role, policy, grants) => writesNow(role, policy, grants) && grants.line,
+	nod: (role, policy, grants) => writesNow(role, policy, grants) && grants.nod,
 	'keep notes': writes,
-	talk: (role, house, { nod }) => talks(role) && !house.watching && nod,
-	park: (role, house) => talks(role) && !house.watching,
-	'take out': (role, house) => writes(role) || house.onlookersTakeOut,
-	share: (role, house) => writes(role) && house.editorsShare,
+	talk: (role, policy, { nod }) => talks(role) && !policy.watching && nod,
+	park: (role, policy) => talks(role) && !policy.watching,
+	'take out': (role, policy) => writes(role) || policy.onlookersTakeOut,
+	share: (role, policy) => writes(role) && policy.editorsShare,
 	lead: () => false,
 	own: () => false,
 };
 
 /** Whether somebody with a role on a board may do something while the board is set like that. */
-export function may(role: Role, right: Right, house: House): boolean {
+export function may(role: Role, right: Right, policy: BoardPolicy): boolean {
 	if (right === 'own') return owns(role);
 	if (leads(role)) return true;
-	return !house.closed && RULES[right](role, house, grantsOf(house.step));
+	return !policy.closed && RULES[right](role, policy, grantsOf(policy.step));
 }
 
 /** Whether somebody may give somebody else a part, by a link or by name: nobody gives more than they have, or owning. */
-export function mayGive(giver: Role, role: Role, house: House): boolean {
-	return !owns(role) && may(giver, 'share', house) && isAtLeast(giver, role);
+export function mayGive(giver: Role, role: Role, policy: BoardPolicy): boolean {
+	return !owns(role) && may(giver, 'share', policy) && isAtLeast(giver, role);
 }
 
 /**

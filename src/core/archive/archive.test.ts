@@ -17,9 +17,9 @@ const HASH = 'a'.repeat(64);
 /** A board with something of everything. */
 function rich(): Documents {
 	const board = testBoard();
-	const { model, hand, sheet, doc } = board;
-	const other = addSheet(hand, model, 'Path', 'paper');
-	const [a, b] = addObjects(hand, model, [
+	const { model, editContext, sheet, doc } = board;
+	const other = addSheet(editContext, model, 'Path', 'paper');
+	const [a, b] = addObjects(editContext, model, [
 		{
 			...noteAt(sheet, 0, 0),
 			text: [
@@ -35,8 +35,8 @@ function rich(): Documents {
 		},
 		shapeAt(sheet, 400, 0, 'Shape'),
 	]) as [string, string];
-	addObjects(hand, model, [linkBetween(sheet, a, b), fieldAt(other, 0, 0)]);
-	addObject(hand, model, {
+	addObjects(editContext, model, [linkBetween(sheet, a, b), fieldAt(other, 0, 0)]);
+	addObject(editContext, model, {
 		kind: 'picture',
 		sheet,
 		box: [0, 500, 300, 200, 0],
@@ -49,7 +49,7 @@ function rich(): Documents {
 	const session = new Y.Doc();
 	writeSteps(session, [newStep({ id: 'w', title: 'Welcome', minutes: 5, kind: 'welcome', aside: 'Smile' })]);
 	const talk = new Y.Doc();
-	const voice = { ...hand, doc: talk };
+	const voice = { ...editContext, doc: talk };
 	beginThread(voice, { sheet, at: [1, 2] }, 'What about rain?');
 	chatter(voice, 'Hello');
 	talk.getMap('talk').set('numbers', 1);

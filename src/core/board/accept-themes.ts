@@ -6,7 +6,7 @@ import type { Theme } from '../themes';
 import { CHALKS } from './colours';
 import { objectsOf } from './document';
 import { addObjects, type NewObject } from './edits';
-import type { Hand } from './store';
+import type { EditContext } from './store';
 import type { BoardModel } from './model';
 import type { BoardObject } from './objects';
 
@@ -15,7 +15,11 @@ import type { BoardObject } from './objects';
  * theme without notes is not made. The block goes below the field the notes come from when they share
  * one, else to where the notes were. Returns the ids of the new themes.
  */
-export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly Theme[]): string[] {
+export function acceptThemes(
+	editContext: EditContext,
+	model: BoardModel,
+	themes: readonly Theme[],
+): string[] {
 	const present = themes
 		.map((theme) => ({
 			name: theme.name,
@@ -46,9 +50,9 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 		taken,
 	);
 	const chalks = CHALKS.slice(1, 7);
-	return hand.doc.transact(() => {
+	return editContext.doc.transact(() => {
 		const ids = addObjects(
-			hand,
+			editContext,
 			model,
 			placed.map((theme, i): NewObject => ({
 				kind: 'theme',
@@ -60,18 +64,18 @@ export function acceptThemes(hand: Hand, model: BoardModel, themes: readonly The
 		);
 		placed.forEach((theme, i) => {
 			for (const { id, x, y } of theme.notes) {
-				const map = objectsOf(hand.doc).get(id);
+				const map = objectsOf(editContext.doc).get(id);
 				const note = model.find(id);
 				if (!map || !note) continue;
 				map.set('box', [x, y, note.box[2], note.box[3], 0]);
 				map.set('theme', ids[i]);
 				map.delete('held');
-				map.set('changed', hand.now());
+				map.set('changed', editContext.now());
 			}
 		});
-		for (const id of emptied) objectsOf(hand.doc).delete(id);
+		for (const id of emptied) objectsOf(editContext.doc).delete(id);
 		return ids;
-	}, hand.origin) as string[];
+	}, editContext.origin) as string[];
 }
 
 /** Themes that lose all their notes to the new ones and so go. */

@@ -1,19 +1,19 @@
 /** Nods, and ties between two objects that refer to each other. Each is a key of its own, so that none is lost. */
 import { hasBox } from './kinds/traits';
 import { objectsOf } from './document';
-import { type Hand, transact } from './store';
+import { type EditContext, transact } from './store';
 import type { BoardModel } from './model';
 import { NOD, SEE } from './nods';
 
 /** Nods at objects, or takes one's nod back from those that all have it already. */
-export function nod(hand: Hand, model: BoardModel, ids: Iterable<string>): void {
+export function nod(editContext: EditContext, model: BoardModel, ids: Iterable<string>): void {
 	const objects = [...ids].flatMap((id) => model.find(id) ?? []).filter(hasBox);
-	const { id: person, name } = hand.person;
+	const { id: person, name } = editContext.person;
 	const has = (id: string): boolean => Boolean(model.find(id)?.nods?.some((each) => each.person === person));
 	const takesBack = objects.every(({ id }) => has(id));
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const { id } of objects) {
-			const map = objectsOf(hand.doc).get(id);
+			const map = objectsOf(editContext.doc).get(id);
 			if (takesBack) map?.delete(NOD + person);
 			else if (!has(id)) map?.set(NOD + person, name);
 		}
@@ -21,15 +21,15 @@ export function nod(hand: Hand, model: BoardModel, ids: Iterable<string>): void 
 }
 
 /** Ties two objects so that each leads to the other, on whatever sheets; or unties them. */
-export function tieSeeAlso(hand: Hand, model: BoardModel, a: string, b: string): void {
+export function tieSeeAlso(editContext: EditContext, model: BoardModel, a: string, b: string): void {
 	if (a === b || !model.find(a) || !model.find(b)) return;
 	const isTied = Boolean(model.find(a)?.see?.includes(b));
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const [from, to] of [
 			[a, b],
 			[b, a],
 		] as const) {
-			const map = objectsOf(hand.doc).get(from);
+			const map = objectsOf(editContext.doc).get(from);
 			if (isTied) map?.delete(SEE + to);
 			else map?.set(SEE + to, 1);
 		}

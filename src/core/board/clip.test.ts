@@ -14,20 +14,22 @@ describe('a copy', () => {
 	it.each([1, 2, 3, 4, 5])(
 		'is like what was copied, moved by as much, and leaves that as it was (seed %i)',
 		(seed) => {
-			const { hand, model, sheet } = testBoard();
+			const { editContext, model, sheet } = testBoard();
 			const random = randomFrom(seed);
 			const ids = Array.from({ length: 8 }, (_, i) =>
 				addObject(
-					hand,
+					editContext,
 					model,
 					(i % 2 ? noteAt : shapeAt)(sheet, random() * 900, random() * 600, `text ${i}`),
 				),
 			);
-			restyle(hand, model, ids.slice(0, 3), { pigment: 'moss', chalk: 'lake' });
-			const links = [0, 2, 4].map((i) => addObject(hand, model, linkBetween(sheet, ids[i]!, ids[i + 1]!)));
+			restyle(editContext, model, ids.slice(0, 3), { pigment: 'moss', chalk: 'lake' });
+			const links = [0, 2, 4].map((i) =>
+				addObject(editContext, model, linkBetween(sheet, ids[i]!, ids[i + 1]!)),
+			);
 			const before = JSON.stringify([...model.objects.values()]);
 			const clip = copyOut(model, ids);
-			const copies = putDown(hand, model, clip, sheet, 30, -40);
+			const copies = putDown(editContext, model, clip, sheet, 30, -40);
 			expect(copies).toHaveLength(ids.length + links.length);
 			expect(new Set([...copies, ...ids, ...links]).size).toBe(copies.length + ids.length + links.length);
 			clip.objects.forEach((object, i) => {
@@ -43,23 +45,25 @@ describe('a copy', () => {
 	);
 
 	it('is one’s own: by whoever made it, without nods, and free to be moved', () => {
-		const { hand, model, sheet } = testBoard();
-		const id = addObject(hand, model, { ...noteAt(sheet, 0, 0, 'Theirs'), by: ['p-Rosa', 'Rosa'] });
-		nod(hand, model, [id]);
-		lockObjects(hand, model, [id], 'led');
-		const [copy] = putDown(hand, model, copyOut(model, [id]), sheet, 200, 0);
+		const { editContext, model, sheet } = testBoard();
+		const id = addObject(editContext, model, { ...noteAt(sheet, 0, 0, 'Theirs'), by: ['p-Rosa', 'Rosa'] });
+		nod(editContext, model, [id]);
+		lockObjects(editContext, model, [id], 'led');
+		const [copy] = putDown(editContext, model, copyOut(model, [id]), sheet, 200, 0);
 		const made = model.find(copy!)!;
 		expect([made.by, made.nods, made.lock]).toEqual([['p-Ilka', 'Ilka'], undefined, undefined]);
-		moveObjects(hand, model, [copy!], 5, 5);
+		moveObjects(editContext, model, [copy!], 5, 5);
 		expect(model.find(copy!)!.box.slice(0, 2)).toEqual([205, 5]);
 	});
 
 	it('of one end of a link has no link; of both it has, tied to the copies', () => {
-		const { hand, model, sheet } = testBoard();
-		const [a, b] = [0, 400].map((x) => addObject(hand, model, noteAt(sheet, x, 0)));
-		addObject(hand, model, linkBetween(sheet, a!, b!));
+		const { editContext, model, sheet } = testBoard();
+		const [a, b] = [0, 400].map((x) => addObject(editContext, model, noteAt(sheet, x, 0)));
+		addObject(editContext, model, linkBetween(sheet, a!, b!));
 		expect(copyOut(model, [a!]).objects.map(({ kind }) => kind)).toEqual(['note']);
-		const copies = putDown(hand, model, copyOut(model, [a!, b!]), sheet, 0, 300).map((id) => model.find(id)!);
+		const copies = putDown(editContext, model, copyOut(model, [a!, b!]), sheet, 0, 300).map((id) =>
+			model.find(id)!,
+		);
 		const link = copies.find((object) => object.kind === 'connector');
 		expect(
 			link?.kind === 'connector' && link.ends.map((end) => 'object' in end && end.object).sort(),
@@ -67,27 +71,27 @@ describe('a copy', () => {
 	});
 
 	it('of a link alone stays tied where its ends are, and goes nowhere else', () => {
-		const { hand, model, sheet } = testBoard();
-		const other = addSheet(hand, model, 'Other');
-		const [a, b] = [0, 400].map((x) => addObject(hand, model, noteAt(sheet, x, 0)));
-		const link = addObject(hand, model, linkBetween(sheet, a!, b!));
+		const { editContext, model, sheet } = testBoard();
+		const other = addSheet(editContext, model, 'Other');
+		const [a, b] = [0, 400].map((x) => addObject(editContext, model, noteAt(sheet, x, 0)));
+		const link = addObject(editContext, model, linkBetween(sheet, a!, b!));
 		const clip = copyOut(model, [link]);
-		const [here] = putDown(hand, model, clip, sheet, 0, 50);
+		const [here] = putDown(editContext, model, clip, sheet, 0, 50);
 		expect(model.tiesOf(a!).sort()).toEqual([link, here].sort());
-		expect(putDown(hand, model, clip, other, 0, 0)).toEqual([]);
+		expect(putDown(editContext, model, clip, other, 0, 0)).toEqual([]);
 	});
 
 	it('of a field takes along what lies in it, and of columns their cards in their places', () => {
 		const board = testBoard();
-		const { hand, model, sheet } = board;
-		const field = addObject(hand, model, fieldAt(sheet, 2000, 0));
-		const inField = addObject(hand, model, noteAt(sheet, 2100, 100, 'In the field'));
+		const { editContext, model, sheet } = board;
+		const field = addObject(editContext, model, fieldAt(sheet, 2000, 0));
+		const inField = addObject(editContext, model, noteAt(sheet, 2100, 100, 'In the field'));
 		const columns = holderAt(board, 'columns');
-		const cards = ['One', 'Two'].map((text) => addObject(hand, model, noteAt(sheet, 900, 900, text)));
+		const cards = ['One', 'Two'].map((text) => addObject(editContext, model, noteAt(sheet, 900, 900, text)));
 		const slot = slotAt(model, sheet, { x: 60, y: 90 }, new Set(cards));
-		dropAt(hand, model, cards, 0, 0, slot);
+		dropAt(editContext, model, cards, 0, 0, slot);
 		const before = model.objects.size;
-		const copies = putDown(hand, model, copyOut(model, [field, columns]), sheet, 0, 1500);
+		const copies = putDown(editContext, model, copyOut(model, [field, columns]), sheet, 0, 1500);
 		expect(model.objects.size).toBe(before + copies.length);
 		const texts = copies.map((id) => plainText(model.find(id)!.text)).filter(Boolean);
 		expect(texts).toEqual(expect.arrayContaining(['In the field', 'One', 'Two']));
@@ -98,13 +102,13 @@ describe('a copy', () => {
 	});
 
 	it('has bounds of what has a place, and none when that is nothing', () => {
-		const { hand, model, sheet } = testBoard();
+		const { editContext, model, sheet } = testBoard();
 		const ids = [
-			addObject(hand, model, noteAt(sheet, 10, 20)),
-			addObject(hand, model, shapeAt(sheet, 300, 200)),
+			addObject(editContext, model, noteAt(sheet, 10, 20)),
+			addObject(editContext, model, shapeAt(sheet, 300, 200)),
 		];
 		expect(clipBounds(copyOut(model, ids))).toEqual({ x: 10, y: 20, w: 450, h: 260 });
 		expect(clipBounds({ objects: [] })).toBeUndefined();
-		expect(putDown(hand, model, { objects: [] }, sheet, 0, 0)).toEqual([]);
+		expect(putDown(editContext, model, { objects: [] }, sheet, 0, 0)).toEqual([]);
 	});
 });

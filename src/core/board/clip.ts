@@ -3,7 +3,7 @@ import { hasBox, traitsOf } from './kinds/traits';
 import { isConnector, isMark } from './kinds/guards';
 import { unionOf, type Box } from '../geometry/box';
 import { addObjects, type NewObject, shifted, withContents } from './edits';
-import type { Hand } from './store';
+import type { EditContext } from './store';
 import type { HolderParts } from './holders/parts';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject, type ConnectorEnd } from './objects';
@@ -34,14 +34,14 @@ export const clipBounds = (clip: Clip): Box | undefined =>
  * something outside the clip stays tied to it if that is on this board, and is loose otherwise.
  */
 export function putDown(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	clip: Clip,
 	sheet: string,
 	dx: number,
 	dy: number,
 ): string[] {
-	const ids = new Map(clip.objects.map((object) => [object.id, hand.newId()]));
+	const ids = new Map(clip.objects.map((object) => [object.id, editContext.newId()]));
 	const specs: NewObject[] = [];
 	for (const object of clip.objects) {
 		const [x, y, w, h, angle] = object.set ?? object.box;
@@ -79,7 +79,7 @@ export function putDown(
 		}
 		specs.push(spec);
 	}
-	addObjects(hand, model, specs);
+	addObjects(editContext, model, specs);
 	return specs.map((spec) => spec.id!);
 }
 

@@ -16,7 +16,7 @@ import { TEXT_SIZES } from './kinds/text';
 import { keysAbove, keysBelow } from './order-keys';
 import { stickIn } from './marks';
 import type { BoardModel } from './model';
-import { EditError, patch, transact, type Hand } from './store';
+import { EditError, patch, transact, type EditContext } from './store';
 import {
 	hasStyle,
 	objectSchema,
@@ -64,15 +64,15 @@ export function stackPlaces(model: BoardModel, sheet: string, count: number, und
 	return under ? keysBelow(low, count) : keysAbove(high, count);
 }
 
-function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap {
-	const now = hand.now();
+function mapFrom(editContext: EditContext, spec: NewObject, id: string, z: string): ObjectMap {
+	const now = editContext.now();
 	const values: Record<string, unknown> = {
 		kind: spec.kind,
 		sheet: spec.sheet,
 		box: spec.box,
 		z,
 		style: spec.style,
-		by: spec.by ?? [hand.person.id, hand.person.name],
+		by: spec.by ?? [editContext.person.id, editContext.person.name],
 		made: now,
 		changed: now,
 	};
@@ -96,8 +96,8 @@ function mapFrom(hand: Hand, spec: NewObject, id: string, z: string): ObjectMap 
 }
 
 /** Puts new objects on the board, in their order; regions go under what is there. Returns their ids. */
-export function addObjects(hand: Hand, model: BoardModel, specs: NewObject[]): string[] {
-	const ids = specs.map((spec) => spec.id ?? hand.newId());
+export function addObjects(editContext: EditContext, model: BoardModel, specs: NewObject[]): string[] {
+	const ids = specs.map((spec) => spec.id ?? editContext.newId());
 	const places = new Map<NewObject, string>();
 	for (const under of [true, false]) {
 		const those = specs.filter((spec) => isRegion(spec) === under);
@@ -107,13 +107,16 @@ export function addObjects(hand: Hand, model: BoardModel, specs: NewObject[]): s
 			here.forEach((spec, i) => places.set(spec, keys[i]!));
 		}
 	}
-	const maps = specs.map((spec, i) => mapFrom(hand, spec, ids[i]!, places.get(spec)!));
-	transact(hand, () => maps.forEach((map, i) => objectsOf(hand.doc).set(ids[i]!, map)));
+	const maps = specs.map((spec, i) => mapFrom(editContext, spec, ids[i]!, places.get(spec)!));
+	transact(editContext, () => maps.forEach((map, i) => objectsOf(editContext.doc).set(ids[i]!, map)));
 	return ids;
 }
 
-export const addObject = <K extends KindName>(hand: Hand, model: BoardModel, spec: NewObject<K>): string =>
-	addObjects(hand, model, [spec as unknown as NewObject])[0]!;
+export const addObject = <K extends KindName>(
+	editContext: EditContext,
+	model: BoardModel,
+	spec: NewObject<K>,
+): string => addObjects(editContext, model, [spec as unknown as NewObject])[0]!;
 
 /** Everything that a movement of `ids` takes along: contents of fields and themes, at any depth. */
 export function withContents(model: BoardModel, ids: Iterable<string>): Set<string> {
@@ -142,14 +145,14 @@ export const isInHolder = (model: BoardModel, { held, sheet }: BoardObject): boo
  * lies in a holder stays where the holder has it.
  */
 export function moveObjects(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	ids: Iterable<string>,
 	dx: number,
 	dy: number,
 ): void {
 	if (dx === 0 && dy === 0) return;
-	transact(hand, () => {
+	transact(editContext, () => {
 		const moving = withContents(model, ids);
 		// Corners set by hand move along when both ends do.
 		for (const id of [...moving]) {
@@ -164,7 +167,7 @@ export function moveObjects(
 			if (object.lock || isGroup(object) || isInHolder(model, object)) continue;
 			if (isConnector(object)) {
 				const bends = object.bends?.map(([x, y]): [number, number] => [x + dx, y + dy]);
-				patch(hand, id, {
+				patch(editContext, id, {
 					ends: object.ends.map((end) => shifted(end, dx, dy)),
 					...(bends ? { bends } : {}),
 				});
@@ -172,34 +175,34 @@ export function moveObjects(
 				if (isMark(object) && object.on && moving.has(object.on.to)) continue;
 				const [x, y, w, h, angle] = object.set ?? object.box;
 				const box: BoxValues = [x + dx, y + dy, w, h, angle];
-				patch(hand, id, isMark(object) ? { box, on: stickIn(model, object, box) } : { box });
+				patch(editContext, id, isMark(object) ? { box, on: stickIn(model, object, box) } : { box });
 			}
 		}
 	});
 }
 
 /** Gives objects new boxes, as after a resize or a turn. */
-export function setBoxes(hand: Hand, boxes: ReadonlyMap<string, BoxValues>): void {
-	transact(hand, () => {
-		for (const [id, box] of boxes) patch(hand, id, { box });
+export function setBoxes(editContext: EditContext, boxes: ReadonlyMap<string, BoxValues>): void {
+	transact(editContext, () => {
+		for (const [id, box] of boxes) patch(editContext, id, { box });
 	});
 }
 
 /** Gives objects new boxes and scales the type in them that has a size of its own, as when a group is scaled. */
 export function scaleObjects(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	boxes: ReadonlyMap<string, BoxValues>,
 	factor: number,
 ): void {
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const [id, box] of boxes) {
 			const object = model.find(id);
 			if (!object) continue;
 			const size = sizeOf(object);
 			const scaled = size === undefined ? undefined : Math.round(size * factor * 10) / 10;
 			const style = scaled === undefined ? {} : { style: { ...object.style, size: Math.max(6, scaled) } };
-			patch(hand, id, { box, ...style });
+			patch(editContext, id, { box, ...style });
 		}
 	});
 }
@@ -213,26 +216,27 @@ function sizeOf(object: BoardObject): number | undefined {
 
 /** Moves objects to new upper left corners, what they hold along with them. */
 export function moveTo(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	moves: ReadonlyMap<string, { x: number; y: number }>,
 ): void {
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const [id, to] of moves) {
 			const bounds = model.boundsOf(id);
-			if (bounds) moveObjects(hand, model, [id], Math.round(to.x - bounds.x), Math.round(to.y - bounds.y));
+			if (bounds)
+				moveObjects(editContext, model, [id], Math.round(to.x - bounds.x), Math.round(to.y - bounds.y));
 		}
 	});
 }
 
 /** Changes the style of every given object that has such a property; the others are left alone. */
 export function restyle(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	ids: Iterable<string>,
 	style: Record<string, unknown>,
 ): void {
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const id of ids) {
 			const object = model.find(id);
 			if (!object || object.lock) continue;
@@ -240,7 +244,7 @@ export function restyle(
 			if (known.length === 0) continue;
 			const next = { ...object.style, ...Object.fromEntries(known) } as Record<string, unknown>;
 			for (const [key, value] of known) if (value === undefined) delete next[key];
-			patch(hand, id, { style: next });
+			patch(editContext, id, { style: next });
 		}
 	});
 }
@@ -249,7 +253,7 @@ export function restyle(
  * Removes objects and the connectors tied to them. Regions leave what lies in them on the board; groups go
  * with their members. Locked objects stay.
  */
-export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<string>): void {
+export function removeObjects(editContext: EditContext, model: BoardModel, ids: Iterable<string>): void {
 	const gone = new Set([...ids].filter((id) => !model.find(id)?.lock));
 	for (const id of [...gone]) {
 		const object = model.find(id);
@@ -257,42 +261,43 @@ export function removeObjects(hand: Hand, model: BoardModel, ids: Iterable<strin
 	}
 	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const id of gone) {
-			for (const note of model.sortedInto(id)) if (!gone.has(note)) patch(hand, note, { theme: undefined });
+			for (const note of model.sortedInto(id))
+				if (!gone.has(note)) patch(editContext, note, { theme: undefined });
 			for (const { id: card, box } of model.cardsOf(id))
-				if (!gone.has(card)) patch(hand, card, { held: undefined, box });
-			objectsOf(hand.doc).delete(id);
+				if (!gone.has(card)) patch(editContext, card, { held: undefined, box });
+			objectsOf(editContext.doc).delete(id);
 		}
 	});
 }
 
 /** Ties the ends of a connector, and sets its corners; no corners let its way be computed again. */
 export function changeConnector(
-	hand: Hand,
+	editContext: EditContext,
 	id: string,
 	{ ends, bends }: { ends: [ConnectorEnd, ConnectorEnd]; bends?: [number, number][] | undefined },
 ): void {
-	transact(hand, () => patch(hand, id, { ends, bends: bends?.length ? bends : undefined }));
+	transact(editContext, () => patch(editContext, id, { ends, bends: bends?.length ? bends : undefined }));
 }
 
 /** Changes what a picture shows: another file, another part of it. Left-out values stay; undefined ones go. */
 export function changePicture(
-	hand: Hand,
+	editContext: EditContext,
 	id: string,
 	values: Partial<Pick<ObjectOf<'picture'>, 'file' | 'natural' | 'crop' | 'animated' | 'name' | 'box'>>,
 ): void {
-	transact(hand, () => patch(hand, id, values));
+	transact(editContext, () => patch(editContext, id, values));
 }
 
 /** Replaces the text of an object; whoever has it open goes on in the new one. */
-export function setText(hand: Hand, id: string, text: RichText | string): void {
+export function setText(editContext: EditContext, id: string, text: RichText | string): void {
 	const rich = typeof text === 'string' ? richFrom(text) : text;
-	transact(hand, () => {
-		const fragment = fragmentOf(hand.doc, id);
-		if (!fragment) return patch(hand, id, { text: writeText(rich) });
+	transact(editContext, () => {
+		const fragment = fragmentOf(editContext.doc, id);
+		if (!fragment) return patch(editContext, id, { text: writeText(rich) });
 		fragment.delete(0, fragment.length);
 		fillText(fragment, rich);
-		patch(hand, id, {});
+		patch(editContext, id, {});
 	});
 }

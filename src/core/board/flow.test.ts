@@ -8,14 +8,14 @@ import { fieldAt, linkBetween, noteAt, shapeAt, testBoard, partner } from './tes
 describe('growing a flow', () => {
 	it('adds a linked object of the same kind and look in a free place, as one step', () => {
 		const board = testBoard();
-		const { model, hand, sheet, undo } = board;
-		const start = addObject(hand, model, {
+		const { model, editContext, sheet, undo } = board;
+		const start = addObject(editContext, model, {
 			...shapeAt(sheet, 0, 0, 'Start'),
 			style: { shape: 'terminator', fill: 'moss', chalk: 'ochre' },
 		});
 		const made: string[] = [];
 		for (const direction of DIRECTIONS)
-			for (let i = 0; i < 4; i++) made.push(growFrom(hand, model, start, direction)!);
+			for (let i = 0; i < 4; i++) made.push(growFrom(editContext, model, start, direction)!);
 		for (const id of made)
 			expect(model.find(id)).toMatchObject({ kind: 'shape', style: { shape: 'terminator', fill: 'moss' } });
 		const boxes = [start, ...made].map((id) => model.boundsOf(id)!);
@@ -29,54 +29,56 @@ describe('growing a flow', () => {
 	});
 
 	it('takes the look of the links that are there, and does not grow from a field', () => {
-		const { model, hand, sheet } = testBoard();
-		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 400, 0)]) as [
+		const { model, editContext, sheet } = testBoard();
+		const [a, b] = addObjects(editContext, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 400, 0)]) as [
 			string,
 			string,
 		];
-		addObject(hand, model, {
+		addObject(editContext, model, {
 			...linkBetween(sheet, a, b),
 			style: { route: 'curved', start: 'dot', end: 'open', chalk: 'lake' },
 		});
-		const next = growFrom(hand, model, b, 'down')!;
+		const next = growFrom(editContext, model, b, 'down')!;
 		const link = model.tiesOf(next).map((id) => model.find(id)!)[0]!;
 		expect(link.style).toEqual({ route: 'curved', start: 'dot', end: 'open', chalk: 'lake' });
-		expect(growFrom(hand, model, addObject(hand, model, fieldAt(sheet, 0, 900)), 'up')).toBeUndefined();
+		expect(
+			growFrom(editContext, model, addObject(editContext, model, fieldAt(sheet, 0, 900)), 'up'),
+		).toBeUndefined();
 	});
 });
 
 describe('connectors', () => {
 	it('go round what is put in their way and back when it is gone, for everybody alike', () => {
 		const board = testBoard();
-		const { model, hand, sheet } = board;
+		const { model, editContext, sheet } = board;
 		const other = partner(board);
-		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 700, 0)]) as [
+		const [a, b] = addObjects(editContext, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 700, 0)]) as [
 			string,
 			string,
 		];
-		const link = addObject(hand, model, linkBetween(sheet, a, b));
+		const link = addObject(editContext, model, linkBetween(sheet, a, b));
 		const straight = model.routeOf(link)!.path;
 		expect(straight).toHaveLength(2);
-		const wall = addObject(hand, model, noteAt(sheet, 350, -10));
+		const wall = addObject(editContext, model, noteAt(sheet, 350, -10));
 		model.settle();
 		other.model.settle();
 		const round = model.routeOf(link)!.path;
 		expect(round.length).toBeGreaterThan(2);
 		expect(other.model.routeOf(link)!.path).toEqual(round);
-		removeObjects(hand, model, [wall]);
+		removeObjects(editContext, model, [wall]);
 		model.settle();
 		expect(model.routeOf(link)!.path).toEqual(straight);
 	});
 
 	it('keep corners set by hand, and take them along when both ends move', () => {
-		const { model, hand, sheet } = testBoard();
-		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 700, 300)]) as [
+		const { model, editContext, sheet } = testBoard();
+		const [a, b] = addObjects(editContext, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 700, 300)]) as [
 			string,
 			string,
 		];
-		const link = addObject(hand, model, linkBetween(sheet, a, b));
+		const link = addObject(editContext, model, linkBetween(sheet, a, b));
 		const ends: [{ object: string }, { object: string }] = [{ object: a }, { object: b }];
-		changeConnector(hand, link, {
+		changeConnector(editContext, link, {
 			ends,
 			bends: [
 				[400, 40],
@@ -87,14 +89,14 @@ describe('connectors', () => {
 			{ x: 400, y: 40 },
 			{ x: 400, y: 340 },
 		]);
-		moveObjects(hand, model, [a, b], 20, 30);
+		moveObjects(editContext, model, [a, b], 20, 30);
 		expect(model.find(link)).toMatchObject({
 			bends: [
 				[420, 70],
 				[420, 370],
 			],
 		});
-		changeConnector(hand, link, { ends });
+		changeConnector(editContext, link, { ends });
 		expect(model.find(link)).not.toHaveProperty('bends', expect.anything());
 	});
 });

@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import { overlaps, type Box } from '../geometry/box';
 import { objectsOf } from './document';
 import { addObject, addObjects } from './edits';
-import type { Hand } from './store';
+import type { EditContext } from './store';
 import { guessLanding, roomOfField, settle } from './gather';
 import { BoardModel } from './model';
 import { fieldAt, noteAt, testBoard } from './testing';
@@ -12,16 +12,16 @@ const asBox = ([x, y, w, h]: readonly number[]): Box => ({ x: x!, y: y!, w: w!, 
 
 describe('notes from the writing line', () => {
 	it('never lie on each other when thirty people press Enter at once', () => {
-		const { doc, model, hand, sheet } = testBoard();
-		const field = addObject(hand, model, fieldAt(sheet, 0, 0, 760, 500));
-		addObjects(hand, model, [noteAt(sheet, 40, 80, 'was here')]);
+		const { doc, model, editContext, sheet } = testBoard();
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0, 760, 500));
+		addObjects(editContext, model, [noteAt(sheet, 40, 80, 'was here')]);
 		// Thirty screens that have not heard of each other make the same guess.
 		const updates: Uint8Array[] = [];
 		for (let i = 0; i < 30; i++) {
 			const screen = new Y.Doc();
 			Y.applyUpdate(screen, Y.encodeStateAsUpdate(doc));
 			const own = new BoardModel(screen);
-			const writer: Hand = { ...hand, doc: screen, newId: () => `w${i}`, now: () => 5000 + i };
+			const writer: EditContext = { ...editContext, doc: screen, newId: () => `w${i}`, now: () => 5000 + i };
 			addObject(writer, own, {
 				...noteAt(sheet, 0, 0, `note ${i}`),
 				box: guessLanding(own, own.find(field)!),
@@ -50,8 +50,8 @@ describe('notes from the writing line', () => {
 	});
 
 	it('stay where they are when their field is gone, and are settled only once', () => {
-		const { doc, model, hand, sheet } = testBoard();
-		const note = addObject(hand, model, { ...noteAt(sheet, 500, 600), landing: 'no-such-field' });
+		const { doc, model, editContext, sheet } = testBoard();
+		const note = addObject(editContext, model, { ...noteAt(sheet, 500, 600), landing: 'no-such-field' });
 		const { boxes } = settle(model, [model.find(note)!]);
 		expect(boxes.get(note)).toEqual([500, 600, 160, 96, 0]);
 		objectsOf(doc).get(note)!.delete('landing');
@@ -59,18 +59,18 @@ describe('notes from the writing line', () => {
 	});
 
 	it('land below the title of the field', () => {
-		const { model, hand, sheet } = testBoard();
-		const field = model.find(addObject(hand, model, fieldAt(sheet, 100, 100)))!;
+		const { model, editContext, sheet } = testBoard();
+		const field = model.find(addObject(editContext, model, fieldAt(sheet, 100, 100)))!;
 		const [x, y] = guessLanding(model, field);
 		expect({ x, y }).toEqual({ x: roomOfField(field).x, y: roomOfField(field).y });
 		expect(y).toBeGreaterThan(140);
 	});
 
 	it('find places also when thousands arrive at once', () => {
-		const { model, hand, sheet } = testBoard();
-		const field = addObject(hand, model, fieldAt(sheet, 0, 0, 760, 500));
+		const { model, editContext, sheet } = testBoard();
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0, 760, 500));
 		const ids = addObjects(
-			hand,
+			editContext,
 			model,
 			Array.from({ length: 3000 }, (_, i) => ({ ...noteAt(sheet, 0, 0, `note ${i}`), landing: field })),
 		);

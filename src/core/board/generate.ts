@@ -1,7 +1,7 @@
 /** Boards of any size for measuring, the same ones from the same seed. */
 import { PIGMENTS } from './colours';
 import { addObjects, type NewObject } from './edits';
-import type { Hand } from './store';
+import type { EditContext } from './store';
 import { addSheet } from './sheets';
 import type { BoardModel } from './model';
 
@@ -20,7 +20,7 @@ const WORDS =
 	);
 
 /** Objects to generate: four in five are notes of 60 to 140 characters, the rest shapes, links and text. */
-export function generateBoard(hand: Hand, model: BoardModel, count: number, seed = 1): void {
+export function generateBoard(editContext: EditContext, model: BoardModel, count: number, seed = 1): void {
 	const random = randomFrom(seed);
 	const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 	const sentence = (): string => {
@@ -29,7 +29,7 @@ export function generateBoard(hand: Hand, model: BoardModel, count: number, seed
 		while (text.length < length) text += ' ' + pick(WORDS);
 		return text.charAt(0).toUpperCase() + text.slice(1);
 	};
-	const sheet = addSheet(hand, model, 'Large');
+	const sheet = addSheet(editContext, model, 'Large');
 	const columns = Math.ceil(Math.sqrt(count * 1.6));
 	const specs: NewObject[] = [];
 	let lastShape: string | undefined;
@@ -85,5 +85,5 @@ export function generateBoard(hand: Hand, model: BoardModel, count: number, seed
 				text: sentence(),
 			});
 	}
-	addObjects(hand, model, specs);
+	addObjects(editContext, model, specs);
 }

@@ -2,39 +2,45 @@
 import { isGroup } from './kinds/guards';
 import { objectsOf } from './document';
 import { addObjects, withContents } from './edits';
-import { type Hand, patch, transact } from './store';
+import { type EditContext, patch, transact } from './store';
 import type { BoardModel } from './model';
 
 /**
  * Groups objects. What is in a group already goes in with its whole group. Returns the id of the new
  * group; undefined when there are fewer than two things to group.
  */
-export function groupObjects(hand: Hand, model: BoardModel, ids: Iterable<string>): string | undefined {
+export function groupObjects(
+	editContext: EditContext,
+	model: BoardModel,
+	ids: Iterable<string>,
+): string | undefined {
 	const tops = new Set(
 		[...ids].flatMap((id) => (model.find(id) ? [model.outermost(model.find(id)!).id] : [])),
 	);
 	const sheet = model.find([...tops][0] ?? '')?.sheet;
 	if (tops.size < 2 || !sheet) return undefined;
-	return hand.doc.transact(() => {
-		const [group] = addObjects(hand, model, [{ kind: 'group', sheet, box: [0, 0, 0, 0, 0], style: {} }]);
-		for (const id of tops) if (model.find(id)?.sheet === sheet) patch(hand, id, { group });
+	return editContext.doc.transact(() => {
+		const [group] = addObjects(editContext, model, [
+			{ kind: 'group', sheet, box: [0, 0, 0, 0, 0], style: {} },
+		]);
+		for (const id of tops) if (model.find(id)?.sheet === sheet) patch(editContext, id, { group });
 		return group;
-	}, hand.origin) as string;
+	}, editContext.origin) as string;
 }
 
 /** Takes groups apart; their members are in no group then, or in the one that held the group. */
-export function ungroupObjects(hand: Hand, model: BoardModel, ids: Iterable<string>): string[] {
+export function ungroupObjects(editContext: EditContext, model: BoardModel, ids: Iterable<string>): string[] {
 	const freed: string[] = [];
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const id of ids) {
 			const group = model.find(id);
 			if (!isGroup(group) || group.lock) continue;
 			for (const member of model.membersOf(id)) {
-				patch(hand, member, { group: group.group });
+				patch(editContext, member, { group: group.group });
 				freed.push(member);
 			}
-			for (const tie of model.tiesOf(id)) objectsOf(hand.doc).delete(tie);
-			objectsOf(hand.doc).delete(id);
+			for (const tie of model.tiesOf(id)) objectsOf(editContext.doc).delete(tie);
+			objectsOf(editContext.doc).delete(id);
 		}
 	});
 	return freed;
@@ -45,12 +51,13 @@ export function ungroupObjects(hand: Hand, model: BoardModel, ids: Iterable<stri
  * `led` only by those who lead: the server sees to it.
  */
 export function lockObjects(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	ids: Iterable<string>,
 	lock: 'own' | 'led' | undefined,
 ): void {
-	transact(hand, () => {
-		for (const id of withContents(model, ids)) if (model.find(id)?.lock !== lock) patch(hand, id, { lock });
+	transact(editContext, () => {
+		for (const id of withContents(model, ids))
+			if (model.find(id)?.lock !== lock) patch(editContext, id, { lock });
 	});
 }

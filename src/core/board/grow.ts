@@ -3,7 +3,7 @@ import { takesRoom, traitsOf } from './kinds/traits';
 import { isConnector } from './kinds/guards';
 import { inflate, overlaps, type Box } from '../geometry/box';
 import { addObjects, type NewObject } from './edits';
-import type { Hand } from './store';
+import type { EditContext } from './store';
 import type { BoardModel } from './model';
 import type { BoardObject, ConnectorEnd, ObjectOf } from './objects';
 
@@ -57,7 +57,7 @@ function linkStyle(model: BoardModel, id: string): ObjectOf<'connector'>['style'
  * cannot have a next one.
  */
 export function growFrom(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	id: string,
 	direction: Direction,
@@ -65,12 +65,12 @@ export function growFrom(
 	const origin = model.find(id);
 	if (!origin || !canGrow(origin)) return undefined;
 	const { x, y, w, h } = nextPlace(model, origin, direction);
-	const next = hand.newId();
+	const next = editContext.newId();
 	const ends: [ConnectorEnd, ConnectorEnd] = [{ object: id }, { object: next }];
 	const specs: NewObject[] = [
 		{ id: next, kind: origin.kind, sheet: origin.sheet, box: [x, y, w, h, 0], style: origin.style },
 		{ kind: 'connector', sheet: origin.sheet, box: [0, 0, 0, 0, 0], style: linkStyle(model, id), ends },
 	];
-	addObjects(hand, model, specs);
+	addObjects(editContext, model, specs);
 	return next;
 }

@@ -2,7 +2,7 @@
 import { isStroke } from './kinds/guards';
 import { objectsOf } from './document';
 import { addObjects, type NewObject } from './edits';
-import { type Hand, transact } from './store';
+import { type EditContext, transact } from './store';
 import { strokeThrough } from './kinds/stroke';
 import type { BoardModel } from './model';
 import type { InkPoint } from '../ink/stroke';
@@ -12,24 +12,24 @@ import type { InkPoint } from '../ink/stroke';
  * that what is tied to it stays; more pieces become strokes of the same look and by the same hand.
  */
 export function eraseStrokes(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	left: ReadonlyMap<string, readonly InkPoint[][]>,
 ): void {
 	const specs: NewObject[] = [];
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const [id, pieces] of left) {
 			const stroke = model.find(id);
-			const map = objectsOf(hand.doc).get(id);
+			const map = objectsOf(editContext.doc).get(id);
 			if (!isStroke(stroke) || !map || stroke.lock) continue;
 			const [first, ...more] = pieces;
 			if (!first) {
-				for (const tie of model.tiesOf(id)) objectsOf(hand.doc).delete(tie);
-				objectsOf(hand.doc).delete(id);
+				for (const tie of model.tiesOf(id)) objectsOf(editContext.doc).delete(tie);
+				objectsOf(editContext.doc).delete(id);
 				continue;
 			}
 			for (const [key, value] of Object.entries(strokeThrough(first))) map.set(key, value);
-			map.set('changed', hand.now());
+			map.set('changed', editContext.now());
 			for (const piece of more) {
 				specs.push({
 					kind: 'stroke',
@@ -41,6 +41,6 @@ export function eraseStrokes(
 				});
 			}
 		}
-		if (specs.length > 0) addObjects(hand, model, specs);
+		if (specs.length > 0) addObjects(editContext, model, specs);
 	});
 }

@@ -22,20 +22,20 @@ const box = ({ model }: Pick<TestBoard, 'model'>, id: string): BoxValues => mode
 /** A note with a mark on its upper right corner. */
 function marked() {
 	const board = testBoard();
-	const note = addObject(board.hand, board.model, noteAt(board.sheet, 0, 0, 'Solder'));
+	const note = addObject(board.editContext, board.model, noteAt(board.sheet, 0, 0, 'Solder'));
 	const on = stickAt(board.model, board.sheet, { x: 150, y: 10 }, new Set())!;
-	const mark = addObject(board.hand, board.model, { ...markAt(board.sheet, 130, -10), on });
+	const mark = addObject(board.editContext, board.model, { ...markAt(board.sheet, 130, -10), on });
 	return { board, note, mark };
 }
 
 describe('a mark on an object', () => {
 	it('moves, turns and grows with it, keeping its place and its own size', () => {
 		const { board, note, mark } = marked();
-		moveObjects(board.hand, board.model, [note], 100, 50);
+		moveObjects(board.editContext, board.model, [note], 100, 50);
 		expect(box(board, mark)).toEqual([230, 40, 40, 40, 0]);
-		setBoxes(board.hand, new Map([[note, [0, 0, 320, 192, 0]]]));
+		setBoxes(board.editContext, new Map([[note, [0, 0, 320, 192, 0]]]));
 		expect(box(board, mark)).toEqual([300 - 20, 20 - 20, 40, 40, 0]);
-		setBoxes(board.hand, new Map([[note, [0, 0, 160, 96, 90]]]));
+		setBoxes(board.editContext, new Map([[note, [0, 0, 160, 96, 90]]]));
 		const [x, y] = box(board, mark);
 		// The upper right corner, turned by a quarter about (80, 48), is the lower right one.
 		expect([Math.round(x + 20), Math.round(y + 20)]).toEqual([118, 118]);
@@ -43,25 +43,25 @@ describe('a mark on an object', () => {
 
 	it('is moved by itself, onto something else or off everything', () => {
 		const { board, note, mark } = marked();
-		const other = addObject(board.hand, board.model, noteAt(board.sheet, 500, 0));
-		moveObjects(board.hand, board.model, [mark], 430, 30);
+		const other = addObject(board.editContext, board.model, noteAt(board.sheet, 500, 0));
+		moveObjects(board.editContext, board.model, [mark], 430, 30);
 		expect(board.model.find(mark)).toMatchObject({ on: { to: other } });
-		moveObjects(board.hand, board.model, [note], 0, 300);
+		moveObjects(board.editContext, board.model, [note], 0, 300);
 		expect(box(board, mark)).toEqual([560, 20, 40, 40, 0]);
-		placeMarks(board.hand, board.model, new Map([[mark, [1000, 1000, 40, 40, 0]]]));
+		placeMarks(board.editContext, board.model, new Map([[mark, [1000, 1000, 40, 40, 0]]]));
 		expect(board.model.find(mark)).not.toHaveProperty('on');
 	});
 
 	it('is copied, removed and moved to another sheet with it', () => {
 		const { board, note, mark } = marked();
-		const copies = putDown(board.hand, board.model, copyOut(board.model, [note]), board.sheet, 0, 400);
+		const copies = putDown(board.editContext, board.model, copyOut(board.model, [note]), board.sheet, 0, 400);
 		const [copy] = copies.filter((id) => board.model.find(id)!.kind === 'mark');
 		expect(box(board, copy!)).toEqual([130, 390, 40, 40, 0]);
 		expect(board.model.find(copy!)).toMatchObject({ on: { to: copies.find((id) => id !== copy) } });
-		const sheet = addSheet(board.hand, board.model, 'Next');
-		moveToSheet(board.hand, board.model, [note], sheet);
+		const sheet = addSheet(board.editContext, board.model, 'Next');
+		moveToSheet(board.editContext, board.model, [note], sheet);
 		expect(board.model.find(mark)!.sheet).toBe(sheet);
-		removeObjects(board.hand, board.model, [note]);
+		removeObjects(board.editContext, board.model, [note]);
 		expect(board.model.find(mark)).toBeUndefined();
 		board.undo.undo();
 		expect(box(board, mark)).toEqual([130, -10, 40, 40, 0]);
@@ -71,10 +71,10 @@ describe('a mark on an object', () => {
 		const { board, note, mark } = marked();
 		const holder = holderAt(board, 'columns');
 		const { id: col } = board.model.find(holder)!.parts!.cols[2]!;
-		putIn(board.hand, board.model, [note], { holder, row: 'all', col, index: 0 });
+		putIn(board.editContext, board.model, [note], { holder, row: 'all', col, index: 0 });
 		const [x, y] = box(board, note);
 		expect(box(board, mark).slice(0, 2)).toEqual([x + 130, y - 10]);
-		moveObjects(board.hand, board.model, [holder], 40, 0);
+		moveObjects(board.editContext, board.model, [holder], 40, 0);
 		expect(box(board, mark)[0]).toBe(x + 170);
 	});
 
@@ -82,9 +82,9 @@ describe('a mark on an object', () => {
 		const { board, note, mark } = marked();
 		const other = partner(board);
 		other.cut();
-		moveObjects(board.hand, board.model, [note], 500, 0);
-		removeObjects(other.hand, other.model, [note]);
-		const late = addObject(board.hand, board.model, {
+		moveObjects(board.editContext, board.model, [note], 500, 0);
+		removeObjects(other.editContext, other.model, [note]);
+		const late = addObject(board.editContext, board.model, {
 			...markAt(board.sheet, 600, 20),
 			on: { to: note, u: 0.5, v: 0.5 },
 		});
@@ -95,9 +95,9 @@ describe('a mark on an object', () => {
 
 	it('does not stick to a field, nor to another mark', () => {
 		const board = testBoard();
-		addObject(board.hand, board.model, fieldAt(board.sheet, 0, 0));
+		addObject(board.editContext, board.model, fieldAt(board.sheet, 0, 0));
 		expect(stickAt(board.model, board.sheet, { x: 200, y: 200 }, new Set())).toBeUndefined();
-		addObject(board.hand, board.model, markAt(board.sheet, 180, 180));
+		addObject(board.editContext, board.model, markAt(board.sheet, 180, 180));
 		expect(stickAt(board.model, board.sheet, { x: 200, y: 200 }, new Set())).toBeUndefined();
 	});
 

@@ -2,7 +2,7 @@
 import { isRegion } from './kinds/traits';
 import { isMark } from './kinds/guards';
 import { centreOf, holdsPoint, turn, type Point } from '../geometry/box';
-import { type Hand, patch, transact } from './store';
+import { type EditContext, patch, transact } from './store';
 import { boxOf } from './kinds/outline';
 import type { BoardModel } from './model';
 import { byStack, type BoardObject, type BoxValues, type ObjectOf } from './objects';
@@ -37,11 +37,15 @@ export const stickIn = (model: BoardModel, { id, sheet }: BoardObject, box: BoxV
 	stickAt(model, sheet, centreOf(boxOf(box)), new Set([id]));
 
 /** Gives marks new boxes, and lets them stick to what lies there. */
-export function placeMarks(hand: Hand, model: BoardModel, boxes: ReadonlyMap<string, BoxValues>): void {
-	transact(hand, () => {
+export function placeMarks(
+	editContext: EditContext,
+	model: BoardModel,
+	boxes: ReadonlyMap<string, BoxValues>,
+): void {
+	transact(editContext, () => {
 		for (const [id, box] of boxes) {
 			const mark = model.find(id);
-			if (isMark(mark)) patch(hand, id, { box, on: stickIn(model, mark, box) });
+			if (isMark(mark)) patch(editContext, id, { box, on: stickIn(model, mark, box) });
 		}
 	});
 }

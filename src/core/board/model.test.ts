@@ -27,20 +27,21 @@ const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(rando
 
 /** What a hand can do, each with a share of chance. Some of it has nothing to work on, and does nothing. */
 const DEEDS: ((board: TestBoard, random: Random) => void)[] = [
-	({ hand, model, sheet }, random) => {
+	({ editContext, model, sheet }, random) => {
 		const [x, y] = [Math.round(random() * 1500), Math.round(random() * 900)];
 		const kind = random();
-		if (kind < 0.5) addObject(hand, model, noteAt(sheet, x, y, `note ${Math.round(random() * 100)}`));
-		else if (kind < 0.8) addObject(hand, model, shapeAt(sheet, x, y, 'shape'));
-		else addObject(hand, model, fieldAt(sheet, x, y, 300 + random() * 400, 200 + random() * 300));
+		if (kind < 0.5) addObject(editContext, model, noteAt(sheet, x, y, `note ${Math.round(random() * 100)}`));
+		else if (kind < 0.8) addObject(editContext, model, shapeAt(sheet, x, y, 'shape'));
+		else addObject(editContext, model, fieldAt(sheet, x, y, 300 + random() * 400, 200 + random() * 300));
 	},
-	({ hand, model, sheet }, random) => {
+	({ editContext, model, sheet }, random) => {
 		const [a, b] = [some(model, random, 1)[0], some(model, random, 1)[0]];
 		if (a && b && a !== b && model.find(a)?.kind !== 'connector' && model.find(b)?.kind !== 'connector')
-			addObject(hand, model, linkBetween(sheet, a, b));
+			addObject(editContext, model, linkBetween(sheet, a, b));
 	},
-	({ hand, model }, random) => moveObjects(hand, model, some(model, random), step(random), step(random)),
-	({ hand, model }, random) => {
+	({ editContext, model }, random) =>
+		moveObjects(editContext, model, some(model, random), step(random), step(random)),
+	({ editContext, model }, random) => {
 		const boxes = some(model, random).flatMap((id) => {
 			const object = model.find(id);
 			if (!object || object.lock || object.held || object.kind === 'connector' || object.kind === 'group')
@@ -48,52 +49,55 @@ const DEEDS: ((board: TestBoard, random: Random) => void)[] = [
 			const [x, y] = object.box;
 			return [[id, [x, y, 120 + Math.round(random() * 200), 90, object.kind === 'note' ? 15 : 0]]] as const;
 		});
-		setBoxes(hand, new Map(boxes.map(([id, box]) => [id, [...box]])));
+		setBoxes(editContext, new Map(boxes.map(([id, box]) => [id, [...box]])));
 	},
-	({ hand, model }, random) => removeObjects(hand, model, some(model, random, 2)),
-	({ hand, model }, random) => void groupObjects(hand, model, some(model, random)),
-	({ hand, model }, random) => void ungroupObjects(hand, model, some(model, random)),
-	({ hand, model }, random) =>
-		lockObjects(hand, model, some(model, random, 1), random() < 0.3 ? 'own' : undefined),
-	({ hand, model }, random) => restyle(hand, model, some(model, random), { pigment: 'moss', chalk: 'lake' }),
-	({ hand, model }, random) => restack(hand, model, some(model, random), pick(random, ['front', 'back'])),
-	({ hand, model }, random) => restackStep(hand, model, some(model, random, 2), random() < 0.5),
-	({ hand, model }, random) => nod(hand, model, some(model, random, 2)),
-	({ hand, model }, random) => {
+	({ editContext, model }, random) => removeObjects(editContext, model, some(model, random, 2)),
+	({ editContext, model }, random) => void groupObjects(editContext, model, some(model, random)),
+	({ editContext, model }, random) => void ungroupObjects(editContext, model, some(model, random)),
+	({ editContext, model }, random) =>
+		lockObjects(editContext, model, some(model, random, 1), random() < 0.3 ? 'own' : undefined),
+	({ editContext, model }, random) =>
+		restyle(editContext, model, some(model, random), { pigment: 'moss', chalk: 'lake' }),
+	({ editContext, model }, random) =>
+		restack(editContext, model, some(model, random), pick(random, ['front', 'back'])),
+	({ editContext, model }, random) => restackStep(editContext, model, some(model, random, 2), random() < 0.5),
+	({ editContext, model }, random) => nod(editContext, model, some(model, random, 2)),
+	({ editContext, model }, random) => {
 		const [a, b] = some(model, random, 2);
-		if (a && b) tieSeeAlso(hand, model, a, b);
+		if (a && b) tieSeeAlso(editContext, model, a, b);
 	},
-	({ hand, model, sheet }, random) =>
-		void putDown(hand, model, copyOut(model, some(model, random)), sheet, step(random), step(random)),
-	({ hand, model }, random) => {
+	({ editContext, model, sheet }, random) =>
+		void putDown(editContext, model, copyOut(model, some(model, random)), sheet, step(random), step(random)),
+	({ editContext, model }, random) => {
 		const [id] = some(model, random, 1);
 		const kind = id && model.find(id)?.kind;
 		if (id && (kind === 'note' || kind === 'shape'))
-			growFrom(hand, model, id, pick(random, ['right', 'down', 'left', 'up']));
+			growFrom(editContext, model, id, pick(random, ['right', 'down', 'left', 'up']));
 	},
 	(board, random) => {
 		if (board.model.onSheet(board.sheet).some(({ kind }) => kind === 'columns')) return;
 		holderAt(board, pick(random, ['columns', 'grid']));
 	},
-	({ hand, model, sheet }, random) => {
+	({ editContext, model, sheet }, random) => {
 		const ids = some(model, random, 2).filter((id) => model.find(id)?.kind === 'note');
 		const p = { x: random() * 700, y: random() * 400 };
-		dropAt(hand, model, ids, step(random), step(random), slotAt(model, sheet, p, new Set(ids)));
+		dropAt(editContext, model, ids, step(random), step(random), slotAt(model, sheet, p, new Set(ids)));
 	},
-	({ hand, model }, random) => {
+	({ editContext, model }, random) => {
 		const holder = [...model.objects.values()].find(({ parts }) => parts);
 		if (!holder?.parts) return;
-		if (random() < 0.6) addTrack(hand, model, holder.id, 'col', undefined);
+		if (random() < 0.6) addTrack(editContext, model, holder.id, 'col', undefined);
 		else if (holder.parts.cols.length > 1)
-			removeTrack(hand, model, holder.id, 'col', holder.parts.cols[0]!.id);
+			removeTrack(editContext, model, holder.id, 'col', holder.parts.cols[0]!.id);
 	},
-	({ hand, model }, random) => {
+	({ editContext, model }, random) => {
 		const [id] = some(model, random, 1);
-		if (id && model.find(id)?.kind === 'note') setText(hand, id, `written ${Math.round(random() * 1000)}`);
+		if (id && model.find(id)?.kind === 'note')
+			setText(editContext, id, `written ${Math.round(random() * 1000)}`);
 	},
-	({ hand, model, sheet }, random) => {
-		if (model.sheets.length < 3) duplicateSheet(hand, model, sheet, 'Copy');
-		else moveToSheet(hand, model, some(model, random, 2), pick(random, model.sheets).id);
+	({ editContext, model, sheet }, random) => {
+		if (model.sheets.length < 3) duplicateSheet(editContext, model, sheet, 'Copy');
+		else moveToSheet(editContext, model, some(model, random, 2), pick(random, model.sheets).id);
 	},
 	({ undo }) => void undo.undo(),
 	({ undo }) => void undo.redo(),

@@ -11,20 +11,20 @@ describe('named places', () => {
 		const board = testBoard();
 		const other = partner(board);
 		const at = { sheet: board.sheet, x: 10, y: 20, scale: 0.5 };
-		const first = addPlace(board.hand, { title: 'Front desk', ...at });
-		addPlace(other.hand, { title: 'Benches', ...at });
+		const first = addPlace(board.editContext, { title: 'Front desk', ...at });
+		addPlace(other.editContext, { title: 'Benches', ...at });
 		expect(titles(other)).toEqual(['Front desk', 'Benches']);
-		renamePlace(other.hand, first, ' The door ');
-		renamePlace(other.hand, first, '  ');
+		renamePlace(other.editContext, first, ' The door ');
+		renamePlace(other.editContext, first, '  ');
 		expect(titles(board)).toEqual(['The door', 'Benches']);
 		expect(readPlaces(board.doc)[0]).toMatchObject(at);
-		removePlace(board.hand, first);
+		removePlace(board.editContext, first);
 		expect(titles(other)).toEqual(['Benches']);
 	});
 
 	it('that cannot be read are left out', () => {
 		const board = testBoard();
-		addPlace(board.hand, { title: 'Tea', sheet: board.sheet, x: 0, y: 0, scale: 1 });
+		addPlace(board.editContext, { title: 'Tea', sheet: board.sheet, x: 0, y: 0, scale: 1 });
 		placesOf(board.doc).set('bad', new Y.Map<unknown>([['title', 7]]));
 		expect(titles(board)).toEqual(['Tea']);
 	});

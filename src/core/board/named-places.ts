@@ -3,7 +3,7 @@ import { keysAbove } from './order-keys';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { placesOf } from './document';
-import { type Hand, transact } from './store';
+import { type EditContext, transact } from './store';
 import { coordinate, identifier } from './kinds/common';
 import { byStack } from './objects';
 
@@ -33,19 +33,19 @@ export function readPlaces(doc: Y.Doc): Place[] {
 }
 
 /** Keeps a view under a name, after the others. Returns its id. */
-export function addPlace(hand: Hand, place: Omit<Place, 'id' | 'z'>): string {
-	const id = hand.newId();
-	const last = readPlaces(hand.doc).at(-1);
+export function addPlace(editContext: EditContext, place: Omit<Place, 'id' | 'z'>): string {
+	const id = editContext.newId();
+	const last = readPlaces(editContext.doc).at(-1);
 	const values = { ...place, z: keysAbove(last?.z ?? null, 1)[0]! };
-	transact(hand, () => placesOf(hand.doc).set(id, new Y.Map<unknown>(Object.entries(values))));
+	transact(editContext, () => placesOf(editContext.doc).set(id, new Y.Map<unknown>(Object.entries(values))));
 	return id;
 }
 
-export function renamePlace(hand: Hand, id: string, title: string): void {
+export function renamePlace(editContext: EditContext, id: string, title: string): void {
 	const name = title.trim().slice(0, 200);
-	if (name !== '') transact(hand, () => placesOf(hand.doc).get(id)?.set('title', name));
+	if (name !== '') transact(editContext, () => placesOf(editContext.doc).get(id)?.set('title', name));
 }
 
-export function removePlace(hand: Hand, id: string): void {
-	transact(hand, () => placesOf(hand.doc).delete(id));
+export function removePlace(editContext: EditContext, id: string): void {
+	transact(editContext, () => placesOf(editContext.doc).delete(id));
 }

@@ -37,8 +37,8 @@ describe('cropping', () => {
 
 describe('pictures on the board', () => {
 	it('are copied with their crop and replaced keeping their place', () => {
-		const { model, hand, sheet, undo } = testBoard();
-		const id = addObject(hand, model, {
+		const { model, editContext, sheet, undo } = testBoard();
+		const id = addObject(editContext, model, {
 			kind: 'picture',
 			sheet,
 			box: [0, 0, 100, 50, 0],
@@ -48,14 +48,14 @@ describe('pictures on the board', () => {
 			crop: [0, 0, 0.5, 1],
 			name: 'bench.jpg',
 		});
-		const [copy] = putDown(hand, model, copyOut(model, [id]), sheet, 200, 0);
+		const [copy] = putDown(editContext, model, copyOut(model, [id]), sheet, 200, 0);
 		expect(model.find(copy!)).toMatchObject({
 			file,
 			crop: [0, 0, 0.5, 1],
 			box: [200, 0, 100, 50, 0],
 			name: 'bench.jpg',
 		});
-		changePicture(hand, id, { file: 'b'.repeat(64), natural: [10, 10], crop: undefined });
+		changePicture(editContext, id, { file: 'b'.repeat(64), natural: [10, 10], crop: undefined });
 		expect(model.find(id)).toMatchObject({ file: 'b'.repeat(64), natural: [10, 10] });
 		expect(model.find(id)).not.toHaveProperty('crop');
 		undo.undo();

@@ -13,7 +13,7 @@ const EVERYWHERE = { x: -1e6, y: -1e6, w: 2e6, h: 2e6 };
 /** A board of a few hundred objects of all sorts, and what a painter is told of them. */
 function sample() {
 	const board = testBoard();
-	generateBoard(board.hand, board.model, 600);
+	generateBoard(board.editContext, board.model, 600);
 	holderAt(board, 'columns');
 	board.model.settle();
 	const all = [...board.model.objects.keys()].map((id) => paintedOf(board.model, id)!);
@@ -57,12 +57,12 @@ describe('a plain copy', () => {
 		const { board, all } = sample();
 		const copy = new RenderBoard(roughMeasure);
 		copy.put(all);
-		const sheet = addSheet(board.hand, board.model, 'Next');
-		const [note] = addObjects(board.hand, board.model, [noteAt(sheet, 0, 0, 'moves')]) as [string];
+		const sheet = addSheet(board.editContext, board.model, 'Next');
+		const [note] = addObjects(board.editContext, board.model, [noteAt(sheet, 0, 0, 'moves')]) as [string];
 		expect(copy.put([paintedOf(board.model, note)!])).toEqual([
 			{ sheet, box: { x: 0, y: 0, w: 160, h: 96 } },
 		]);
-		moveObjects(board.hand, board.model, [note], 500, 0);
+		moveObjects(board.editContext, board.model, [note], 500, 0);
 		const dirty = copy.put([paintedOf(board.model, note)!]);
 		expect(dirty.map(({ box }) => box.x)).toEqual([0, 500]);
 		expect(copy.partsOf([note])).toEqual([{ sheet, box: { x: 500, y: 0, w: 160, h: 96 } }]);
@@ -73,13 +73,13 @@ describe('a plain copy', () => {
 	it('draws an object anew when it changed, and for another surface when told to', () => {
 		const { board } = sample();
 		const copy = new RenderBoard(roughMeasure);
-		const sheet = addSheet(board.hand, board.model, 'Next');
-		const [note] = addObjects(board.hand, board.model, [noteAt(sheet, 0, 0, 'first')]) as [string];
+		const sheet = addSheet(board.editContext, board.model, 'Next');
+		const [note] = addObjects(board.editContext, board.model, [noteAt(sheet, 0, 0, 'first')]) as [string];
 		copy.put([paintedOf(board.model, note)!]);
 		const drawing = () => copy.drawingsIn(sheet, EVERYWHERE, 'slate', false)[0]!.drawing;
 		const before = drawing();
 		expect(drawing()).toBe(before);
-		moveObjects(board.hand, board.model, [note], 5, 5);
+		moveObjects(board.editContext, board.model, [note], 5, 5);
 		copy.put([paintedOf(board.model, note)!]);
 		expect(drawing().box.x).toBe(5);
 		const now = drawing();

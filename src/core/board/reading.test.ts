@@ -10,7 +10,7 @@ import { holderAt, noteAt, testBoard } from './testing';
 
 const withNote = () => {
 	const board = testBoard();
-	const id = addObject(board.hand, board.model, noteAt(board.sheet, 10, 20, 'kettle'));
+	const id = addObject(board.editContext, board.model, noteAt(board.sheet, 10, 20, 'kettle'));
 	return { ...board, id, map: objectsOf(board.doc).get(id)! };
 };
 
@@ -76,10 +76,10 @@ describe('a model', () => {
 	});
 
 	it('sees a text and a place that change at once', () => {
-		const { model, doc, hand, id, map } = withNote();
+		const { model, doc, editContext, id, map } = withNote();
 		doc.transact(() => {
 			map.set('box', [70, 80, 160, 96, 0]);
-			setText(hand, id, 'old kettle');
+			setText(editContext, id, 'old kettle');
 		});
 		expect(model.find(id)).toStrictEqual(new BoardModel(doc).find(id));
 		expect(model.find(id)!.box[0]).toBe(70);

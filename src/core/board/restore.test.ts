@@ -24,20 +24,20 @@ const content = (doc: Y.Doc): unknown => {
 describe('restoring', () => {
 	it('brings a whole board back, as one step that can be undone', () => {
 		const board = testBoard();
-		const { model, hand, sheet, doc, undo } = board;
-		const [a, b] = addObjects(hand, model, [noteAt(sheet, 0, 0, 'one'), noteAt(sheet, 300, 0, 'two')]) as [
-			string,
-			string,
-		];
-		addObject(hand, model, linkBetween(sheet, a, b));
+		const { model, editContext, sheet, doc, undo } = board;
+		const [a, b] = addObjects(editContext, model, [
+			noteAt(sheet, 0, 0, 'one'),
+			noteAt(sheet, 300, 0, 'two'),
+		]) as [string, string];
+		addObject(editContext, model, linkBetween(sheet, a, b));
 		holderAt(board, 'grid');
 		const past = keep(board);
-		removeObjects(hand, model, [a]);
-		setText(hand, b, 'other words');
-		addObject(hand, model, noteAt(addSheet(hand, model, 'Later'), 0, 0, 'new'));
-		changeSheet(hand, sheet, { title: 'Renamed' });
+		removeObjects(editContext, model, [a]);
+		setText(editContext, b, 'other words');
+		addObject(editContext, model, noteAt(addSheet(editContext, model, 'Later'), 0, 0, 'new'));
+		changeSheet(editContext, sheet, { title: 'Renamed' });
 		const now = content(doc);
-		expect(restore(hand, past, { is: 'board' })).toEqual({ back: 2, changed: 1, removed: 1 });
+		expect(restore(editContext, past, { is: 'board' })).toEqual({ back: 2, changed: 1, removed: 1 });
 		expect(content(doc)).toEqual(content(past));
 		expect(model.objects.size).toBe(4);
 		undo.undo();
@@ -48,19 +48,19 @@ describe('restoring', () => {
 
 	it('brings one sheet back, with what was moved away from it, and leaves the others', () => {
 		const board = testBoard();
-		const { model, hand, sheet } = board;
-		const other = addSheet(hand, model, 'Other');
-		const [moved, gone] = addObjects(hand, model, [
+		const { model, editContext, sheet } = board;
+		const other = addSheet(editContext, model, 'Other');
+		const [moved, gone] = addObjects(editContext, model, [
 			noteAt(sheet, 0, 0, 'moved'),
 			noteAt(sheet, 300, 0, 'gone'),
 		]) as [string, string];
-		const elsewhere = addObject(hand, model, noteAt(other, 0, 0, 'elsewhere'));
+		const elsewhere = addObject(editContext, model, noteAt(other, 0, 0, 'elsewhere'));
 		const past = keep(board);
-		moveToSheet(hand, model, [moved], other);
-		removeObjects(hand, model, [gone]);
-		setText(hand, elsewhere, 'changed there');
-		const late = addObject(hand, model, noteAt(sheet, 900, 0, 'late'));
-		restore(hand, past, { is: 'sheet', sheet });
+		moveToSheet(editContext, model, [moved], other);
+		removeObjects(editContext, model, [gone]);
+		setText(editContext, elsewhere, 'changed there');
+		const late = addObject(editContext, model, noteAt(sheet, 900, 0, 'late'));
+		restore(editContext, past, { is: 'sheet', sheet });
 		expect(model.find(moved)?.sheet).toBe(sheet);
 		expect(model.find(late)).toBeUndefined();
 		expect(plainText(model.find(gone)!.text)).toBe('gone');
@@ -69,13 +69,13 @@ describe('restoring', () => {
 
 	it('brings chosen objects back, with the sheet they stood on, and removes nothing', () => {
 		const board = testBoard();
-		const { model, hand, sheet } = board;
-		const second = addSheet(hand, model, 'Path');
-		const id = addObject(hand, model, noteAt(second, 0, 0, 'keep me'));
+		const { model, editContext, sheet } = board;
+		const second = addSheet(editContext, model, 'Path');
+		const id = addObject(editContext, model, noteAt(second, 0, 0, 'keep me'));
 		const past = keep(board);
-		removeSheet(hand, model, second);
-		const late = addObject(hand, model, noteAt(sheet, 0, 0, 'late'));
-		expect(restore(hand, past, { is: 'objects', ids: [id, late] })).toEqual({
+		removeSheet(editContext, model, second);
+		const late = addObject(editContext, model, noteAt(sheet, 0, 0, 'late'));
+		expect(restore(editContext, past, { is: 'objects', ids: [id, late] })).toEqual({
 			back: 1,
 			changed: 0,
 			removed: 0,
@@ -87,8 +87,8 @@ describe('restoring', () => {
 
 	it('neither gives nor takes what people said in their own name, nor touches what is locked for whoever may not', () => {
 		const board = testBoard();
-		const { model, hand, sheet, doc } = board;
-		const [nodded, locked] = addObjects(hand, model, [
+		const { model, editContext, sheet, doc } = board;
+		const [nodded, locked] = addObjects(editContext, model, [
 			noteAt(sheet, 0, 0, 'a'),
 			noteAt(sheet, 300, 0, 'b'),
 		]) as [string, string];
@@ -96,21 +96,21 @@ describe('restoring', () => {
 		const past = keep(board);
 		objectsOf(doc).get(nodded)!.delete('nod:p-Rosa');
 		objectsOf(doc).get(nodded)!.set('nod:p-Piet', 'Piet');
-		setText(hand, locked, 'now');
+		setText(editContext, locked, 'now');
 		objectsOf(doc).get(locked)!.set('lock', 'led');
-		restore(hand, past, { is: 'board' }, { keepLocked: true });
+		restore(editContext, past, { is: 'board' }, { keepLocked: true });
 		expect(model.find(nodded)?.nods).toEqual([{ person: 'p-Piet', name: 'Piet' }]);
 		expect(plainText(model.find(locked)!.text)).toBe('now');
-		restore(hand, past, { is: 'board' });
+		restore(editContext, past, { is: 'board' });
 		expect(plainText(model.find(locked)!.text)).toBe('b');
 	});
 
 	it('changes nothing where nothing changed', () => {
 		const board = testBoard();
-		const { model, hand, sheet, doc } = board;
-		addObjects(hand, model, [fieldAt(sheet, 0, 0), noteAt(sheet, 40, 60, 'x')]);
+		const { model, editContext, sheet, doc } = board;
+		addObjects(editContext, model, [fieldAt(sheet, 0, 0), noteAt(sheet, 40, 60, 'x')]);
 		const before = Y.encodeStateVector(doc);
-		expect(restore(hand, keep(board), { is: 'board' })).toEqual({ back: 0, changed: 0, removed: 0 });
+		expect(restore(editContext, keep(board), { is: 'board' })).toEqual({ back: 0, changed: 0, removed: 0 });
 		expect(Y.encodeStateVector(doc)).toEqual(before);
 	});
 
@@ -119,27 +119,29 @@ describe('restoring', () => {
 			let state = seed * 7919;
 			const random = (below: number): number => (state = (state * 48271) % 2147483647) % below;
 			const board = testBoard();
-			const { model, hand, doc } = board;
+			const { model, editContext, doc } = board;
 			const step = (): void => {
 				const ids = [...model.objects.keys()];
 				const id = ids[random(Math.max(1, ids.length))];
 				const sheet = model.sheets[random(model.sheets.length)]!.id;
 				switch (random(7)) {
 					case 0:
-						return void addSheet(hand, model, `Sheet ${random(99)}`);
+						return void addSheet(editContext, model, `Sheet ${random(99)}`);
 					case 1:
-						return id === undefined ? undefined : removeObjects(hand, model, [id]);
+						return id === undefined ? undefined : removeObjects(editContext, model, [id]);
 					case 2:
-						return id === undefined ? undefined : moveObjects(hand, model, [id], random(90), random(90));
+						return id === undefined
+							? undefined
+							: moveObjects(editContext, model, [id], random(90), random(90));
 					case 3:
-						return id === undefined ? undefined : setText(hand, id, `Text ${random(99)}`);
+						return id === undefined ? undefined : setText(editContext, id, `Text ${random(99)}`);
 					case 4:
-						return id === undefined ? undefined : restyle(hand, model, [id], { pigment: 'plum' });
+						return id === undefined ? undefined : restyle(editContext, model, [id], { pigment: 'plum' });
 					case 5:
-						return void removeSheet(hand, model, sheet);
+						return void removeSheet(editContext, model, sheet);
 					default:
 						return void addObject(
-							hand,
+							editContext,
 							model,
 							noteAt(sheet, random(2000), random(2000), `Note ${random(99)}`),
 						);
@@ -149,7 +151,7 @@ describe('restoring', () => {
 			const past = keep(board);
 			for (let i = 0; i < 30; i++) step();
 			const now = content(doc);
-			restore(hand, past, { is: 'board' });
+			restore(editContext, past, { is: 'board' });
 			expect(content(doc), `seed ${seed}`).toEqual(content(past));
 			board.undo.undo();
 			expect(content(doc), `seed ${seed}`).toEqual(now);

@@ -4,7 +4,7 @@
  */
 import * as Y from 'yjs';
 import { objectsOf, readText, sheetsOf, writeText } from './document';
-import { type Hand, transact } from './store';
+import { type EditContext, transact } from './store';
 
 /** What is brought back. */
 export type RestoreScope =
@@ -58,8 +58,13 @@ function fresh(past: Y.Map<unknown>): Y.Map<unknown> {
  * then are removed, unless only some objects are brought back; those that were moved to another sheet come back from
  * there. Objects under a facilitator's lock are left as they are when `keepLocked`.
  */
-export function restore(hand: Hand, past: Y.Doc, scope: RestoreScope, { keepLocked = false } = {}): Restored {
-	const now = objectsOf(hand.doc);
+export function restore(
+	editContext: EditContext,
+	past: Y.Doc,
+	scope: RestoreScope,
+	{ keepLocked = false } = {},
+): Restored {
+	const now = objectsOf(editContext.doc);
 	const then = objectsOf(past);
 	const isIn = (map: Y.Map<unknown> | undefined): boolean =>
 		map !== undefined && (scope.is === 'board' || (scope.is === 'sheet' && map.get('sheet') === scope.sheet));
@@ -68,15 +73,15 @@ export function restore(hand: Hand, past: Y.Doc, scope: RestoreScope, { keepLock
 			? new Set(scope.ids)
 			: new Set([...now.keys(), ...then.keys()].filter((id) => isIn(now.get(id)) || isIn(then.get(id))));
 	const done: Restored = { back: 0, changed: 0, removed: 0 };
-	transact(hand, () => {
-		restoreSheets(hand.doc, past, scope, ids);
+	transact(editContext, () => {
+		restoreSheets(editContext.doc, past, scope, ids);
 		for (const id of ids) {
 			const is = now.get(id);
 			const was = then.get(id);
 			if (keepLocked && (is?.get('lock') === 'led' || was?.get('lock') === 'led')) continue;
 			if (is && was) {
 				if (!become(is, was)) continue;
-				is.set('changed', hand.now());
+				is.set('changed', editContext.now());
 				done.changed++;
 			} else if (was) {
 				now.set(id, fresh(was));

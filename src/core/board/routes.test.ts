@@ -9,24 +9,24 @@ afterEach(() => void vi.restoreAllMocks());
 /** Two lines that run on top of each other until they are kept apart, and a clock that goes on by 1 ms whenever somebody looks at it. */
 const made = () => {
 	const board = testBoard();
-	const { hand, model, sheet } = board;
+	const { editContext, model, sheet } = board;
 	const shapes = [
 		shapeAt(sheet, 0, 0),
 		shapeAt(sheet, 0, 200),
 		shapeAt(sheet, 900, 600),
 		shapeAt(sheet, 900, 800),
 	];
-	const [a, b, c, d] = addObjects(hand, model, shapes) as [string, string, string, string];
+	const [a, b, c, d] = addObjects(editContext, model, shapes) as [string, string, string, string];
 	const links = [
-		addObject(hand, model, linkBetween(sheet, a, d)),
-		addObject(hand, model, linkBetween(sheet, b, c)),
+		addObject(editContext, model, linkBetween(sheet, a, d)),
+		addObject(editContext, model, linkBetween(sheet, b, c)),
 	];
 	const clock = { now: 1_000_000 };
 	vi.spyOn(Date, 'now').mockImplementation(() => clock.now++);
 	/** What somebody sees who has little time for it. */
 	const seen = new BoardModel(board.doc, 0);
 	const ways = (of: BoardModel): unknown => links.map((id) => of.routeOf(id)?.path);
-	const move = (): void => moveObjects(hand, model, [d], 40, 0);
+	const move = (): void => moveObjects(editContext, model, [d], 40, 0);
 	return { model, seen, ways, move, clock };
 };
 

@@ -100,9 +100,9 @@ describe('colours', () => {
 
 describe('drawing notes', () => {
 	it('shows writer and text on every form, inside its box', () => {
-		const { model, hand, sheet } = testBoard();
+		const { model, editContext, sheet } = testBoard();
 		for (const form of NOTE_FORMS) {
-			const id = addObject(hand, model, {
+			const id = addObject(editContext, model, {
 				...noteAt(sheet, 0, 0, 'Spare fuses gone'),
 				style: { form, pigment: 'lake' },
 			});
@@ -120,12 +120,12 @@ describe('drawing notes', () => {
 	});
 
 	it('shrinks long text to the least size, then asks for a higher note', () => {
-		const { model, hand, sheet } = testBoard();
+		const { model, editContext, sheet } = testBoard();
 		const context = sceneContext(model, 'slate', roughMeasure);
-		const id = addObject(hand, model, noteAt(sheet, 0, 0, 'Short'));
+		const id = addObject(editContext, model, noteAt(sheet, 0, 0, 'Short'));
 		expect(settingOf(model.find(id)!, context)!.laid.size).toBe(17);
 		expect(neededHeight(model.find(id)!, context)).toBe(96);
-		setText(hand, id, 'Everybody wants to talk about the roof and nobody about the rent. '.repeat(6));
+		setText(editContext, id, 'Everybody wants to talk about the roof and nobody about the rent. '.repeat(6));
 		const note = model.find(id)!;
 		expect(settingOf(note, context)!.laid).toMatchObject({ size: 10, fits: false });
 		const height = neededHeight(note, context);
@@ -134,9 +134,9 @@ describe('drawing notes', () => {
 	});
 
 	it('shortens a long name to the room in the band', () => {
-		const { model, hand, sheet } = testBoard();
+		const { model, editContext, sheet } = testBoard();
 		const by: [string, string] = ['x', 'Maximiliane von und zu Obernkirchen'];
-		const id = addObject(hand, model, { ...noteAt(sheet, 0, 0), by });
+		const id = addObject(editContext, model, { ...noteAt(sheet, 0, 0), by });
 		const name = textIn(drawingOf(model.find(id)!, sceneContext(model, 'slate', roughMeasure)).items)[0]!;
 		expect(name.endsWith('…')).toBe(true);
 		expect(name.startsWith('Maxi')).toBe(true);
@@ -145,11 +145,11 @@ describe('drawing notes', () => {
 
 describe('drawing the rest', () => {
 	it('sets text in the true inner room of each shape', () => {
-		const { model, hand, sheet } = testBoard();
+		const { model, editContext, sheet } = testBoard();
 		const context = sceneContext(model, 'slate', roughMeasure);
 		for (const shape of SHAPES) {
 			const { size } = SHAPE_FORMS[shape];
-			const id = addObject(hand, model, {
+			const id = addObject(editContext, model, {
 				...shapeAt(sheet, 0, 0, 'Go?'),
 				box: [0, 0, size.w, size.h, 0],
 				style: { shape, fill: 'moss', chalk: 'white' },
@@ -197,12 +197,12 @@ describe('drawing the rest', () => {
 	});
 
 	it('changes into another shape keeping text and look', () => {
-		const { model, hand, sheet } = testBoard();
-		const id = addObject(hand, model, {
+		const { model, editContext, sheet } = testBoard();
+		const id = addObject(editContext, model, {
 			...shapeAt(sheet, 0, 0, 'Passed?'),
 			style: { shape: 'process', fill: 'moss', chalk: 'white', width: 4 },
 		});
-		restyle(hand, model, [id], { shape: 'decision' });
+		restyle(editContext, model, [id], { shape: 'decision' });
 		expect(model.find(id)).toMatchObject({ style: { shape: 'decision', fill: 'moss', width: 4 } });
 		expect(textIn(drawingOf(model.find(id)!, sceneContext(model, 'slate', roughMeasure)).items)).toEqual([
 			'Passed?',
@@ -210,12 +210,12 @@ describe('drawing the rest', () => {
 	});
 
 	it('draws a connector with its arrowhead and keeps its label clear of the line', () => {
-		const { model, hand, sheet } = testBoard();
-		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 500, 0)]) as [
+		const { model, editContext, sheet } = testBoard();
+		const [a, b] = addObjects(editContext, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 500, 0)]) as [
 			string,
 			string,
 		];
-		const id = addObject(hand, model, { ...linkBetween(sheet, a, b), text: 'yes' });
+		const id = addObject(editContext, model, { ...linkBetween(sheet, a, b), text: 'yes' });
 		const { items } = drawingOf(model.find(id)!, sceneContext(model, 'paper', roughMeasure));
 		expect(items.filter((item) => item.type === 'path')).toHaveLength(2);
 		const label = settingOf(model.find(id)!, sceneContext(model, 'paper', roughMeasure))!.room;
@@ -224,10 +224,10 @@ describe('drawing the rest', () => {
 	});
 
 	it('lets the hand reach into a field, and take the field by its title or edge', () => {
-		const { model, hand, sheet } = testBoard();
+		const { model, editContext, sheet } = testBoard();
 		const context = sceneContext(model, 'slate', roughMeasure);
-		const field = model.find(addObject(hand, model, fieldAt(sheet, 0, 0)))!;
-		const note = model.find(addObject(hand, model, noteAt(sheet, 200, 150)))!;
+		const field = model.find(addObject(editContext, model, fieldAt(sheet, 0, 0)))!;
+		const note = model.find(addObject(editContext, model, noteAt(sheet, 200, 150)))!;
 		expect(hits(field, { x: 300, y: 20 }, 4, context)).toBe(true);
 		expect(hits(field, { x: 1, y: 300 }, 4, context)).toBe(true);
 		expect(hits(field, { x: 500, y: 350 }, 4, context)).toBe(false);
@@ -237,13 +237,13 @@ describe('drawing the rest', () => {
 	});
 
 	it('paints regions first and links under what they tie', () => {
-		const { model, hand, sheet } = testBoard();
-		const [a, b] = addObjects(hand, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 400, 0)]) as [
+		const { model, editContext, sheet } = testBoard();
+		const [a, b] = addObjects(editContext, model, [shapeAt(sheet, 0, 0), shapeAt(sheet, 400, 0)]) as [
 			string,
 			string,
 		];
-		addObject(hand, model, linkBetween(sheet, a, b));
-		addObject(hand, model, fieldAt(sheet, -50, -50));
+		addObject(editContext, model, linkBetween(sheet, a, b));
+		addObject(editContext, model, fieldAt(sheet, -50, -50));
 		expect(inPaintOrder(model.onSheet(sheet)).map((object) => object.kind)).toEqual([
 			'field',
 			'connector',

@@ -5,38 +5,38 @@ import { fieldAt, testBoard } from './testing';
 
 function room() {
 	const board = testBoard();
-	const { hand, model, sheet } = board;
+	const { editContext, model, sheet } = board;
 	const [a, b, c, d] = [
 		[0, 0],
 		[700, 0],
 		[0, 500],
 		[700, 500],
-	].map(([x, y]) => addObject(hand, model, fieldAt(sheet, x!, y!)));
+	].map(([x, y]) => addObject(editContext, model, fieldAt(sheet, x!, y!)));
 	const order = (): string[] => fieldsInOrder(model, sheet).map(({ id }) => id);
 	return { ...board, order, a: a!, b: b!, c: c!, d: d! };
 }
 
 describe('fields in their order', () => {
 	it('keep it when one is pushed a little up or down', () => {
-		const { hand, model, order, a, b, c, d } = room();
+		const { editContext, model, order, a, b, c, d } = room();
 		expect(order()).toEqual([a, b, c, d]);
-		moveObjects(hand, model, [a], 0, 20);
+		moveObjects(editContext, model, [a], 0, 20);
 		expect(order()).toEqual([a, b, c, d]);
-		moveObjects(hand, model, [d], -20, -150);
+		moveObjects(editContext, model, [d], -20, -150);
 		expect(order()).toEqual([a, b, c, d]);
-		moveObjects(hand, model, [a], 0, 900);
+		moveObjects(editContext, model, [a], 0, 900);
 		expect(order()).toEqual([b, c, d, a]);
 	});
 
 	it('are put before another one, or at the end, and stay there wherever they lie', () => {
-		const { hand, model, order, a, b, c, d } = room();
-		putInSequence(hand, model, d, b);
+		const { editContext, model, order, a, b, c, d } = room();
+		putInSequence(editContext, model, d, b);
 		expect(order()).toEqual([a, d, b, c]);
-		putInSequence(hand, model, a, undefined);
+		putInSequence(editContext, model, a, undefined);
 		expect(order()).toEqual([d, b, c, a]);
-		moveObjects(hand, model, [a], -5000, -5000);
+		moveObjects(editContext, model, [a], -5000, -5000);
 		expect(order()).toEqual([d, b, c, a]);
-		shiftInSequence(hand, model, a, -1);
+		shiftInSequence(editContext, model, a, -1);
 		expect(order()).toEqual([d, b, a, c]);
 	});
 });

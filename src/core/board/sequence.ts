@@ -1,7 +1,7 @@
 /** Fields as a sequence: the order in which they are gone through, shown and exported. */
 import { isField } from './kinds/guards';
 import { freshKeys } from './order-keys';
-import { type Hand, patch, transact } from './store';
+import { type EditContext, patch, transact } from './store';
 import type { BoardModel } from './model';
 import type { ObjectOf } from './objects';
 
@@ -45,26 +45,31 @@ function asRead(fields: readonly Field[]): Field[] {
 /**
  * Puts a field right before another one in the sequence of its sheet, or at its end, as one step.
  */
-export function putInSequence(hand: Hand, model: BoardModel, id: string, before: string | undefined): void {
+export function putInSequence(
+	editContext: EditContext,
+	model: BoardModel,
+	id: string,
+	before: string | undefined,
+): void {
 	const field = model.find(id);
 	if (!isField(field) || field.lock || before === id) return;
 	const others = fieldsInOrder(model, field.sheet).filter((each) => each.id !== id);
 	const at = before === undefined ? others.length : others.findIndex((each) => each.id === before);
-	if (at >= 0) writeOrder(hand, [...others.slice(0, at), field, ...others.slice(at)]);
+	if (at >= 0) writeOrder(editContext, [...others.slice(0, at), field, ...others.slice(at)]);
 }
 
 /** From here on the whole sheet has an order that does not depend on where its fields lie. */
-function writeOrder(hand: Hand, order: readonly Field[]): void {
+function writeOrder(editContext: EditContext, order: readonly Field[]): void {
 	const keys = freshKeys(order.length);
-	transact(hand, () => {
+	transact(editContext, () => {
 		order.forEach((each, i) => {
-			if (each.order !== keys[i]) patch(hand, each.id, { order: keys[i] });
+			if (each.order !== keys[i]) patch(editContext, each.id, { order: keys[i] });
 		});
 	});
 }
 
 /** Moves a field by one place in the sequence of its sheet, as one step. */
-export function shiftInSequence(hand: Hand, model: BoardModel, id: string, by: -1 | 1): void {
+export function shiftInSequence(editContext: EditContext, model: BoardModel, id: string, by: -1 | 1): void {
 	const field = model.find(id);
 	if (!isField(field) || field.lock) return;
 	const order = fieldsInOrder(model, field.sheet);
@@ -72,7 +77,7 @@ export function shiftInSequence(hand: Hand, model: BoardModel, id: string, by: -
 	const to = at + by;
 	if (to < 0 || to >= order.length) return;
 	[order[at], order[to]] = [order[to]!, order[at]!];
-	writeOrder(hand, order);
+	writeOrder(editContext, order);
 }
 
 /** The field after another one in the sequence, or before it; the first one after none. Goes round. */

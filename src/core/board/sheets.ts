@@ -4,22 +4,24 @@ import * as Y from 'yjs';
 import { copyOut, putDown } from './clip';
 import { objectsOf, sheetsOf } from './document';
 import { withContents } from './edits';
-import { type Hand, patch, transact } from './store';
+import { type EditContext, patch, transact } from './store';
 import type { BoardModel } from './model';
 import { keysAfter } from './order-keys';
 import type { Sheet } from './objects';
 
 /** Adds a sheet after another one, or after the last one. Returns its id. */
 export function addSheet(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	title: string,
 	surface: Sheet['surface'] = 'slate',
 	after?: string,
 ): string {
-	const id = hand.newId();
+	const id = editContext.newId();
 	const z = placeAfter(model, after ?? model.sheets.at(-1)?.id);
-	transact(hand, () => sheetsOf(hand.doc).set(id, new Y.Map<unknown>(Object.entries({ title, z, surface }))));
+	transact(editContext, () =>
+		sheetsOf(editContext.doc).set(id, new Y.Map<unknown>(Object.entries({ title, z, surface }))),
+	);
 	return id;
 }
 
@@ -35,9 +37,13 @@ function placeAfter(model: BoardModel, after: string | undefined, moving?: strin
 }
 
 /** Changes a sheet's title or surface. */
-export function changeSheet(hand: Hand, id: string, values: Partial<Omit<Sheet, 'id' | 'z'>>): void {
-	transact(hand, () => {
-		const sheet = sheetsOf(hand.doc).get(id);
+export function changeSheet(
+	editContext: EditContext,
+	id: string,
+	values: Partial<Omit<Sheet, 'id' | 'z'>>,
+): void {
+	transact(editContext, () => {
+		const sheet = sheetsOf(editContext.doc).get(id);
 		for (const [key, value] of Object.entries(values)) {
 			if (value === undefined) sheet?.delete(key);
 			else sheet?.set(key, value);
@@ -46,38 +52,48 @@ export function changeSheet(hand: Hand, id: string, values: Partial<Omit<Sheet, 
 }
 
 /** Moves a sheet right after another one; before all when there is none. */
-export function moveSheet(hand: Hand, model: BoardModel, id: string, after: string | undefined): void {
+export function moveSheet(
+	editContext: EditContext,
+	model: BoardModel,
+	id: string,
+	after: string | undefined,
+): void {
 	if (after === id) return;
 	const z = placeAfter(model, after, id);
-	transact(hand, () => sheetsOf(hand.doc).get(id)?.set('z', z));
+	transact(editContext, () => sheetsOf(editContext.doc).get(id)?.set('z', z));
 }
 
 /** Copies a sheet with everything on it, and puts it right after. Returns the id of the copy. */
-export function duplicateSheet(hand: Hand, model: BoardModel, id: string, title: string): string | undefined {
+export function duplicateSheet(
+	editContext: EditContext,
+	model: BoardModel,
+	id: string,
+	title: string,
+): string | undefined {
 	const sheet = model.sheets.find((each) => each.id === id);
 	if (!sheet) return undefined;
-	return hand.doc.transact(() => {
-		const copy = addSheet(hand, model, title, sheet.surface, id);
-		changeSheet(hand, copy, { ground: sheet.ground });
+	return editContext.doc.transact(() => {
+		const copy = addSheet(editContext, model, title, sheet.surface, id);
+		changeSheet(editContext, copy, { ground: sheet.ground });
 		const clip = copyOut(
 			model,
 			model.onSheet(id).map((object) => object.id),
 		);
-		putDown(hand, model, clip, copy, 0, 0);
+		putDown(editContext, model, clip, copy, 0, 0);
 		return copy;
-	}, hand.origin) as string;
+	}, editContext.origin) as string;
 }
 
 /**
  * Removes a sheet with everything on it, as one step that can be undone. The last sheet stays. Objects
  * under a facilitator's lock keep their sheet on the board.
  */
-export function removeSheet(hand: Hand, model: BoardModel, id: string): boolean {
+export function removeSheet(editContext: EditContext, model: BoardModel, id: string): boolean {
 	const objects = model.onSheet(id);
 	if (model.sheets.length < 2 || objects.some((object) => object.lock === 'led')) return false;
-	transact(hand, () => {
-		for (const object of objects) objectsOf(hand.doc).delete(object.id);
-		sheetsOf(hand.doc).delete(id);
+	transact(editContext, () => {
+		for (const object of objects) objectsOf(editContext.doc).delete(object.id);
+		sheetsOf(editContext.doc).delete(id);
 	});
 	return true;
 }
@@ -86,23 +102,28 @@ export function removeSheet(hand: Hand, model: BoardModel, id: string): boolean 
  * Moves objects with what they hold to another sheet, where they keep their places. Connectors go along
  * when everything they are tied to does; the others are removed, for a line cannot leave its sheet.
  */
-export function moveToSheet(hand: Hand, model: BoardModel, ids: Iterable<string>, sheet: string): void {
+export function moveToSheet(
+	editContext: EditContext,
+	model: BoardModel,
+	ids: Iterable<string>,
+	sheet: string,
+): void {
 	const moving = withContents(model, ids);
 	for (const id of [...moving]) if (model.find(id)?.lock) moving.delete(id);
 	const links = new Set([...moving].flatMap((id) => model.tiesOf(id)));
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const id of links) {
 			const link = model.find(id);
 			if (!isConnector(link)) continue;
 			if (link.ends.every((end) => 'point' in end || moving.has(end.object))) moving.add(id);
-			else if (!moving.has(id)) objectsOf(hand.doc).delete(id);
+			else if (!moving.has(id)) objectsOf(editContext.doc).delete(id);
 		}
 		for (const id of moving) {
 			const object = model.find(id);
 			if (!object || object.sheet === sheet) continue;
 			const leavesTheme = object.theme && !moving.has(object.theme);
 			const leavesHolder = object.held && !moving.has(object.held.in);
-			patch(hand, id, {
+			patch(editContext, id, {
 				sheet,
 				...(leavesTheme ? { theme: undefined } : {}),
 				...(isMark(object) && object.on && !moving.has(object.on.to)

@@ -16,7 +16,7 @@ function heap(seed: number, count = 14) {
 	const board = testBoard();
 	const random = randomFrom(seed);
 	const ids = Array.from({ length: count }, () =>
-		addObject(board.hand, board.model, noteAt(board.sheet, random() * 500, random() * 300)),
+		addObject(board.editContext, board.model, noteAt(board.sheet, random() * 500, random() * 300)),
 	);
 	const picked = ids.filter(() => random() < 0.3);
 	return { ...board, ids, picked: picked.length > 0 ? picked : [ids[3]!], random };
@@ -25,14 +25,14 @@ function heap(seed: number, count = 14) {
 describe('bringing to the front and to the back', () => {
 	it.each(SEEDS)('keeps both what is brought and what stays in their order (seed %i)', (seed) => {
 		const board = heap(seed);
-		const { hand, model, picked } = board;
+		const { editContext, model, picked } = board;
 		const before = stack(board);
 		const inOrder = (ids: string[], of: (id: string) => boolean): string[] => ids.filter(of);
 		const isPicked = (id: string): boolean => picked.includes(id);
-		restack(hand, model, picked, 'front');
+		restack(editContext, model, picked, 'front');
 		const front = stack(board);
 		expect(front).toEqual([...inOrder(before, (id) => !isPicked(id)), ...inOrder(before, isPicked)]);
-		restack(hand, model, picked, 'back');
+		restack(editContext, model, picked, 'back');
 		expect(stack(board)).toEqual([...inOrder(before, isPicked), ...inOrder(before, (id) => !isPicked(id))]);
 		board.undo.undo();
 		expect(stack(board), 'one step to undo').toEqual(front);
@@ -40,11 +40,11 @@ describe('bringing to the front and to the back', () => {
 
 	it('takes a group with all its members, at any depth', () => {
 		const board = heap(7, 6);
-		const { hand, model, ids } = board;
-		const inner = groupObjects(hand, model, [ids[0]!, ids[2]!])!;
-		const outer = groupObjects(hand, model, [inner, ids[4]!])!;
+		const { editContext, model, ids } = board;
+		const inner = groupObjects(editContext, model, [ids[0]!, ids[2]!])!;
+		const outer = groupObjects(editContext, model, [inner, ids[4]!])!;
 		const rest = stack(board).filter((id) => [ids[1], ids[3], ids[5]].includes(id));
-		restack(hand, model, [outer], 'back');
+		restack(editContext, model, [outer], 'back');
 		expect(stack(board).filter((id) => rest.includes(id))).toEqual(rest);
 		expect(stack(board).slice(-rest.length)).toEqual(rest);
 	});
@@ -52,8 +52,8 @@ describe('bringing to the front and to the back', () => {
 	it('does nothing to what is not there', () => {
 		const board = heap(8, 3);
 		const before = stack(board);
-		restack(board.hand, board.model, ['gone'], 'front');
-		restackStep(board.hand, board.model, [], true);
+		restack(board.editContext, board.model, ['gone'], 'front');
+		restackStep(board.editContext, board.model, [], true);
 		expect(stack(board)).toEqual(before);
 	});
 });
@@ -63,7 +63,7 @@ describe('one step up or down', () => {
 		'goes past the next one that it overlaps, and past nothing else that it does (seed %i)',
 		(seed) => {
 			const board = heap(seed);
-			const { hand, model, ids, random } = board;
+			const { editContext, model, ids, random } = board;
 			const id = ids[Math.floor(random() * ids.length)]!;
 			const up = random() < 0.5;
 			const meets = (other: string): boolean => overlaps(model.boundsOf(id)!, model.boundsOf(other)!);
@@ -73,7 +73,7 @@ describe('one step up or down', () => {
 			};
 			const before = over();
 			const under = stack(board).slice(0, stack(board).indexOf(id)).filter(meets);
-			restackStep(hand, model, [id], up);
+			restackStep(editContext, model, [id], up);
 			if (up) expect(over()).toEqual(before.slice(1));
 			else expect(over()).toEqual(under.length > 0 ? [under.at(-1), ...before] : before);
 		},
@@ -81,41 +81,41 @@ describe('one step up or down', () => {
 
 	it('reaches the top and the bottom in so many steps, and stays there', () => {
 		const board = heap(9, 10);
-		const { hand, model, ids } = board;
-		for (let i = 0; i < 12; i++) restackStep(hand, model, [ids[2]!], true);
+		const { editContext, model, ids } = board;
+		for (let i = 0; i < 12; i++) restackStep(editContext, model, [ids[2]!], true);
 		const isOver = (id: string): boolean => stack(board).indexOf(ids[2]!) > stack(board).indexOf(id);
 		const met = ids.filter((id) => id !== ids[2] && overlaps(model.boundsOf(id)!, model.boundsOf(ids[2]!)!));
 		expect(met.every(isOver)).toBe(true);
 		const top = stack(board);
-		restackStep(hand, model, [ids[2]!], true);
+		restackStep(editContext, model, [ids[2]!], true);
 		expect(stack(board)).toEqual(top);
-		for (let i = 0; i < 12; i++) restackStep(hand, model, [ids[2]!], false);
+		for (let i = 0; i < 12; i++) restackStep(editContext, model, [ids[2]!], false);
 		expect(met.some(isOver)).toBe(false);
 	});
 
 	it('ends the same on both screens when two people do it at once', () => {
 		const mine = testBoard();
 		const theirs = partner(mine);
-		const ids = [0, 20, 40, 60].map((x) => addObject(mine.hand, mine.model, noteAt(mine.sheet, x, 0)));
+		const ids = [0, 20, 40, 60].map((x) => addObject(mine.editContext, mine.model, noteAt(mine.sheet, x, 0)));
 		theirs.cut();
-		restack(mine.hand, mine.model, [ids[0]!], 'front');
-		restack(theirs.hand, theirs.model, [ids[1]!], 'front');
+		restack(mine.editContext, mine.model, [ids[0]!], 'front');
+		restack(theirs.editContext, theirs.model, [ids[1]!], 'front');
 		theirs.join();
 		expect(stack({ ...theirs, sheet: mine.sheet })).toEqual(stack(mine));
 		expect(stack(mine).slice(0, 2)).toEqual([ids[2], ids[3]]);
 		// Both were given the same place: whatever comes next still finds one.
-		const next = addObject(mine.hand, mine.model, noteAt(mine.sheet, 30, 0));
-		restackStep(mine.hand, mine.model, [next], false);
-		restackStep(theirs.hand, theirs.model, [ids[2]!], true);
+		const next = addObject(mine.editContext, mine.model, noteAt(mine.sheet, 30, 0));
+		restackStep(mine.editContext, mine.model, [next], false);
+		restackStep(theirs.editContext, theirs.model, [ids[2]!], true);
 		expect(stack({ ...theirs, sheet: mine.sheet })).toEqual(stack(mine));
 	});
 });
 
 describe('fields', () => {
 	it('lie under what is put on them, whatever was there first', () => {
-		const { hand, model, sheet } = testBoard();
-		const note = addObject(hand, model, noteAt(sheet, 50, 50));
-		const field = addObject(hand, model, fieldAt(sheet, 0, 0));
+		const { editContext, model, sheet } = testBoard();
+		const note = addObject(editContext, model, noteAt(sheet, 50, 50));
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0));
 		const order = model.onSheet(sheet).map(({ id }) => id);
 		expect(order.indexOf(field)).toBeLessThan(order.indexOf(note));
 		expect(model.contentsOf(model.find(field)!)).toEqual([note]);

@@ -2,7 +2,7 @@
 import { isGroup } from './kinds/guards';
 import { overlaps } from '../geometry/box';
 import { stackPlaces, withContents } from './edits';
-import { type Hand, patch, transact } from './store';
+import { type EditContext, patch, transact } from './store';
 import type { BoardModel } from './model';
 import { insertAt } from './order-keys';
 import { byStack, type BoardObject } from './objects';
@@ -18,16 +18,28 @@ function withGroups(model: BoardModel, ids: Iterable<string>): Set<string> {
 }
 
 /** Brings objects to the top of the stack, or to its bottom, keeping their order among themselves. */
-export function restack(hand: Hand, model: BoardModel, ids: Iterable<string>, to: 'front' | 'back'): void {
+export function restack(
+	editContext: EditContext,
+	model: BoardModel,
+	ids: Iterable<string>,
+	to: 'front' | 'back',
+): void {
 	const objects = [...withGroups(model, ids)].flatMap((id) => model.find(id) ?? []).sort(byStack);
 	const first = objects[0];
 	if (!first) return;
 	const places = stackPlaces(model, first.sheet, objects.length, to === 'back');
-	transact(hand, () => objects.forEach((object, i) => patch(hand, object.id, { z: places[i] })));
+	transact(editContext, () =>
+		objects.forEach((object, i) => patch(editContext, object.id, { z: places[i] })),
+	);
 }
 
 /** Brings objects one step up or down past what overlaps them, keeping their order among themselves. */
-export function restackStep(hand: Hand, model: BoardModel, ids: Iterable<string>, up: boolean): void {
+export function restackStep(
+	editContext: EditContext,
+	model: BoardModel,
+	ids: Iterable<string>,
+	up: boolean,
+): void {
 	const own = new Set(withContents(model, ids));
 	const moving = [...own].flatMap((id) => model.find(id) ?? []).sort(byStack);
 	const first = moving[0];
@@ -48,7 +60,7 @@ export function restackStep(hand: Hand, model: BoardModel, ids: Iterable<string>
 		all.indexOf(past) + (up ? 1 : 0),
 		moving.map(({ id }) => id),
 	);
-	transact(hand, () => {
-		for (const [id, z] of places) patch(hand, id, { z });
+	transact(editContext, () => {
+		for (const [id, z] of places) patch(editContext, id, { z });
 	});
 }

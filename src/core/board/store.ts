@@ -5,7 +5,7 @@ import { withinLimits } from './kinds/common';
 import { isValue } from './objects';
 
 /** Who edits what: the document, the person, and where ids and times come from. */
-export interface Hand {
+export interface EditContext {
 	doc: Y.Doc;
 	person: { id: string; name: string };
 	/** Marks transactions as this hand's own, for undo. */
@@ -20,15 +20,16 @@ export class EditError extends Error {
 }
 
 /** Changes the document as one step of whoever edits. */
-export const transact = <T>(hand: Hand, work: () => T): T => hand.doc.transact(work, hand.origin) as T;
+export const transact = <T>(editContext: EditContext, work: () => T): T =>
+	editContext.doc.transact(work, editContext.origin) as T;
 
 /**
  * Sets values of one object; undefined takes a value away. Places beyond the limits of a board
  * become the nearest within.
  * @throws EditError when a value is none that the object can have; then nothing is written
  */
-export function patch(hand: Hand, id: string, values: Record<string, unknown>): void {
-	const map = objectsOf(hand.doc).get(id);
+export function patch(editContext: EditContext, id: string, values: Record<string, unknown>): void {
+	const map = objectsOf(editContext.doc).get(id);
 	if (!map) return;
 	const kind = map.get('kind');
 	const all = Object.entries(values).map(([key, value]) => [key, withinLimits(key, value)] as const);
@@ -39,5 +40,5 @@ export function patch(hand: Hand, id: string, values: Record<string, unknown>): 
 		if (value === undefined) map.delete(key);
 		else map.set(key, value);
 	}
-	map.set('changed', hand.now());
+	map.set('changed', editContext.now());
 }

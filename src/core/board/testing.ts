@@ -2,7 +2,7 @@
 import { isList } from './kinds/guards';
 import * as Y from 'yjs';
 import { addObject, type NewObject } from './edits';
-import type { Hand } from './store';
+import type { EditContext } from './store';
 import { formOfHolder, type HolderKind } from './holders/forms';
 import { newParts, startSize } from './holders/make';
 import { addSheet } from './sheets';
@@ -11,7 +11,7 @@ import { BoardModel } from './model';
 export interface TestBoard {
 	doc: Y.Doc;
 	model: BoardModel;
-	hand: Hand;
+	editContext: EditContext;
 	sheet: string;
 	undo: Y.UndoManager;
 }
@@ -21,19 +21,19 @@ export function testBoard(name = 'Ilka'): TestBoard {
 	const model = new BoardModel(doc);
 	let id = 0;
 	let now = 1_000;
-	const hand: Hand = {
+	const editContext: EditContext = {
 		doc,
 		person: { id: `p-${name}`, name },
 		origin: { name },
 		now: () => (now += 10),
 		newId: () => `${name}${id++}`,
 	};
-	const sheet = addSheet(hand, model, 'Gather');
+	const sheet = addSheet(editContext, model, 'Gather');
 	const undo = new Y.UndoManager([doc.getMap('objects'), doc.getMap('sheets')], {
-		trackedOrigins: new Set([hand.origin]),
+		trackedOrigins: new Set([editContext.origin]),
 		captureTimeout: 0,
 	});
-	return { doc, model, hand, sheet, undo };
+	return { doc, model, editContext, sheet, undo };
 }
 
 /** A second person's copy of the board, kept in step with the first until it is cut off. */
@@ -91,17 +91,17 @@ export const linkBetween = (sheet: string, from: string, to: string): NewObject 
 
 /** A new holder with named columns. */
 export function holderAt(
-	board: Pick<TestBoard, 'hand' | 'model' | 'sheet'>,
+	board: Pick<TestBoard, 'editContext' | 'model' | 'sheet'>,
 	kind: HolderKind,
 	columns: readonly string[] = ['Open', 'Going', 'Done'],
 	rows = 2,
 ): string {
-	const parts = newParts(board.hand, kind, rows, {
+	const parts = newParts(board.editContext, kind, rows, {
 		columns: isList({ kind }) ? [] : columns,
 		...(formOfHolder(kind).headCol ? { rows: ['Saturday', 'Sunday'].slice(0, rows) } : {}),
 	});
 	const { w, h } = startSize(kind, parts);
-	return addObject(board.hand, board.model, {
+	return addObject(board.editContext, board.model, {
 		kind,
 		sheet: board.sheet,
 		box: [0, 0, w, h, 0],

@@ -4,7 +4,7 @@
  */
 import { isNote, isTheme } from './kinds/guards';
 import { holdsPoint, type Box } from '../geometry/box';
-import { type Hand, patch, transact } from './store';
+import { type EditContext, patch, transact } from './store';
 import type { BoardModel } from './model';
 import type { BoardObject, BoxValues } from './objects';
 
@@ -20,23 +20,23 @@ const asBox = ([x, y, w, h]: BoxValues): Box => ({ x, y, w, h });
  * @param moving everything that is moved: notes that go along with their theme stay in it
  */
 export function sortByFrames(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	moved: ReadonlyMap<string, BoxValues>,
 	moving: ReadonlySet<string>,
 ): void {
 	const grown = new Map<string, BoxValues>();
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const [id, box] of moved) {
 			const note = model.find(id);
 			if (!isNote(note) || note.lock || (note.theme && moving.has(note.theme))) continue;
 			const theme = themeAt(model, note, box, moving);
 			if (theme) grown.set(theme.id, around(grown.get(theme.id) ?? theme.box, box));
-			if (theme?.id !== note.theme) patch(hand, id, { theme: theme?.id });
+			if (theme?.id !== note.theme) patch(editContext, id, { theme: theme?.id });
 		}
 		for (const [id, box] of grown) {
 			const before = model.find(id)!;
-			if (!before.lock && box.some((value, i) => value !== before.box[i])) patch(hand, id, { box });
+			if (!before.lock && box.some((value, i) => value !== before.box[i])) patch(editContext, id, { box });
 		}
 	});
 }

@@ -9,7 +9,11 @@ import { termsSchema, type Choice } from './vote';
 function voted(method: 'dots' | 'matrix', choices: (ids: string[]) => Choice[], count = 6) {
 	const board = testBoard();
 	const ids = Array.from({ length: count }, (_, i) =>
-		addObject(board.hand, board.model, noteAt(board.sheet, (i % 3) * 180, Math.floor(i / 3) * 120, `n${i}`)),
+		addObject(
+			board.editContext,
+			board.model,
+			noteAt(board.sheet, (i % 3) * 180, Math.floor(i / 3) * 120, `n${i}`),
+		),
 	);
 	const vote = {
 		...termsSchema.parse({ method, question: 'Which?', each: 20, most: 20 }),
@@ -23,8 +27,8 @@ const dots = (ids: string[]): Choice[] => [
 
 describe('a result on the board', () => {
 	it('puts objects in order where they lie, none on another', () => {
-		const { hand, model, ids, outcome } = voted('dots', dots);
-		expect(layInOrder(hand, model, outcome)).toHaveLength(6);
+		const { editContext, model, ids, outcome } = voted('dots', dots);
+		expect(layInOrder(editContext, model, outcome)).toHaveLength(6);
 		const order = [...ids].sort((a, b) => {
 			const [p, q] = [model.find(a)!.box, model.find(b)!.box];
 			return p[1] - q[1] || p[0] - q[0];
@@ -36,8 +40,8 @@ describe('a result on the board', () => {
 	});
 
 	it('puts notes in columns and keeps ties together', () => {
-		const { hand, model, ids, outcome } = voted('dots', dots);
-		const columns = layInColumns(hand, model, outcome, {
+		const { editContext, model, ids, outcome } = voted('dots', dots);
+		const columns = layInColumns(editContext, model, outcome, {
 			title: 'Decided',
 			columns: ['First', 'Then', 'Rest'],
 		})!;
@@ -56,8 +60,8 @@ describe('a result on the board', () => {
 		const places = (ids: string[]): Choice[] => [
 			{ places: { [ids[0]!]: [1, 1], [ids[1]!]: [5, 5], [ids[2]!]: [5, 1], [ids[3]!]: [5, 5] } },
 		];
-		const { hand, model, ids, outcome } = voted('matrix', places);
-		const field = layOnMatrix(hand, model, outcome, {
+		const { editContext, model, ids, outcome } = voted('matrix', places);
+		const field = layOnMatrix(editContext, model, outcome, {
 			question: 'Where?',
 			steps: 5,
 			ends: ['easy', 'hard', 'low', 'high'],

@@ -1,7 +1,7 @@
 /** What came of a vote, on the board: objects in their order, in columns, or on a matrix. */
 import { isNote } from '../board/kinds/guards';
 import { addObject, moveTo } from '../board/edits';
-import { type Hand, transact } from '../board/store';
+import { type EditContext, transact } from '../board/store';
 import { putIn } from '../board/holders/cards';
 import { newParts, startSize } from '../board/holders/make';
 import { REGION_TITLE } from '../board/kinds/region';
@@ -32,7 +32,7 @@ function besideAll(model: BoardModel, sheet: string): { x: number; y: number } {
  * Puts objects in the order of the result, in rows from where they are now; each sheet by itself. What lies in a holder stays there.
  * Returns the ids of what was moved.
  */
-export function layInOrder(hand: Hand, model: BoardModel, outcome: Ranked): string[] {
+export function layInOrder(editContext: EditContext, model: BoardModel, outcome: Ranked): string[] {
 	const moves = new Map<string, { x: number; y: number }>();
 	const all = there(model, outcome).filter(({ result }) => !model.find(result.option.id)!.held);
 	for (const sheet of new Set(all.map((each) => each.sheet))) {
@@ -50,7 +50,7 @@ export function layInOrder(hand: Hand, model: BoardModel, outcome: Ranked): stri
 			height = Math.max(height, box.h);
 		}
 	}
-	moveTo(hand, model, moves);
+	moveTo(editContext, model, moves);
 	return [...moves.keys()];
 }
 
@@ -74,7 +74,7 @@ function inThirds(items: readonly { result: Result }[]): string[][] {
  * transactions: whoever calls it makes them one step.
  */
 export function layInColumns(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	outcome: Ranked,
 	words: { title: string; columns: [string, string, string] },
@@ -82,10 +82,10 @@ export function layInColumns(
 	const all = there(model, outcome).filter(({ result }) => isNote(model.find(result.option.id)!));
 	const [first] = all;
 	if (!first) return undefined;
-	const parts = newParts(hand, 'columns', 0, { columns: words.columns });
+	const parts = newParts(editContext, 'columns', 0, { columns: words.columns });
 	const { w, h } = startSize('columns', parts);
 	const { x, y } = besideAll(model, first.sheet);
-	const holder = addObject(hand, model, {
+	const holder = addObject(editContext, model, {
 		kind: 'columns',
 		sheet: first.sheet,
 		box: [x, y, w, h, 0],
@@ -96,7 +96,7 @@ export function layInColumns(
 	inThirds(all).forEach((ids, i) => {
 		const col = parts.cols[i]!.id;
 		// One by one: each is put behind those that lie there already.
-		ids.forEach((id, index) => putIn(hand, model, [id], { holder, row: 'all', col, index }));
+		ids.forEach((id, index) => putIn(editContext, model, [id], { holder, row: 'all', col, index }));
 	});
 	return holder;
 }
@@ -109,7 +109,7 @@ const MATRIX = { w: 1100, h: 860, edge: 70 };
  * have the same they lie beside each other. Returns the id of its field; undefined when none of the objects is there any more.
  */
 export function layOnMatrix(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	outcome: Ranked,
 	terms: { question: string; steps: number; ends: readonly string[] },
@@ -121,8 +121,8 @@ export function layOnMatrix(
 	const from = besideAll(model, sheet);
 	const { w, h, edge } = MATRIX;
 	const top = REGION_TITLE.field;
-	return transact(hand, () => {
-		const field = addObject(hand, model, {
+	return transact(editContext, () => {
+		const field = addObject(editContext, model, {
 			kind: 'field',
 			sheet,
 			box: [from.x, from.y, w, h + top, 0],
@@ -131,7 +131,7 @@ export function layOnMatrix(
 		});
 		const label = (text: string, x: number, y: number): void => {
 			if (text === '') return;
-			addObject(hand, model, {
+			addObject(editContext, model, {
 				kind: 'text',
 				sheet,
 				box: [from.x + x, from.y + top + y, 200, 28, 0],
@@ -167,7 +167,7 @@ export function layOnMatrix(
 			moves.set(result.option.id, { x: place.x, y: place.y });
 			taken.push({ x: place.x, y: place.y, w: box.w, h: box.h });
 		}
-		moveTo(hand, model, moves);
+		moveTo(editContext, model, moves);
 		return field;
 	});
 }

@@ -15,9 +15,9 @@ const parse = (csv: string): Record<string, string>[] =>
 
 describe('tables', () => {
 	it('says text, writer, kind, theme, field, place and times', () => {
-		const { model, hand, sheet } = testBoard();
-		addObject(hand, model, { ...fieldAt(sheet, 0, 0), text: 'What held us up?' });
-		const note = addObject(hand, model, noteAt(sheet, 30, 90, 'Rain, "again"\nover bench three'));
+		const { model, editContext, sheet } = testBoard();
+		addObject(editContext, model, { ...fieldAt(sheet, 0, 0), text: 'What held us up?' });
+		const note = addObject(editContext, model, noteAt(sheet, 30, 90, 'Rain, "again"\nover bench three'));
 		const row = parse(csvOf(model, [model.find(note)!]))[0]!;
 		expect(Object.keys(row)).toEqual([...CSV_COLUMNS]);
 		expect(row).toMatchObject({
@@ -32,7 +32,7 @@ describe('tables', () => {
 			colour: 'ochre',
 		});
 		expect(new Date(row['made']!).getTime()).toBe(model.find(note)!.made);
-		const [theme] = acceptThemes(hand, model, [{ name: 'Weather', noteIds: [note] }]);
+		const [theme] = acceptThemes(editContext, model, [{ name: 'Weather', noteIds: [note] }]);
 		expect(theme).toBeDefined();
 		expect(parse(csvOf(model, [model.find(note)!]))[0]!['theme']).toBe('Weather');
 	});
@@ -40,8 +40,8 @@ describe('tables', () => {
 	it.each(['=1+1', '+1', '-1', '@SUM(A1)', '\t=1+1', '  =1+1', "'=1+1", '＝1+1', '=cmd|/c calc', '\r=1'])(
 		'makes %j harmless in a spreadsheet',
 		(text) => {
-			const { model, hand, sheet } = testBoard();
-			const note = addObject(hand, model, {
+			const { model, editContext, sheet } = testBoard();
+			const note = addObject(editContext, model, {
 				...noteAt(sheet, 0, 0, text),
 				by: ['x', '=HYPERLINK("http://x")'],
 			});
@@ -51,14 +51,14 @@ describe('tables', () => {
 	);
 
 	it('keeps numbers as numbers, also negative ones', () => {
-		const { model, hand, sheet } = testBoard();
-		const note = addObject(hand, model, noteAt(sheet, -120, -7));
+		const { model, editContext, sheet } = testBoard();
+		const note = addObject(editContext, model, noteAt(sheet, -120, -7));
 		expect(parse(csvOf(model, [model.find(note)!]))[0]).toMatchObject({ x: '-120', y: '-7' });
 	});
 
 	it('sorts by sheet and reading order and starts with a byte order mark', () => {
-		const { model, hand, sheet } = testBoard();
-		addObjects(hand, model, [
+		const { model, editContext, sheet } = testBoard();
+		addObjects(editContext, model, [
 			noteAt(sheet, 0, 200, 'c'),
 			noteAt(sheet, 200, 0, 'b'),
 			noteAt(sheet, 0, 0, 'a'),
@@ -71,12 +71,12 @@ describe('tables', () => {
 
 describe('drawings', () => {
 	const picture = (text = 'Rain & <b>"snow"</b>') => {
-		const { model, hand, sheet } = testBoard();
-		const [a, b] = addObjects(hand, model, [
+		const { model, editContext, sheet } = testBoard();
+		const [a, b] = addObjects(editContext, model, [
 			noteAt(sheet, -50, -20, text),
 			shapeAt(sheet, 400, 0, 'end'),
 		]) as [string, string];
-		addObject(hand, model, linkBetween(sheet, a, b));
+		addObject(editContext, model, linkBetween(sheet, a, b));
 		return pictureOf(model, model.onSheet(sheet), plainGround('slate'), roughMeasure)!;
 	};
 
@@ -111,13 +111,18 @@ describe('drawings', () => {
 describe('a table of the board', () => {
 	it('says the column of a card, the ends of a connector, and the form of a shape', () => {
 		const board = testBoard();
-		const { model, hand, sheet } = board;
+		const { model, editContext, sheet } = board;
 		const columns = holderAt(board, 'columns', ['Open', 'Done']);
-		const card = addObject(hand, model, noteAt(sheet, 0, 0, 'Fix the sign'));
+		const card = addObject(editContext, model, noteAt(sheet, 0, 0, 'Fix the sign'));
 		const { laid } = model.find(columns)!;
-		putIn(hand, model, [card], { holder: columns, row: laid!.rows[0]!.id, col: laid!.cols[1]!.id, index: 0 });
-		const shape = addObject(hand, model, shapeAt(sheet, 900, 0, 'Door'));
-		const line = addObject(hand, model, linkBetween(sheet, card, shape));
+		putIn(editContext, model, [card], {
+			holder: columns,
+			row: laid!.rows[0]!.id,
+			col: laid!.cols[1]!.id,
+			index: 0,
+		});
+		const shape = addObject(editContext, model, shapeAt(sheet, 900, 0, 'Door'));
+		const line = addObject(editContext, model, linkBetween(sheet, card, shape));
 		const rows = parse(
 			csvOf(
 				model,

@@ -59,22 +59,27 @@ const told = (happenings: Happening[]): string[] =>
 
 describe('the journal of a stage', () => {
 	it('tells who did what to which object', () => {
-		const { doc, model, hand, sheet } = testBoard();
-		const second = addSheet(hand, model, 'Path');
+		const { doc, model, editContext, sheet } = testBoard();
+		const second = addSheet(editContext, model, 'Path');
 		const log = logOf(doc);
 		const [a, b] = log.as('ilka', 0, () =>
-			addObjects(hand, model, [noteAt(sheet, 0, 0, 'Long queue'), noteAt(sheet, 400, 0, 'Spare parts')]),
+			addObjects(editContext, model, [
+				noteAt(sheet, 0, 0, 'Long queue'),
+				noteAt(sheet, 400, 0, 'Spare parts'),
+			]),
 		) as [string, string];
-		const link = log.as('maren', MINUTE, () => addObject(hand, model, linkBetween(sheet, a, b)));
-		log.as('maren', 2 * MINUTE, () => moveObjects(hand, model, [a], 40, 0));
-		log.as('tomasz', 3 * MINUTE, () => setBoxes(hand, new Map([[a, [0, 0, 300, 200, 0]]])));
-		log.as('maren', 4 * MINUTE, () => setText(hand, b, 'Spare parts, and tools'));
-		log.as('ilka', 5 * MINUTE, () => restyle(hand, model, [b], { pigment: 'moss' }));
+		const link = log.as('maren', MINUTE, () => addObject(editContext, model, linkBetween(sheet, a, b)));
+		log.as('maren', 2 * MINUTE, () => moveObjects(editContext, model, [a], 40, 0));
+		log.as('tomasz', 3 * MINUTE, () => setBoxes(editContext, new Map([[a, [0, 0, 300, 200, 0]]])));
+		log.as('maren', 4 * MINUTE, () => setText(editContext, b, 'Spare parts, and tools'));
+		log.as('ilka', 5 * MINUTE, () => restyle(editContext, model, [b], { pigment: 'moss' }));
 		log.as('ilka', 6 * MINUTE, () => objectsOf(doc).get(b)!.set('nod:ilka', 'Ilka'));
 		log.as('ilka', 7 * MINUTE, () => objectsOf(doc).get(b)!.delete('nod:ilka'));
-		log.as('tomasz', 8 * MINUTE, () => changeConnector(hand, link, { ends: [{ object: b }, { object: a }] }));
-		log.as('tomasz', 9 * MINUTE, () => moveToSheet(hand, model, [a, b], second));
-		log.as('maren', 10 * MINUTE, () => removeObjects(hand, model, [b]));
+		log.as('tomasz', 8 * MINUTE, () =>
+			changeConnector(editContext, link, { ends: [{ object: b }, { object: a }] }),
+		);
+		log.as('tomasz', 9 * MINUTE, () => moveToSheet(editContext, model, [a, b], second));
+		log.as('maren', 10 * MINUTE, () => removeObjects(editContext, model, [b]));
 		expect(told(read('stage', log))).toEqual([
 			'ilka added note Long queue',
 			'ilka added note Spare parts',
@@ -95,14 +100,14 @@ describe('the journal of a stage', () => {
 	});
 
 	it('tells the undoing of a deletion as what it is', () => {
-		const { doc, model, hand, sheet } = testBoard();
+		const { doc, model, editContext, sheet } = testBoard();
 		const log = logOf(doc);
-		const undo = new Y.UndoManager(objectsOf(doc), { trackedOrigins: new Set([hand.origin]) });
-		const id = log.as('maren', 0, () => addObject(hand, model, noteAt(sheet, 0, 0, 'Kettle')));
+		const undo = new Y.UndoManager(objectsOf(doc), { trackedOrigins: new Set([editContext.origin]) });
+		const id = log.as('maren', 0, () => addObject(editContext, model, noteAt(sheet, 0, 0, 'Kettle')));
 		undo.stopCapturing();
-		log.as('maren', 10 * MINUTE, () => removeObjects(hand, model, [id]));
+		log.as('maren', 10 * MINUTE, () => removeObjects(editContext, model, [id]));
 		log.as('maren', 20 * MINUTE, () => undo.undo());
-		log.as('maren', 21 * MINUTE, () => setText(hand, id, 'Kettles'));
+		log.as('maren', 21 * MINUTE, () => setText(editContext, id, 'Kettles'));
 		expect(objectsOf(doc).has(id)).toBe(true);
 		expect(told(read('stage', log))).toEqual([
 			'maren added note Kettle',
@@ -112,15 +117,15 @@ describe('the journal of a stage', () => {
 	});
 
 	it('does not tell what the server does only to finish what somebody did', () => {
-		const { doc, model, hand, sheet } = testBoard();
+		const { doc, model, editContext, sheet } = testBoard();
 		const log = logOf(doc);
-		const id = log.as('maren', 0, () => addObject(hand, model, noteAt(sheet, 0, 0, 'Kettle')));
-		log.as(null, MINUTE, () => setBoxes(hand, new Map([[id, [90, 90, 160, 96, 0]]])));
-		log.as(null, MINUTE, () => setBoxes(hand, new Map([[id, [90, 90, 260, 96, 0]]])));
+		const id = log.as('maren', 0, () => addObject(editContext, model, noteAt(sheet, 0, 0, 'Kettle')));
+		log.as(null, MINUTE, () => setBoxes(editContext, new Map([[id, [90, 90, 160, 96, 0]]])));
+		log.as(null, MINUTE, () => setBoxes(editContext, new Map([[id, [90, 90, 260, 96, 0]]])));
 		log.as('ilka', 2 * MINUTE, () => objectsOf(doc).get(id)!.set('nod:ilka', 'Ilka'));
 		log.as(null, 5 * MINUTE, () => objectsOf(doc).get(id)!.set('nod:voice', 'Voice 3'));
 		log.as(null, 6 * MINUTE, () => objectsOf(doc).get(id)!.delete('nod:ilka'));
-		log.as(null, 9 * MINUTE, () => restyle(hand, model, [id], { pigment: 'moss' }));
+		log.as(null, 9 * MINUTE, () => restyle(editContext, model, [id], { pigment: 'moss' }));
 		expect(told(read('stage', log))).toEqual([
 			'maren added note Kettle',
 			'ilka nodded note Kettle',
@@ -129,15 +134,15 @@ describe('the journal of a stage', () => {
 	});
 
 	it('takes letters typed one by one, and what one finishes on a new thing, for one happening', () => {
-		const { doc, model, hand, sheet } = testBoard();
+		const { doc, model, editContext, sheet } = testBoard();
 		const log = logOf(doc);
-		const id = log.as('maren', 0, () => addObject(hand, model, noteAt(sheet, 0, 0)));
+		const id = log.as('maren', 0, () => addObject(editContext, model, noteAt(sheet, 0, 0)));
 		for (const [i, text] of ['K', 'Ke', 'Kettle'].entries())
-			log.as('maren', 500 * (i + 1), () => setText(hand, id, text));
-		log.as(null, 1700, () => setBoxes(hand, new Map([[id, [90, 90, 160, 96, 0]]])));
-		log.as('ilka', 3000, () => setText(hand, id, 'Kettles'));
-		log.as('ilka', 4000, () => setText(hand, id, 'Kettles!'));
-		log.as('ilka', 10 * MINUTE, () => setText(hand, id, 'Kettles?'));
+			log.as('maren', 500 * (i + 1), () => setText(editContext, id, text));
+		log.as(null, 1700, () => setBoxes(editContext, new Map([[id, [90, 90, 160, 96, 0]]])));
+		log.as('ilka', 3000, () => setText(editContext, id, 'Kettles'));
+		log.as('ilka', 4000, () => setText(editContext, id, 'Kettles!'));
+		log.as('ilka', 10 * MINUTE, () => setText(editContext, id, 'Kettles?'));
 		const happenings = read('stage', log);
 		expect(told(happenings)).toEqual([
 			'maren added note Kettle',
@@ -148,18 +153,18 @@ describe('the journal of a stage', () => {
 	});
 
 	it('tells of sheets, and of very many things as one', () => {
-		const { doc, model, hand } = testBoard();
+		const { doc, model, editContext } = testBoard();
 		const log = logOf(doc);
-		const sheet = log.as('ilka', 0, () => addSheet(hand, model, 'Season map'));
-		log.as('ilka', 5 * MINUTE, () => changeSheet(hand, sheet, { title: 'Season' }));
+		const sheet = log.as('ilka', 0, () => addSheet(editContext, model, 'Season map'));
+		log.as('ilka', 5 * MINUTE, () => changeSheet(editContext, sheet, { title: 'Season' }));
 		log.as('ilka', 6 * MINUTE, () =>
 			addObjects(
-				hand,
+				editContext,
 				model,
 				Array.from({ length: 900 }, (_, i) => noteAt(sheet, 200 * i, 0, `Note ${i}`)),
 			),
 		);
-		log.as('ilka', 12 * MINUTE, () => removeSheet(hand, model, sheet));
+		log.as('ilka', 12 * MINUTE, () => removeSheet(editContext, model, sheet));
 		const happenings = read('stage', log);
 		expect(told(happenings)).toEqual([
 			'ilka added sheet sheet Season map',
@@ -173,13 +178,13 @@ describe('the journal of a stage', () => {
 	});
 
 	it('is the same whether it is read in one go or from a state in the middle', () => {
-		const { doc, model, hand, sheet } = testBoard();
+		const { doc, model, editContext, sheet } = testBoard();
 		const log = logOf(doc);
 		const ids: string[] = [];
 		for (let i = 0; i < 12; i++) {
 			log.as(i % 2 ? 'ilka' : 'maren', i * 5 * MINUTE, () => {
-				if (i % 3 === 2) removeObjects(hand, model, [ids.pop()!]);
-				else ids.push(addObject(hand, model, noteAt(sheet, i * 200, 0, `Note ${i}`)));
+				if (i % 3 === 2) removeObjects(editContext, model, [ids.pop()!]);
+				else ids.push(addObject(editContext, model, noteAt(sheet, i * 200, 0, `Note ${i}`)));
 			});
 		}
 		const whole = read('stage', log);
@@ -282,9 +287,9 @@ describe('lines', () => {
 
 describe('what is new since then', () => {
 	it('is told by person and field, without what the reader did', () => {
-		const { model, hand, sheet } = testBoard();
-		const [field] = addObjects(hand, model, [fieldAt(sheet, 0, 0)]) as [string];
-		const [inside, outside] = addObjects(hand, model, [
+		const { model, editContext, sheet } = testBoard();
+		const [field] = addObjects(editContext, model, [fieldAt(sheet, 0, 0)]) as [string];
+		const [inside, outside] = addObjects(editContext, model, [
 			noteAt(sheet, 50, 80, 'inside'),
 			noteAt(sheet, 2000, 0, 'outside'),
 		]) as [string, string];

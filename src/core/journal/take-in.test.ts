@@ -24,9 +24,9 @@ const idsIn = (data: Uint8Array): string[] => {
 
 describe('taking rows of the log in', () => {
 	it('tells what happened, and gives the whole document with it', async () => {
-		const { hand, model, sheet, before, rows } = logged();
-		const id = addObject(hand, model, noteAt(sheet, 0, 0, 'Ask for receipts'));
-		setText(hand, id, 'Ask for the receipt');
+		const { editContext, model, sheet, before, rows } = logged();
+		const id = addObject(editContext, model, noteAt(sheet, 0, 0, 'Ask for receipts'));
+		setText(editContext, id, 'Ask for the receipt');
 		const first = await takeIn('stage', before, rows.slice(0, 1));
 		const second = await takeIn('stage', first.data, rows.slice(1));
 		expect([...first.happenings, ...second.happenings].map(({ verb, words }) => [verb, words])).toEqual([
@@ -37,9 +37,9 @@ describe('taking rows of the log in', () => {
 	});
 
 	it('passes over what cannot be applied, and says which row that was', async () => {
-		const { hand, model, sheet, rows } = logged();
+		const { editContext, model, sheet, rows } = logged();
 		const before = undefined;
-		addObject(hand, model, noteAt(sheet, 0, 0, 'One'));
+		addObject(editContext, model, noteAt(sheet, 0, 0, 'One'));
 		const [row] = rows;
 		const broken: LoggedUpdate = { data: new Uint8Array([9, 9, 9]), personId: null, at: 5 };
 		const { failed, data } = await takeIn('stage', before, [broken, row!, broken]);
@@ -49,9 +49,9 @@ describe('taking rows of the log in', () => {
 	});
 
 	it('lets others have their turn in a long log', async () => {
-		const { hand, model, sheet, before, rows } = logged();
-		const id = addObject(hand, model, noteAt(sheet, 0, 0, 'A'));
-		while (rows.length < 900) setText(hand, id, `A${rows.length}`);
+		const { editContext, model, sheet, before, rows } = logged();
+		const id = addObject(editContext, model, noteAt(sheet, 0, 0, 'A'));
+		while (rows.length < 900) setText(editContext, id, `A${rows.length}`);
 		const turn = vi.fn(() => Promise.resolve());
 		await takeIn('stage', before, rows, turn);
 		expect(turn).toHaveBeenCalledTimes(2);

@@ -60,21 +60,21 @@ function voted(id: string, dots: Record<string, number>, more: Partial<ShownVote
 
 function source(): { source: Source; board: ReturnType<typeof testBoard> } {
 	const board = testBoard();
-	const { hand, model, sheet } = board;
-	addObject(hand, model, fieldAt(sheet, 0, 0));
-	const theme = addObject(hand, model, {
+	const { editContext, model, sheet } = board;
+	addObject(editContext, model, fieldAt(sheet, 0, 0));
+	const theme = addObject(editContext, model, {
 		kind: 'theme',
 		sheet,
 		box: [900, 0, 300, 200, 0],
 		style: { chalk: 'moss' },
 		text: 'Waiting',
 	});
-	addObject(hand, model, { ...noteAt(sheet, 40, 80, 'Queue'), theme });
-	const lamps = addObject(hand, model, noteAt(sheet, 220, 80, 'Lamps pile up'));
-	addObject(hand, model, noteAt(sheet, 40, 200, 'Fuses'));
-	nod(hand, model, [lamps]);
-	const parts = newParts(hand, 'actions', 2, { columns: ['', 'What', 'Who', 'Until', 'Signed'] });
-	const actions = addObject(hand, model, {
+	addObject(editContext, model, { ...noteAt(sheet, 40, 80, 'Queue'), theme });
+	const lamps = addObject(editContext, model, noteAt(sheet, 220, 80, 'Lamps pile up'));
+	addObject(editContext, model, noteAt(sheet, 40, 200, 'Fuses'));
+	nod(editContext, model, [lamps]);
+	const parts = newParts(editContext, 'actions', 2, { columns: ['', 'What', 'Who', 'Until', 'Signed'] });
+	const actions = addObject(editContext, model, {
 		kind: 'actions',
 		sheet,
 		box: [0, 600, 500, 200, 0],
@@ -82,9 +82,9 @@ function source(): { source: Source; board: ReturnType<typeof testBoard> } {
 		parts,
 	});
 	const [row] = model.find(actions)!.parts!.rows;
-	writeBlock(hand, model, actions, partOf(row!.id, 'text'), [[richFrom('Order fuses')]]);
-	setFact(hand, actions, row!.id, 'person', { name: 'Maren' });
-	setFact(hand, actions, row!.id, 'due', '2026-12-01');
+	writeBlock(editContext, model, actions, partOf(row!.id, 'text'), [[richFrom('Order fuses')]]);
+	setFact(editContext, actions, row!.id, 'person', { name: 'Maren' });
+	setFact(editContext, actions, row!.id, 'due', '2026-12-01');
 	return {
 		board,
 		source: {

@@ -55,24 +55,27 @@ describe('the parking lot', () => {
 
 describe('strays', () => {
 	it('are notes of the step outside of its field, and are sent home', () => {
-		const { doc, hand, model, sheet } = testBoard();
-		const field = addObject(hand, model, fieldAt(sheet, 0, 0));
-		const early = addObject(hand, model, noteAt(sheet, 900, 0, 'early'));
+		const { doc, editContext, model, sheet } = testBoard();
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0));
+		const early = addObject(editContext, model, noteAt(sheet, 900, 0, 'early'));
 		const since = model.find(early)!.made + 1;
-		addObject(hand, model, noteAt(sheet, 40, 80, 'inside'));
-		const stray = addObject(hand, model, noteAt(sheet, 900, 200, 'stray'));
+		addObject(editContext, model, noteAt(sheet, 40, 80, 'inside'));
+		const stray = addObject(editContext, model, noteAt(sheet, 900, 200, 'stray'));
 		expect(straysOf(model, field, since).map(({ id }) => id)).toEqual([stray]);
-		bringHome(hand, model, [stray], field);
+		bringHome(editContext, model, [stray], field);
 		expect(doc.getMap<Y.Map<unknown>>('objects').get(stray)!.get('landing')).toBe(field);
 		expect(straysOf(model, field, since)).toEqual([]);
 		expect(straysOf(model, 'gone', since)).toEqual([]);
 	});
 
 	it('notes of a field are laid out by person, together or in turns, none on another', () => {
-		const { hand, model, sheet } = testBoard();
-		const field = addObject(hand, model, fieldAt(sheet, 0, 0, 560, 300));
+		const { editContext, model, sheet } = testBoard();
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0, 560, 300));
 		const write = (name: string, i: number): string =>
-			addObject(hand, model, { ...noteAt(sheet, 30 + i * 8, 60 + i * 6, `${name}${i}`), by: [name, name] });
+			addObject(editContext, model, {
+				...noteAt(sheet, 30 + i * 8, 60 + i * 6, `${name}${i}`),
+				by: [name, name],
+			});
 		const ids = ['a', 'b', 'a', 'c', 'b', 'a', 'a'].map(write);
 		const order = (): string[] =>
 			[...ids]
@@ -81,22 +84,22 @@ describe('strays', () => {
 						model.find(p)!.box[1] - model.find(q)!.box[1] || model.find(p)!.box[0] - model.find(q)!.box[0],
 				)
 				.map((id) => model.find(id)!.by[0]);
-		expect(layByPerson(hand, model, field, 'together')).toBe(7);
+		expect(layByPerson(editContext, model, field, 'together')).toBe(7);
 		expect(order().join('')).toBe('aaaabbc');
-		layByPerson(hand, model, field, 'spread');
+		layByPerson(editContext, model, field, 'spread');
 		expect(order().join('')).toBe('abcabaa');
 		const boxes = ids.map((id) => model.boundsOf(id)!);
 		expect(boxes.some((p, i) => boxes.some((q, j) => i < j && overlaps(p, q)))).toBe(false);
 		expect(model.contentsOf(model.find(field)!)).toHaveLength(7);
-		moveObjects(hand, model, [field], 10, 0);
+		moveObjects(editContext, model, [field], 10, 0);
 	});
 });
 
 describe('balance', () => {
 	it('tells who wrote how much, who has not been heard, and how evenly', () => {
-		const { hand, model, sheet } = testBoard();
+		const { editContext, model, sheet } = testBoard();
 		for (const [i, name] of ['a', 'a', 'a', 'b'].entries())
-			addObject(hand, model, { ...noteAt(sheet, i * 200, 0), by: [name, name] });
+			addObject(editContext, model, { ...noteAt(sheet, i * 200, 0), by: [name, name] });
 		const here = ['a', 'b', 'c'].map((id) => ({ id, name: id }));
 		const balance = balanceOf(model, here, 0, 10_000);
 		expect(balance.people.map(({ id, notes }) => [id, notes])).toEqual([

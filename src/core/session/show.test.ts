@@ -8,13 +8,13 @@ import { readShow, slideFrom, slidesOf, writeShow } from './show';
 
 describe('showing', () => {
 	it('goes through fields in their order, sheet after sheet, and stops at the ends', () => {
-		const { hand, model, sheet } = testBoard();
-		const second = addSheet(hand, model, 'Second');
+		const { editContext, model, sheet } = testBoard();
+		const second = addSheet(editContext, model, 'Second');
 		const [a, b, c] = [fieldAt(sheet, 0, 0), fieldAt(sheet, 900, 0), fieldAt(second, 0, 0)].map((spec) =>
-			addObject(hand, model, spec),
+			addObject(editContext, model, spec),
 		);
 		expect(slidesOf(model).map(({ id }) => id)).toEqual([a, b, c]);
-		shiftInSequence(hand, model, b!, -1);
+		shiftInSequence(editContext, model, b!, -1);
 		const slides = slidesOf(model);
 		expect(slides.map(({ id }) => id)).toEqual([b, a, c]);
 		expect(slideFrom(slides, b, 1)?.id).toBe(a);

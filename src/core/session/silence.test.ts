@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import { objectsOf } from '../board/document';
 import { BoardModel } from '../board/model';
 import { addObject } from '../board/edits';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import { fieldAt, linkBetween, noteAt, testBoard } from '../board/testing';
 import { plainText } from '../text/rich';
 import { bringOn, cuedFor, goingBackstage, putBackstage, setCue } from './backstage';
@@ -28,14 +28,14 @@ const RUN = runOf('gather', 1000);
 function silence(...names: string[]) {
 	const session = new Y.Doc();
 	const stage = testBoard();
-	const field = addObject(stage.hand, stage.model, fieldAt(stage.sheet, 0, 0));
+	const field = addObject(stage.editContext, stage.model, fieldAt(stage.sheet, 0, 0));
 	beginSilence(session, RUN, { step: 'gather', title: 'Gather', field, sheet: stage.sheet, at: 1000 });
 	let time = 0;
 	const writers = names.map((name) => {
 		const doc = new Y.Doc();
 		const model = new BoardModel(doc);
 		let id = 0;
-		const hand: Hand = {
+		const editContext: EditContext = {
 			doc,
 			person: { id: `p-${name}`, name },
 			origin: name,
@@ -43,7 +43,7 @@ function silence(...names: string[]) {
 			newId: () => `${name}-${id++}`,
 		};
 		const write = (text: string, run = RUN) =>
-			writeSilently(hand, model, { run, field, sheet: stage.sheet }, { text, pigment: 'moss' });
+			writeSilently(editContext, model, { run, field, sheet: stage.sheet }, { text, pigment: 'moss' });
 		return { name, doc, write };
 	});
 	/** What the server does: everything that is due goes onto the stage. */
@@ -159,11 +159,11 @@ describe('silent writing', () => {
 
 describe('backstage', () => {
 	it('takes along what lies in it and what is tied to it, and brings all of it back as it was', () => {
-		const { doc, hand, model, sheet } = testBoard();
-		const field = addObject(hand, model, fieldAt(sheet, 0, 0));
-		const inside = addObject(hand, model, noteAt(sheet, 40, 90, 'Inside'));
-		const outside = addObject(hand, model, noteAt(sheet, 900, 90, 'Outside'));
-		const link = addObject(hand, model, linkBetween(sheet, inside, outside));
+		const { doc, editContext, model, sheet } = testBoard();
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0));
+		const inside = addObject(editContext, model, noteAt(sheet, 40, 90, 'Inside'));
+		const outside = addObject(editContext, model, noteAt(sheet, 900, 90, 'Outside'));
+		const link = addObject(editContext, model, linkBetween(sheet, inside, outside));
 		const before = objectsOf(doc).get(inside)!.toJSON();
 		const going = goingBackstage(model, [field]);
 		expect(going).toEqual(new Set([field, inside, link]));

@@ -9,7 +9,7 @@
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { addObject } from '../board/edits';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import type { Pigment } from '../board/colours';
 import { objectsOf } from '../board/document';
 import { NOTE_SIZES } from '../board/kinds/note';
@@ -87,14 +87,14 @@ const revealedOf = (doc: Y.Doc): Y.Map<string> => doc.getMap('revealed');
 
 /** Writes a note that only its writer sees. Returns its id. */
 export function writeSilently(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	{ run, field, sheet }: Pick<Silence, 'run' | 'field' | 'sheet'>,
 	note: { text: string; pigment: Pigment },
 ): string {
-	return hand.doc.transact(() => {
+	return editContext.doc.transact(() => {
 		const { w, h } = NOTE_SIZES.card;
-		const id = addObject(hand, model, {
+		const id = addObject(editContext, model, {
 			kind: 'note',
 			sheet,
 			box: [0, 0, w, h, 0],
@@ -102,9 +102,9 @@ export function writeSilently(
 			text: note.text,
 			landing: field,
 		});
-		objectsOf(hand.doc).get(id)!.set('run', run);
+		objectsOf(editContext.doc).get(id)!.set('run', run);
 		return id;
-	}, hand.origin);
+	}, editContext.origin);
 }
 
 /** A note in its writer's own document. */

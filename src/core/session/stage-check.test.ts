@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import { nod } from '../board/approve';
 import { fragmentOf } from '../board/document';
 import { addObject, addObjects, moveObjects, removeObjects, restyle, setText } from '../board/edits';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import { lockObjects } from '../board/groups';
 import { addSheet } from '../board/sheets';
 import { BoardModel } from '../board/model';
@@ -15,20 +15,20 @@ import { touchedBy } from './touched';
 /** A board with a field, a note of Ilka's and one of Maren's; and Maren's copy of it. */
 function twoHands(): {
 	stage: TestBoard;
-	maren: Hand;
+	maren: EditContext;
 	model: BoardModel;
 	own: string;
 	other: string;
 	field: string;
 } {
 	const stage = testBoard();
-	const field = addObject(stage.hand, stage.model, fieldAt(stage.sheet, 0, 0, 600, 400));
-	const other = addObject(stage.hand, stage.model, noteAt(stage.sheet, 20, 80));
+	const field = addObject(stage.editContext, stage.model, fieldAt(stage.sheet, 0, 0, 600, 400));
+	const other = addObject(stage.editContext, stage.model, noteAt(stage.sheet, 20, 80));
 	const copy = new Y.Doc();
 	let ids = 0;
 	const newId = (): string => `m${ids++}`;
-	const maren: Hand = {
-		...stage.hand,
+	const maren: EditContext = {
+		...stage.editContext,
 		newId,
 		doc: copy,
 		person: { id: 'p-maren', name: 'Maren' },

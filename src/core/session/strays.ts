@@ -2,7 +2,7 @@
 import { isField, isNote } from '../board/kinds/guards';
 import { objectsOf } from '../board/document';
 import { moveTo } from '../board/edits';
-import { type Hand, transact } from '../board/store';
+import { type EditContext, transact } from '../board/store';
 import { GATHER_GAP, roomOfField } from '../board/gather';
 import type { BoardModel } from '../board/model';
 import type { BoardObject } from '../board/objects';
@@ -27,16 +27,21 @@ export function straysOf(model: BoardModel, field: string, since: number): Board
 }
 
 /** Sends notes to a field, where the server finds a place for each. */
-export function bringHome(hand: Hand, model: BoardModel, ids: Iterable<string>, field: string): void {
+export function bringHome(
+	editContext: EditContext,
+	model: BoardModel,
+	ids: Iterable<string>,
+	field: string,
+): void {
 	const sheet = model.find(field)?.sheet;
 	if (sheet === undefined) return;
-	transact(hand, () => {
+	transact(editContext, () => {
 		for (const id of ids) {
-			const map = objectsOf(hand.doc).get(id);
+			const map = objectsOf(editContext.doc).get(id);
 			if (!map || model.find(id)?.lock) continue;
 			map.set('sheet', sheet);
 			map.set('landing', field);
-			map.set('changed', hand.now());
+			map.set('changed', editContext.now());
 		}
 	});
 }
@@ -63,7 +68,7 @@ function inTurns(groups: readonly BoardObject[][]): BoardObject[] {
  * Returns how many notes were laid out.
  */
 export function layByPerson(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	field: string,
 	how: 'together' | 'spread',
@@ -90,12 +95,12 @@ export function layByPerson(
 		x += w + GATHER_GAP;
 		height = Math.max(height, h);
 	}
-	transact(hand, () => {
-		moveTo(hand, model, moves);
+	transact(editContext, () => {
+		moveTo(editContext, model, moves);
 		const [fx, fy, fw, fh, angle] = home.box;
 		const bottom = y + height + 22;
 		if (bottom > fy + fh)
-			objectsOf(hand.doc)
+			objectsOf(editContext.doc)
 				.get(field)!
 				.set('box', [fx, fy, fw, bottom - fy, angle]);
 	});

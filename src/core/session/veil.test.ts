@@ -4,7 +4,7 @@ import { addObject } from '../board/edits';
 import { holderAt, noteAt, testBoard } from '../board/testing';
 import { answer, beginThread } from '../talk/edits';
 import { talkOf } from '../talk/shape';
-import { isVeiled, OPEN_HOUSE, seesNames } from '../access/rights';
+import { isVeiled, OPEN_POLICY, seesNames } from '../access/rights';
 import { ROLES } from '../access/roles';
 import { veilStage, veilTalk } from './veil';
 
@@ -15,8 +15,8 @@ describe('names', () => {
 		const told = ROLES.map((role) => [
 			role,
 			...(['shown', 'veiled', 'hidden'] as const).flatMap((names) => [
-				isVeiled(role, { ...OPEN_HOUSE, names }),
-				seesNames(role, { ...OPEN_HOUSE, names }),
+				isVeiled(role, { ...OPEN_POLICY, names }),
+				seesNames(role, { ...OPEN_POLICY, names }),
 			]),
 		]);
 		expect(told).toEqual([
@@ -30,9 +30,12 @@ describe('names', () => {
 
 	it('go from objects: who wrote, nodded, signed, is to do something; nobody else is touched', () => {
 		const board = testBoard('Rosa');
-		const { doc, model, hand, sheet } = board;
-		const mine = addObject(hand, model, noteAt(sheet, 0, 0, 'mine'));
-		const theirs = addObject(hand, model, { ...noteAt(sheet, 300, 0, 'theirs'), by: ['p-Ilka', 'Ilka'] });
+		const { doc, model, editContext, sheet } = board;
+		const mine = addObject(editContext, model, noteAt(sheet, 0, 0, 'mine'));
+		const theirs = addObject(editContext, model, {
+			...noteAt(sheet, 300, 0, 'theirs'),
+			by: ['p-Ilka', 'Ilka'],
+		});
 		objectsOf(doc).get(theirs)!.set('nod:p-Rosa', 'Rosa');
 		objectsOf(doc).get(theirs)!.set('nod:p-Ilka', 'Ilka');
 		const actions = holderAt(board, 'actions', ['What']);
@@ -58,9 +61,9 @@ describe('names', () => {
 	});
 
 	it('go from what was said, and from whom it was said to', () => {
-		const { hand, doc } = testBoard('Rosa');
-		const id = beginThread(hand, { sheet: 's', at: [0, 0] }, 'Who?');
-		const ilka = { ...hand, person: { id: 'p-Ilka', name: 'Ilka' } };
+		const { editContext, doc } = testBoard('Rosa');
+		const id = beginThread(editContext, { sheet: 's', at: [0, 0] }, 'Who?');
+		const ilka = { ...editContext, person: { id: 'p-Ilka', name: 'Ilka' } };
 		answer(ilka, id, 'You', ['p-Rosa']);
 		expect(veilTalk(doc, VEILS)).toBe(3);
 		const all = JSON.stringify(talkOf(doc).toJSON());

@@ -1,6 +1,6 @@
 /** Saying something about a board: comments, answers, ends of threads, lines of the chat. Each function is one transaction. */
 import * as Y from 'yjs';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import type { Thread } from './model';
 import {
 	chatKey,
@@ -22,7 +22,7 @@ export class TalkError extends Error {
 /** What a new thread hangs on. */
 export type Spot = Pick<ThreadValue, 'sheet' | 'on' | 'at' | 'quote'>;
 
-const speaker = (hand: Hand): Speaker => [hand.person.id, hand.person.name];
+const speaker = (editContext: EditContext): Speaker => [editContext.person.id, editContext.person.name];
 
 /** The text as it is kept. Throws TalkError when nothing or too much is left of it. */
 function said(text: string): string {
@@ -36,36 +36,46 @@ function said(text: string): string {
 const spokenTo = (to: readonly string[]): { to?: string[] } =>
 	to.length > 0 ? { to: [...new Set(to)] } : {};
 
-function write(hand: Hand, work: (map: Y.Map<unknown>) => void): void {
-	hand.doc.transact(() => work(talkOf(hand.doc)), hand.origin);
+function write(editContext: EditContext, work: (map: Y.Map<unknown>) => void): void {
+	editContext.doc.transact(() => work(talkOf(editContext.doc)), editContext.origin);
 }
 
 /** Begins a thread with its first comment. Returns the thread's id. */
-export function beginThread(hand: Hand, spot: Spot, text: string, to: readonly string[] = []): string {
-	const [thread, remark] = [hand.newId(), hand.newId()];
-	const made = hand.now();
+export function beginThread(
+	editContext: EditContext,
+	spot: Spot,
+	text: string,
+	to: readonly string[] = [],
+): string {
+	const [thread, remark] = [editContext.newId(), editContext.newId()];
+	const made = editContext.now();
 	const first = said(text);
-	write(hand, (map) => {
+	write(editContext, (map) => {
 		map.set(threadKey(thread), {
-			by: speaker(hand),
+			by: speaker(editContext),
 			made,
 			sheet: spot.sheet,
 			at: spot.at,
 			...(spot.on === undefined ? {} : { on: spot.on }),
 			...(spot.quote ? { quote: spot.quote.slice(0, LONGEST_QUOTE) } : {}),
 		});
-		map.set(remarkKey(thread, remark), { by: speaker(hand), made, text: first, ...spokenTo(to) });
+		map.set(remarkKey(thread, remark), { by: speaker(editContext), made, text: first, ...spokenTo(to) });
 	});
 	return thread;
 }
 
 /** Adds a comment to a thread; a resolved one is open again. */
-export function answer(hand: Hand, thread: string, text: string, to: readonly string[] = []): void {
+export function answer(
+	editContext: EditContext,
+	thread: string,
+	text: string,
+	to: readonly string[] = [],
+): void {
 	const kept = said(text);
-	write(hand, (map) => {
-		map.set(remarkKey(thread, hand.newId()), {
-			by: speaker(hand),
-			made: hand.now(),
+	write(editContext, (map) => {
+		map.set(remarkKey(thread, editContext.newId()), {
+			by: speaker(editContext),
+			made: editContext.now(),
 			text: kept,
 			...spokenTo(to),
 		});
@@ -75,22 +85,22 @@ export function answer(hand: Hand, thread: string, text: string, to: readonly st
 
 /** Changes what one said. Only one's own comments change. */
 export function rewrite(
-	hand: Hand,
+	editContext: EditContext,
 	thread: Thread,
 	remark: string,
 	text: string,
 	to: readonly string[] = [],
 ): void {
 	const before = thread.remarks.find(({ id }) => id === remark);
-	if (!before || before.by[0] !== hand.person.id)
+	if (!before || before.by[0] !== editContext.person.id)
 		throw new TalkError('Only who wrote a comment can change it.');
 	const kept = said(text);
 	if (kept === before.text) return;
-	write(hand, (map) =>
+	write(editContext, (map) =>
 		map.set(remarkKey(thread.id, remark), {
 			by: before.by,
 			made: before.made,
-			edited: hand.now(),
+			edited: editContext.now(),
 			text: kept,
 			...spokenTo(to),
 		}),
@@ -98,8 +108,8 @@ export function rewrite(
 }
 
 /** Takes a comment away; with its last comment goes the thread. */
-export function takeAway(hand: Hand, thread: Thread, remark: string): void {
-	write(hand, (map) => {
+export function takeAway(editContext: EditContext, thread: Thread, remark: string): void {
+	write(editContext, (map) => {
 		map.delete(remarkKey(thread.id, remark));
 		if (thread.remarks.some(({ id }) => id !== remark)) return;
 		map.delete(endKey(thread.id));
@@ -108,17 +118,17 @@ export function takeAway(hand: Hand, thread: Thread, remark: string): void {
 }
 
 /** Resolves a thread, or opens it again. */
-export function resolve(hand: Hand, thread: string, isResolved: boolean): void {
-	write(hand, (map) => {
-		if (isResolved) map.set(endKey(thread), { by: speaker(hand), made: hand.now() });
+export function resolve(editContext: EditContext, thread: string, isResolved: boolean): void {
+	write(editContext, (map) => {
+		if (isResolved) map.set(endKey(thread), { by: speaker(editContext), made: editContext.now() });
 		else map.delete(endKey(thread));
 	});
 }
 
 /** Hangs a thread on something else, or on another spot. */
-export function moveThread(hand: Hand, thread: Thread, spot: Spot): void {
+export function moveThread(editContext: EditContext, thread: Thread, spot: Spot): void {
 	const { by, made } = thread;
-	write(hand, (map) =>
+	write(editContext, (map) =>
 		map.set(threadKey(thread.id), {
 			by,
 			made,
@@ -131,14 +141,16 @@ export function moveThread(hand: Hand, thread: Thread, spot: Spot): void {
 }
 
 /** Adds a line to the chat. */
-export function chatter(hand: Hand, text: string): void {
+export function chatter(editContext: EditContext, text: string): void {
 	const kept = said(text);
-	write(hand, (map) => map.set(chatKey(hand.newId()), { by: speaker(hand), made: hand.now(), text: kept }));
+	write(editContext, (map) =>
+		map.set(chatKey(editContext.newId()), { by: speaker(editContext), made: editContext.now(), text: kept }),
+	);
 }
 
 /** Takes a line of the chat away. */
-export function takeLineAway(hand: Hand, line: string): void {
-	write(hand, (map) => map.delete(chatKey(line)));
+export function takeLineAway(editContext: EditContext, line: string): void {
+	write(editContext, (map) => map.delete(chatKey(line)));
 }
 
 /**

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { addObject, moveObjects, removeObjects, setBoxes } from '../board/edits';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import { linkBetween, noteAt, testBoard } from '../board/testing';
 import { moveToSheet, addSheet } from '../board/sheets';
 import {
@@ -24,7 +24,7 @@ import { placeOf, spotOn } from './spots';
 let count = 0;
 let now = 1000;
 /** Somebody who talks in a document. */
-function voice(doc: Y.Doc, name: string): Hand {
+function voice(doc: Y.Doc, name: string): EditContext {
 	return {
 		doc,
 		person: { id: `p-${name}`, name },
@@ -154,25 +154,25 @@ describe('people who are called by name', () => {
 describe('where a thread hangs', () => {
 	it('is carried along by its object, also when that is turned, resized, or put on another sheet', () => {
 		const board = testBoard();
-		const id = addObject(board.hand, board.model, noteAt(board.sheet, 100, 100, 'A note'));
+		const id = addObject(board.editContext, board.model, noteAt(board.sheet, 100, 100, 'A note'));
 		const spot = spotOn(board.model, board.model.find(id)!, { x: 180, y: 196 });
 		expect(spot).toEqual({ sheet: board.sheet, on: id, at: [0.5, 1], quote: 'A note' });
 		expect(placeOf(board.model, spot)!.at).toEqual({ x: 180, y: 196 });
-		moveObjects(board.hand, board.model, [id], 50, -20);
+		moveObjects(board.editContext, board.model, [id], 50, -20);
 		expect(placeOf(board.model, spot)!.at).toEqual({ x: 230, y: 176 });
-		setBoxes(board.hand, new Map([[id, [0, 0, 200, 100, 90]]]));
+		setBoxes(board.editContext, new Map([[id, [0, 0, 200, 100, 90]]]));
 		const { at } = placeOf(board.model, spot)!;
 		expect([Math.round(at.x), Math.round(at.y)], 'the middle of the lower edge points left').toEqual([
 			50, 50,
 		]);
-		const other = addSheet(board.hand, board.model, 'Other');
-		moveToSheet(board.hand, board.model, [id], other);
+		const other = addSheet(board.editContext, board.model, 'Other');
+		moveToSheet(board.editContext, board.model, [id], other);
 		expect(placeOf(board.model, spot)!.sheet).toBe(other);
 	});
 
 	it('turns back what is clicked on a turned object', () => {
 		const board = testBoard();
-		const id = addObject(board.hand, board.model, {
+		const id = addObject(board.editContext, board.model, {
 			...noteAt(board.sheet, 0, 0),
 			box: [0, 0, 200, 100, 30],
 		});
@@ -184,14 +184,14 @@ describe('where a thread hangs', () => {
 
 	it('is known of connectors, and of nothing that is gone', () => {
 		const board = testBoard();
-		const [a, b] = [0, 400].map((x) => addObject(board.hand, board.model, noteAt(board.sheet, x, 0)));
-		const link = addObject(board.hand, board.model, linkBetween(board.sheet, a!, b!));
+		const [a, b] = [0, 400].map((x) => addObject(board.editContext, board.model, noteAt(board.sheet, x, 0)));
+		const link = addObject(board.editContext, board.model, linkBetween(board.sheet, a!, b!));
 		board.model.settle();
 		const spot = spotOn(board.model, board.model.find(link)!, { x: 280, y: 48 });
 		const { at } = placeOf(board.model, spot)!;
 		expect(at.x).toBeGreaterThan(160);
 		expect(at.x).toBeLessThan(400);
-		removeObjects(board.hand, board.model, [link]);
+		removeObjects(board.editContext, board.model, [link]);
 		expect(placeOf(board.model, spot)).toBeUndefined();
 		expect(placeOf(board.model, { sheet: 'gone', on: undefined, at: [0, 0] })).toBeUndefined();
 		expect(placeOf(board.model, { sheet: board.sheet, on: undefined, at: [3, 4] })!.at).toEqual({

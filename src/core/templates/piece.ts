@@ -1,7 +1,7 @@
 /** Pieces from a drawer: objects of a board as they are carried by copy and paste; with steps they are recipes of one's own. */
 import { z } from 'zod';
 import { clipBounds, putDown, type Clip } from '../board/clip';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import { partsSchema } from '../board/holders/parts';
 import { objectSchema, type BoardObject } from '../board/objects';
 import type { BoardModel } from '../board/model';
@@ -57,7 +57,7 @@ const BETWEEN = 40;
  * copies. Several transactions: whoever calls it makes them one step.
  */
 export function putPiece(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	objects: readonly BoardObject[],
 	{ sheet, at, view, copies = 1 }: { sheet: string; at: Point; view?: Box; copies?: number },
@@ -71,7 +71,7 @@ export function putPiece(
 	const place = found.scale === 1 ? found : roomFor(row, at, undefined, takenOn(model, sheet));
 	return Array.from({ length: copies }, (_, i) =>
 		putDown(
-			hand,
+			editContext,
 			model,
 			clip,
 			sheet,
@@ -86,17 +86,17 @@ export function putPiece(
  * hand.
  */
 export function putRecipe(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	{ objects, steps = [] }: PieceContent,
 	{ sheet, minutes }: { sheet: string; minutes?: number | undefined },
 ): Step[] {
 	// Each copy gets its id in the order of what is copied; the model does not know them yet.
 	const ids: string[] = [];
-	const noting: Hand = {
-		...hand,
+	const noting: EditContext = {
+		...editContext,
 		newId: () => {
-			const id = hand.newId();
+			const id = editContext.newId();
 			ids.push(id);
 			return id;
 		},
@@ -109,7 +109,7 @@ export function putRecipe(
 		const all = several?.flatMap((id) => made.get(id) ?? []) ?? [];
 		return {
 			...rest,
-			id: hand.newId(),
+			id: editContext.newId(),
 			sheet,
 			...(one ? { field: one } : {}),
 			...(all.length > 1 ? { fields: all } : {}),

@@ -1,7 +1,7 @@
 /** Finding room for a layout: where the hand is, as large as there is room, never over what is there. */
 import { isConnector } from '../board/kinds/guards';
 import { addObjects } from '../board/edits';
-import type { Hand } from '../board/store';
+import type { EditContext } from '../board/store';
 import type { BoardModel } from '../board/model';
 import { overlaps, type Box, type Point } from '../geometry/box';
 import { Sketch } from './sketch';
@@ -72,19 +72,19 @@ export function sized(draw: (sketch: Sketch) => void): { w: number; h: number; x
 
 /** Puts a layout on a sheet: one transaction. Returns the ids of its objects. */
 export function putLayout(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	draw: (sketch: Sketch) => void,
 	{ sheet, at, view }: { sheet: string; at: Point; view?: Box },
 ): string[] {
 	const { w, h } = sized(draw);
 	const place = roomFor({ w, h }, at, view, takenOn(model, sheet));
-	const sketch = new Sketch(hand.newId, sheet, place.scale);
+	const sketch = new Sketch(editContext.newId, sheet, place.scale);
 	draw(sketch);
 	const from = sketch.bounds;
 	const [dx, dy] = [Math.round(place.x - from.x), Math.round(place.y - from.y)];
 	return addObjects(
-		hand,
+		editContext,
 		model,
 		sketch.objects.map((spec) => {
 			const [x, y, width, height, angle] = spec.box;

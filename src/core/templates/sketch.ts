@@ -110,8 +110,8 @@ export class Sketch {
 		chalk: Chalk = 'lake',
 	): string {
 		let id = 0;
-		const hand = { newId: () => `${this.objects.length}p${id++}` } as Parameters<typeof newParts>[0];
-		const parts = newParts(hand, kind, typeof rows === 'number' ? rows : rows.length, {
+		const editContext = { newId: () => `${this.objects.length}p${id++}` } as Parameters<typeof newParts>[0];
+		const parts = newParts(editContext, kind, typeof rows === 'number' ? rows : rows.length, {
 			columns,
 			...(typeof rows === 'number' ? {} : { rows }),
 		});

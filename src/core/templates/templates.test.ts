@@ -24,8 +24,8 @@ describe('templates', () => {
 	it.each(TEMPLATES.map((template) => [template.id, template] as const))(
 		'%s can be put down, whole and readable',
 		(_, template) => {
-			const { hand, model, sheet } = testBoard();
-			const ids = putLayout(hand, model, (s) => template.draw(s), { sheet, at });
+			const { editContext, model, sheet } = testBoard();
+			const ids = putLayout(editContext, model, (s) => template.draw(s), { sheet, at });
 			expect(ids.length).toBeGreaterThan(0);
 			expect(model.setAside.size).toBe(0);
 			for (const id of ids) expect(model.find(id)!.lock).toBeUndefined();
@@ -56,9 +56,9 @@ describe('templates', () => {
 
 describe('putting down', () => {
 	it('goes where the hand is when there is room', () => {
-		const { hand, model, sheet } = testBoard();
+		const { editContext, model, sheet } = testBoard();
 		const { w, h } = sized((s) => templateOf('tasks')!.draw(s));
-		const [id] = putLayout(hand, model, (s) => templateOf('tasks')!.draw(s), {
+		const [id] = putLayout(editContext, model, (s) => templateOf('tasks')!.draw(s), {
 			sheet,
 			at: { x: 500, y: 300 },
 		});
@@ -67,11 +67,15 @@ describe('putting down', () => {
 	});
 
 	it('gets smaller to fit into what is seen, and lies on nothing', () => {
-		const { hand, model, sheet } = testBoard();
-		for (let i = 0; i < 6; i++) addObject(hand, model, noteAt(sheet, -300 + i * 180, -250));
+		const { editContext, model, sheet } = testBoard();
+		for (let i = 0; i < 6; i++) addObject(editContext, model, noteAt(sheet, -300 + i * 180, -250));
 		const taken = model.onSheet(sheet).map(({ id }) => model.boundsOf(id)!);
 		const view = { x: -500, y: -300, w: 1100, h: 760 };
-		const ids = putLayout(hand, model, (s) => templateOf('pros-and-cons')!.draw(s), { sheet, at, view });
+		const ids = putLayout(editContext, model, (s) => templateOf('pros-and-cons')!.draw(s), {
+			sheet,
+			at,
+			view,
+		});
 		const boxes = ids.map((id) => model.boundsOf(id)!);
 		expect(boxes.some((box) => taken.some((other) => overlaps(box, other)))).toBe(false);
 		const width = Math.max(...boxes.map((b) => b.x + b.w)) - Math.min(...boxes.map((b) => b.x));
@@ -116,7 +120,7 @@ describe('recipes', () => {
 		(_, recipe) => {
 			for (const people of [recipe.group[0], 12, Math.min(30, recipe.group[1])])
 				for (const minutes of [recipe.minutes, Math.round(recipe.minutes * 0.7), recipe.minutes * 2]) {
-					const { hand, model, sheet } = testBoard();
+					const { editContext, model, sheet } = testBoard();
 					let id = 0;
 					const made = make(
 						recipe,
@@ -124,7 +128,7 @@ describe('recipes', () => {
 						() => `r${id++}`,
 						sheet,
 					);
-					addObjects(hand, model, made.objects);
+					addObjects(editContext, model, made.objects);
 					expect(model.setAside.size).toBe(0);
 					const total = made.steps.reduce((sum, step) => sum + step.minutes, 0);
 					expect(Math.abs(total - minutes), `${minutes} wished, ${total} planned`).toBeLessThanOrEqual(2);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A layout as a picture, drawn from the very objects that it would put down. */
 	import { addObjects } from '$core/board/edits';
-	import type { Hand } from '$core/board/store';
+	import type { EditContext } from '$core/board/store';
 	import { groundOf } from '$core/board/ground';
 	import { BoardModel } from '$core/board/model';
 	import { pictureOf } from '$core/board/scene';
@@ -16,7 +16,7 @@
 	interface Props {
 		/** Draws the layout, or puts it down by itself. */
 		draw?: (sketch: Sketch) => void;
-		put?: (hand: Hand, model: BoardModel, sheet: string) => void;
+		put?: (editContext: EditContext, model: BoardModel, sheet: string) => void;
 		width: number;
 		height: number;
 	}
@@ -31,14 +31,20 @@
 		const model = new BoardModel(doc);
 		let id = 0;
 		const newId = (): string => `l${id++}`;
-		const hand: Hand = { doc, person: { id: '', name: '' }, origin: undefined, now: () => 0, newId };
-		const sheet = addSheet(hand, model, '');
+		const editContext: EditContext = {
+			doc,
+			person: { id: '', name: '' },
+			origin: undefined,
+			now: () => 0,
+			newId,
+		};
+		const sheet = addSheet(editContext, model, '');
 		if (draw) {
 			const sketch = new Sketch(newId, sheet);
 			draw(sketch);
-			addObjects(hand, model, sketch.objects);
+			addObjects(editContext, model, sketch.objects);
 		}
-		put?.(hand, model, sheet);
+		put?.(editContext, model, sheet);
 		const ground = groundOf(model.sheets[0]!);
 		const picture = pictureOf(model, model.onSheet(sheet), ground, browserMeasure, 0);
 		ctx.fillStyle = ground.colour;

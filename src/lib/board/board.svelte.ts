@@ -240,7 +240,7 @@ export class Board extends Viewpoint {
 
 	/** Puts a new object on this sheet and selects it. */
 	add<K extends KindName>(spec: Omit<edits.NewObject<K>, 'sheet'>): string {
-		const id = edits.addObject(this.room.hand, this.model, {
+		const id = edits.addObject(this.room.editContext, this.model, {
 			...spec,
 			sheet: this.sheet,
 		} as edits.NewObject<K>);
@@ -268,7 +268,7 @@ export class Board extends Viewpoint {
 
 	/** Puts a new object on this sheet and leaves the selection as it is. */
 	put<K extends KindName>(spec: Omit<edits.NewObject<K>, 'sheet'>): void {
-		edits.addObject(this.room.hand, this.model, { ...spec, sheet: this.sheet } as edits.NewObject<K>);
+		edits.addObject(this.room.editContext, this.model, { ...spec, sheet: this.sheet } as edits.NewObject<K>);
 	}
 
 	/** Lays the straight-edge into the middle of the view, or takes it away. */
@@ -303,7 +303,7 @@ export class Board extends Viewpoint {
 		remember(this.next, style, kind);
 		if (this.selection.size === 0) return;
 		this.asOne(() => {
-			edits.restyle(this.room.hand, this.model, this.selection, style);
+			edits.restyle(this.room.editContext, this.model, this.selection, style);
 			// Other letters, or another form, need another height.
 			for (const object of this.selected) this.writing.grow(object);
 		});
@@ -313,7 +313,7 @@ export class Board extends Viewpoint {
 		if (!this.mayEdit || this.selection.size === 0) return;
 		const locked = this.selected.find(({ lock }) => lock);
 		if (locked) tellLocked(locked);
-		edits.removeObjects(this.room.hand, this.model, this.selection);
+		edits.removeObjects(this.room.editContext, this.model, this.selection);
 		// What could not be taken away stays picked.
 		this.select(this.selected.map(({ id }) => id));
 	}
@@ -321,7 +321,7 @@ export class Board extends Viewpoint {
 	duplicate(): void {
 		if (!this.mayEdit || this.selection.size === 0) return;
 		const clip = copyOut(this.model, this.selection);
-		this.select(putDown(this.room.hand, this.model, clip, this.sheet, 24, 24));
+		this.select(putDown(this.room.editContext, this.model, clip, this.sheet, 24, 24));
 	}
 
 	/** Puts a clip down in the middle of the view, or beside its origin when that is in view. */
@@ -334,7 +334,7 @@ export class Board extends Viewpoint {
 		const to = this.middle;
 		this.select(
 			putDown(
-				this.room.hand,
+				this.room.editContext,
 				this.model,
 				clip,
 				this.sheet,
@@ -348,8 +348,8 @@ export class Board extends Viewpoint {
 		if (!this.mayEdit || this.selection.size === 0) return;
 		const step = (by: number): -1 | 0 | 1 => Math.sign(by) as -1 | 0 | 1;
 		// What lies in a holder has no place of its own: it moves on in the order there.
-		if (shiftCards(this.room.hand, this.model, this.selection, step(dx), step(dy))) return;
-		edits.moveObjects(this.room.hand, this.model, this.selection, dx, dy);
+		if (shiftCards(this.room.editContext, this.model, this.selection, step(dx), step(dy))) return;
+		edits.moveObjects(this.room.editContext, this.model, this.selection, dx, dy);
 	}
 
 	get undo(): Y.UndoManager {

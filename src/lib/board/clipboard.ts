@@ -116,7 +116,7 @@ function pasteIntoCells(board: Board, cells: RichText[][]): boolean {
 	const from = board.cell ?? (isTable(holder) ? first : undefined);
 	if (!holder || holder.lock || from === undefined || formOf(holder.kind)?.flow) return false;
 	board.asOne(() => {
-		writeBlock(board.room.hand, board.model, holder.id, from, cells);
+		writeBlock(board.room.editContext, board.model, holder.id, from, cells);
 		board.writing.grow(board.model.find(holder.id)!);
 	});
 	return true;
@@ -163,7 +163,7 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined):
 			onClick: () => {
 				// One after the other: the place of the whole note is free for the first of them.
 				board.asOne(() => {
-					removeObjects(board.room.hand, board.model, whole);
+					removeObjects(board.room.editContext, board.model, whole);
 					putNotes(board, single);
 				});
 			},
@@ -220,7 +220,7 @@ function putNotes(board: Board, texts: readonly RichText[]): string[] {
 		};
 		return { ...note, box: grownBox(board, note) };
 	});
-	const ids = addObjects(board.room.hand, board.model, specs as NewObject[]);
+	const ids = addObjects(board.room.editContext, board.model, specs as NewObject[]);
 	board.select(ids);
 	return ids;
 }

@@ -28,7 +28,7 @@ function hand() {
 			...more,
 		}) as PointerEvent;
 	const note = (x: number, y: number): string =>
-		addObject(core.hand, core.model, noteAt(core.sheet, x, y, 'A note'));
+		addObject(core.editContext, core.model, noteAt(core.sheet, x, y, 'A note'));
 	const placeOf = (id: string): number[] => board.model.find(id)!.box.slice(0, 2);
 	return { board, core, gestures, menus, at, note, placeOf };
 }

@@ -10,7 +10,7 @@ import type { Board } from './board.svelte';
 export function grow(board: Board, direction: Direction): void {
 	const [id] = board.selection;
 	if (!board.mayAll || !id || board.selection.size !== 1) return;
-	const next = growFrom(board.room.hand, board.model, id, direction);
+	const next = growFrom(board.room.editContext, board.model, id, direction);
 	if (next) startOn(board, next);
 }
 

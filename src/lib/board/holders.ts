@@ -38,7 +38,7 @@ const FIRST: Record<HolderKind, { rows: number; words: () => HolderWords }> = {
 /** Puts a holder down with its middle at a point, or in a box that the hand drew; selects it. Returns its id. */
 export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box): string {
 	const { rows, words } = FIRST[kind];
-	const parts = newParts(board.room.hand, kind, rows, words());
+	const parts = newParts(board.room.editContext, kind, rows, words());
 	const { w, h } = startSize(kind, parts);
 	const size = drawn ? { w: Math.max(drawn.w, w * 0.4), h: Math.max(drawn.h, 90) } : { w, h };
 	const corner = drawn ?? { x: at.x - w / 2, y: at.y - h / 2 };
@@ -59,9 +59,11 @@ export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box
 
 /** Puts a table with these cells into the middle of the view; columns are as wide as their longest words. */
 export function putTable(board: Board, cells: readonly (readonly RichText[])[]): void {
-	const { hand } = board.room;
+	const { editContext } = board.room;
 	const count = Math.max(...cells.map((row) => row.length));
-	const parts = newParts(hand, 'table', cells.length, { columns: Array.from({ length: count }, () => '') });
+	const parts = newParts(editContext, 'table', cells.length, {
+		columns: Array.from({ length: count }, () => ''),
+	});
 	parts.cols.forEach((col, i) => {
 		const longest = Math.max(...cells.map((row) => plainText(row[i] ?? []).length));
 		col.size = Math.max(70, Math.min(260, 24 + longest * 8));

@@ -113,7 +113,7 @@ export async function replacePicture(board: Board): Promise<void> {
 		const { hash, width, height, animated } = await upload(board, file);
 		const [x, y, w, h, angle] = picture.box;
 		const high = Math.round((w * height) / width);
-		changePicture(board.room.hand, picture.id, {
+		changePicture(board.room.editContext, picture.id, {
 			file: hash,
 			natural: [width, height],
 			crop: undefined,
@@ -131,7 +131,7 @@ export function uncrop(board: Board): void {
 	const picture = selectedPicture(board);
 	if (!picture) return;
 	const { x, y, w, h } = wholeBox(picture);
-	changePicture(board.room.hand, picture.id, { crop: undefined, box: [x, y, w, h, picture.box[4]] });
+	changePicture(board.room.editContext, picture.id, { crop: undefined, box: [x, y, w, h, picture.box[4]] });
 }
 
 export const isCropped = (board: Board): boolean =>

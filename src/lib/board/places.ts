@@ -32,7 +32,7 @@ export function seeAlso(board: Board): void {
 	const first = b ? a : waiting;
 	const second = b ?? a;
 	if (first && first !== second && board.model.find(first)) {
-		tieSeeAlso(board.room.hand, board.model, first, second);
+		tieSeeAlso(board.room.editContext, board.model, first, second);
 		forgetSeeAlso();
 		return;
 	}
@@ -102,7 +102,7 @@ export function keepPlace(
 	title = m.place_named({ number: board.model.places.length + 1 }),
 ): string {
 	const { x, y } = board.middle;
-	return addPlace(board.room.hand, {
+	return addPlace(board.room.editContext, {
 		title,
 		sheet: board.sheet,
 		x: Math.round(x),

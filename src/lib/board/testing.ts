@@ -2,7 +2,7 @@
 import { addObjects } from '$core/board/edits';
 import type { BoxValues } from '$core/board/objects';
 import { noteAt, testBoard, type TestBoard } from '$core/board/testing';
-import { may, OPEN_HOUSE, type Right } from '$core/access/rights';
+import { may, OPEN_POLICY, type Right } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
 import { roughMeasure } from '$core/text/fonts';
 import { toScreen } from '$core/geometry/view';
@@ -51,15 +51,15 @@ export function boardInHand(): BoardInHand {
 	const room = {
 		stage: core.doc,
 		model: core.model,
-		origin: core.hand.origin,
-		hand: core.hand,
-		info: { boardId: 'test', person: core.hand.person },
+		origin: core.editContext.origin,
+		editContext: core.editContext,
+		info: { boardId: 'test', person: core.editContext.person },
 		people: [],
 		company: { own: {}, signs: [], onheard: () => {} },
 		tell: () => {},
 		version: 0,
 		role: 'owner' as Role,
-		may: (right: Right): boolean => may(room.role, right, OPEN_HOUSE),
+		may: (right: Right): boolean => may(room.role, right, OPEN_POLICY),
 		get leads(): boolean {
 			return leads(room.role);
 		},
@@ -93,7 +93,7 @@ export function boardInHand(): BoardInHand {
 /** Notes in a row, 300 units from each other. */
 export function notesInARow({ core }: BoardInHand, count = 3): string[] {
 	return addObjects(
-		core.hand,
+		core.editContext,
 		core.model,
 		Array.from({ length: count }, (_, i) => noteAt(core.sheet, 100 + i * 300, 100, `n${i}`)),
 	);

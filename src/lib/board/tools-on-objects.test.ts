@@ -17,12 +17,12 @@ describe('a locked wall', () => {
 	it('is worked on: a box selects what lies on it, a double click writes there; a small locked thing says so', () => {
 		const hand = boardInHand();
 		const { core, board } = hand;
-		const wall = addObject(core.hand, core.model, shapeAt(core.sheet, 0, 0));
+		const wall = addObject(core.editContext, core.model, shapeAt(core.sheet, 0, 0));
 		core.doc
 			.getMap<{ set(k: string, v: unknown): void }>('objects')
 			.get(wall)!
 			.set('box', [0, 0, 1100, 700, 0]);
-		lockObjects(core.hand, core.model, [wall], 'own');
+		lockObjects(core.editContext, core.model, [wall], 'own');
 		const [a, b] = notesInARow(hand, 2);
 		hand.drag([
 			[60, 60],
@@ -32,7 +32,7 @@ describe('a locked wall', () => {
 		expect(new Set(board.selection)).toEqual(new Set([a, b]));
 		expect(savedBox(hand, wall).slice(0, 2)).toEqual([0, 0]);
 		vi.mocked(toaster.create).mockClear();
-		lockObjects(core.hand, core.model, [a!], 'own');
+		lockObjects(core.editContext, core.model, [a!], 'own');
 		hand.drag([
 			[180, 150],
 			[240, 200],
@@ -67,7 +67,7 @@ describe('what was chosen for a connector', () => {
 		const hand = boardInHand();
 		const { core, board } = hand;
 		const [a, b, c] = notesInARow(hand);
-		const line = addObject(core.hand, core.model, linkBetween(core.sheet, a!, b!));
+		const line = addObject(core.editContext, core.model, linkBetween(core.sheet, a!, b!));
 		board.select([line]);
 		board.restyle({ width: 7, dash: 'dotted', start: 'dot' });
 		expect(board.next.width).toBe(5);
@@ -90,7 +90,7 @@ describe('larger letters', () => {
 		const hand = boardInHand();
 		const { core, board } = hand;
 		const long = 'Lamps pile up beside the bench until somebody finds the right fuse for each of them';
-		const ids = addObjects(core.hand, core.model, [
+		const ids = addObjects(core.editContext, core.model, [
 			noteAt(core.sheet, 0, 0, long),
 			shapeAt(core.sheet, 300, 0, long),
 			{
@@ -117,11 +117,11 @@ describe('what is selected', () => {
 		const hand = boardInHand();
 		const { core, board } = hand;
 		const [a, b] = notesInARow(hand, 2) as [string, string];
-		const other = addSheet(core.hand, core.model, 'Plan');
+		const other = addSheet(core.editContext, core.model, 'Plan');
 		board.select([a, b]);
-		moveToSheet(core.hand, core.model, [a], other);
+		moveToSheet(core.editContext, core.model, [a], other);
 		expect([...board.selection]).toEqual([b]);
-		removeSheet(core.hand, core.model, core.sheet);
+		removeSheet(core.editContext, core.model, core.sheet);
 		expect(board.sheet).toBe(other);
 		expect([...board.selection]).toEqual([]);
 	});

@@ -57,7 +57,7 @@ describe('picking', () => {
 	it('takes a group as one', () => {
 		const hand = boardInHand();
 		const [a, b] = notesInARow(hand);
-		const group = groupObjects(hand.core.hand, hand.core.model, [a!, b!])!;
+		const group = groupObjects(hand.core.editContext, hand.core.model, [a!, b!])!;
 		hand.click(180, 150);
 		expect([...hand.board.selection]).toEqual([group]);
 	});
@@ -132,7 +132,7 @@ describe('moving', () => {
 	it('leaves what is locked where it is, and everything when it is broken off', () => {
 		const hand = boardInHand();
 		const [a, b] = notesInARow(hand) as [string, string];
-		lockObjects(hand.core.hand, hand.core.model, [a], 'own');
+		lockObjects(hand.core.editContext, hand.core.model, [a], 'own');
 		hand.drag([
 			[180, 150],
 			[300, 300],
@@ -149,7 +149,7 @@ describe('moving', () => {
 	it('drops into columns where it was shown to land, and takes the whole out again', () => {
 		const hand = boardInHand();
 		const holder = holderAt(hand.core, 'columns');
-		const note = addObject(hand.core.hand, hand.core.model, noteAt(hand.core.sheet, 800, 200));
+		const note = addObject(hand.core.editContext, hand.core.model, noteAt(hand.core.sheet, 800, 200));
 		const { pick } = hand.board.tools;
 		hand.board.select([note]);
 		pick.down!(hand.board, hand.at(820, 240));
@@ -195,7 +195,7 @@ describe('shaping', () => {
 
 	it('turns by the knob, in steps with Shift', () => {
 		const hand = boardInHand();
-		const shape = addObject(hand.core.hand, hand.core.model, shapeAt(hand.core.sheet, 300, 300));
+		const shape = addObject(hand.core.editContext, hand.core.model, shapeAt(hand.core.sheet, 300, 300));
 		hand.click(380, 340);
 		hand.drag(
 			[
@@ -326,8 +326,8 @@ describe('connectors', () => {
 		const hand = boardInHand();
 		hand.board.snapping = false;
 		const [a, b] = notesInARow(hand) as [string, string];
-		const link = addObject(hand.core.hand, hand.core.model, linkBetween(hand.core.sheet, a, b));
-		addObject(hand.core.hand, hand.core.model, fieldAt(hand.core.sheet, 50, 50));
+		const link = addObject(hand.core.editContext, hand.core.model, linkBetween(hand.core.sheet, a, b));
+		addObject(hand.core.editContext, hand.core.model, fieldAt(hand.core.sheet, 50, 50));
 		const before = hand.board.held.shownRoute(link)!.path.at(-1)!;
 		const { pick } = hand.board.tools;
 		pick.down!(hand.board, hand.at(480, 150));

@@ -14,10 +14,10 @@ describe('taking steps back', () => {
 	it('passes over what others have changed since, and says so', () => {
 		const { board, core } = boardInHand();
 		const other = partner(core);
-		const [a, b] = [0, 400].map((x) => addObject(core.hand, core.model, noteAt(core.sheet, x, 0)));
-		moveObjects(core.hand, core.model, [a!], 10, 0);
-		moveObjects(core.hand, core.model, [b!], 10, 0);
-		moveObjects(other.hand, other.model, [b!], 0, 300);
+		const [a, b] = [0, 400].map((x) => addObject(core.editContext, core.model, noteAt(core.sheet, x, 0)));
+		moveObjects(core.editContext, core.model, [a!], 10, 0);
+		moveObjects(core.editContext, core.model, [b!], 10, 0);
+		moveObjects(other.editContext, other.model, [b!], 0, 300);
 		const taken = board.steps.back()!;
 		expect(taken).toMatchObject({ passedOver: 1, tookOthers: false, changed: [a] });
 		expect(core.model.find(b!)!.box.slice(0, 2)).toEqual([410, 300]);
@@ -27,22 +27,22 @@ describe('taking steps back', () => {
 	it('says when others had written in what is gone', () => {
 		const { board, core } = boardInHand();
 		const other = partner(core);
-		const id = addObject(core.hand, core.model, noteAt(core.sheet, 0, 0));
+		const id = addObject(core.editContext, core.model, noteAt(core.sheet, 0, 0));
 		type(other.doc, id, 'Theirs');
 		expect(board.steps.back()).toMatchObject({ tookOthers: true, changed: [id] });
 		board.steps.again();
 		expect(core.model.find(id)).toBeDefined();
-		const own = addObject(core.hand, core.model, noteAt(core.sheet, 0, 0));
-		setText(core.hand, own, 'Mine');
+		const own = addObject(core.editContext, core.model, noteAt(core.sheet, 0, 0));
+		setText(core.editContext, own, 'Mine');
 		board.steps.back();
 		expect(board.steps.back()).toMatchObject({ tookOthers: false, changed: [own] });
 	});
 
 	it('goes to where it was done', () => {
 		const { board, core } = boardInHand();
-		const sheet = addSheet(core.hand, core.model, 'Other');
-		const id = addObject(core.hand, core.model, noteAt(sheet, 5000, 5000));
-		moveObjects(core.hand, core.model, [id], 10, 0);
+		const sheet = addSheet(core.editContext, core.model, 'Other');
+		const id = addObject(core.editContext, core.model, noteAt(sheet, 5000, 5000));
+		moveObjects(core.editContext, core.model, [id], 10, 0);
 		expect(board.sheet).not.toBe(sheet);
 		board.stepBack();
 		expect(board.sheet).toBe(sheet);
@@ -53,12 +53,12 @@ describe('taking steps back', () => {
 	it('takes back what the server did in its turn, and does it again', async () => {
 		const { board, core } = boardInHand();
 		const done: string[] = [];
-		addObject(core.hand, core.model, noteAt(core.sheet, 0, 0));
+		addObject(core.editContext, core.model, noteAt(core.sheet, 0, 0));
 		board.steps.did({
 			back: () => Promise.resolve(done.push('back')),
 			again: () => Promise.resolve(done.push('again')),
 		});
-		const later = addObject(core.hand, core.model, noteAt(core.sheet, 0, 0));
+		const later = addObject(core.editContext, core.model, noteAt(core.sheet, 0, 0));
 		board.stepBack();
 		expect(core.model.find(later)).toBeUndefined();
 		expect(done).toEqual([]);

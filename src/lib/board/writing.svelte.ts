@@ -60,7 +60,7 @@ export class Writing {
 		board.undo.captureTimeout = PAUSE;
 		this.undoMark = board.undo.undoStack.length;
 		this.lastSeen = object;
-		if (part !== undefined) openCell(board.room.hand, id, part);
+		if (part !== undefined) openCell(board.room.editContext, id, part);
 		this.part = part;
 		this.id = id;
 		board.painter?.setEditing(id, part);
@@ -77,13 +77,13 @@ export class Writing {
 		board.held.lift([id]);
 		board.painter?.setEditing(undefined);
 		const object = board.model.find(id);
-		if (isText(object) && isEmpty(object.text)) removeObjects(board.room.hand, board.model, [id]);
+		if (isText(object) && isEmpty(object.text)) removeObjects(board.room.editContext, board.model, [id]);
 		else if (object)
 			this.appending(() => {
 				this.grow(object);
 				// Letters are changes of the text; that the object has changed is said once.
 				if (board.undo.undoStack.length > this.undoMark)
-					transact(board.room.hand, () => patch(board.room.hand, id, {}));
+					transact(board.room.editContext, () => patch(board.room.editContext, id, {}));
 			});
 		this.endUndo();
 		board.held.drop();
@@ -213,10 +213,10 @@ export class Writing {
 	}
 
 	/** Makes a note, or the rows of a holder, as high as the text needs; bare text is as high as its lines. */
-	grow(object: BoardObject, hand = this.board.room.hand): void {
+	grow(object: BoardObject, editContext = this.board.room.editContext): void {
 		const { board } = this;
 		if (isHolder(object)) {
-			fitRows(hand, board.model, object.id, board.context);
+			fitRows(editContext, board.model, object.id, board.context);
 			return;
 		}
 		if (object.lock) return;
@@ -225,7 +225,7 @@ export class Writing {
 		const grown = traitsOf(object).height === 'follows' ? needed : Math.max(h, needed);
 		const width = neededWidth(object, board.context);
 		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
-			setBoxes(hand, new Map([[object.id, [x, y, width, grown, angle]]]));
+			setBoxes(editContext, new Map([[object.id, [x, y, width, grown, angle]]]));
 	}
 
 	private isFollowing = false;
@@ -243,7 +243,7 @@ export class Writing {
 			this.isFollowing = false;
 			const object = this.id ? this.board.model.find(this.id) : undefined;
 			if (!object || this.part === undefined) return;
-			if (isBack) this.grow(object, { ...room.hand, origin: FITTED });
+			if (isBack) this.grow(object, { ...room.editContext, origin: FITTED });
 			else this.appending(() => this.grow(object));
 		});
 	}
@@ -258,7 +258,7 @@ export class Writing {
 		if (next !== undefined) this.start(holder.id, next);
 		else if (by > 0 && this.part !== undefined && canChangeTracks(holder as Holder, 'row')) {
 			this.stop();
-			addTrack(board.room.hand, board.model, holder.id, 'row', rowAndCol(parts.at(-1)!).row);
+			addTrack(board.room.editContext, board.model, holder.id, 'row', rowAndCol(parts.at(-1)!).row);
 			const first = textParts(board.model.find(holder.id) as Holder).find(
 				(part) => rowAndCol(part).row === board.model.find(holder.id)!.parts!.rows.at(-1)!.id,
 			);
@@ -277,7 +277,7 @@ export class Writing {
 		const { rows } = holder.parts!;
 		const below = rows[rows.findIndex((each) => each.id === row) + 1];
 		this.stop();
-		const next = below?.id ?? addTrack(board.room.hand, board.model, holder.id, 'row', row);
+		const next = below?.id ?? addTrack(board.room.editContext, board.model, holder.id, 'row', row);
 		this.start(holder.id, `${next}:${col}`);
 		return true;
 	}

@@ -224,7 +224,7 @@
 
 	// Whoever may not write any more puts down what they have in hand.
 	$effect(() => {
-		void room.house;
+		void room.policy;
 		if (board.mayTake(board.tool) && board.mayEdit) return;
 		untrack(() => {
 			board.writing.checkRights();

@@ -23,7 +23,7 @@
 	let problem = $state('');
 	let busy = $state(false);
 	const boardId = $derived(room.info.boardId);
-	const given = $derived(GIVEN_ROLES.filter((each) => mayGive(room.role, each, room.house)));
+	const given = $derived(GIVEN_ROLES.filter((each) => mayGive(room.role, each, room.policy)));
 	/** Until when a link lets people in, hours from now; 0 is for ever. */
 	const ENDS = [
 		{ hours: 0, label: () => m.link_ends_never() },

@@ -46,7 +46,7 @@
 	const SHOWN = 4;
 	/** Why one may not do everything now. */
 	const roleHint = $derived(
-		!writes(room.role) ? m.role_viewer_hint() : room.house.watching ? m.only_watching() : nowWords(room),
+		!writes(room.role) ? m.role_viewer_hint() : room.policy.watching ? m.only_watching() : nowWords(room),
 	);
 	const showsRole = $derived(!room.may('edit') && room.save.is === 'saved');
 	const saveTold = $derived(saveWords(room.save) + (showsRole ? ` · ${roleHint}` : ''));

@@ -62,7 +62,7 @@ export class ThemesPreview {
 		if (!this.proposal) return;
 		const { board } = this;
 		const themes = this.proposal.themes.filter((theme) => theme.noteIds.length > 0);
-		const ids = acceptThemes(board.room.hand, board.model, themes);
+		const ids = acceptThemes(board.room.editContext, board.model, themes);
 		this.proposal = undefined;
 		const boxes = ids.flatMap((id) => board.model.boundsOf(id) ?? []);
 		board.select([]);

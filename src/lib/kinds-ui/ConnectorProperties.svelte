@@ -23,7 +23,7 @@
 	const isBent = $derived(isConnector(only) && Boolean(only.bends?.length));
 
 	function unbend(): void {
-		if (isConnector(only)) changeConnector(board.room.hand, only.id, { ends: only.ends });
+		if (isConnector(only)) changeConnector(board.room.editContext, only.id, { ends: only.ends });
 	}
 </script>
 

@@ -32,13 +32,13 @@
 		const name = event.currentTarget.value.trim().slice(0, 80);
 		const known = board.room.people.find((person) => person.name === name);
 		const id =
-			known?.person ?? (name === board.room.info.person.name ? board.room.hand.person.id : undefined);
+			known?.person ?? (name === board.room.info.person.name ? board.room.editContext.person.id : undefined);
 		const value = name === '' ? undefined : { name, ...(id ? { id } : {}) };
-		if (holder && row !== undefined) setFact(board.room.hand, holder.id, row, 'person', value);
+		if (holder && row !== undefined) setFact(board.room.editContext, holder.id, row, 'person', value);
 	}
 	function setDue(event: Event & { currentTarget: HTMLInputElement }): void {
 		if (holder && row !== undefined)
-			setFact(board.room.hand, holder.id, row, 'due', event.currentTarget.value || undefined);
+			setFact(board.room.editContext, holder.id, row, 'due', event.currentTarget.value || undefined);
 	}
 </script>
 
@@ -79,17 +79,18 @@
 		aria-pressed={facts.done === true}
 		aria-label={m.item_done()}
 		title={m.item_done()}
-		onclick={() => setFact(board.room.hand, holder.id, row, 'done', facts.done ? undefined : true)}
+		onclick={() => setFact(board.room.editContext, holder.id, row, 'done', facts.done ? undefined : true)}
 		><Check size={18} /></button
 	>
 	<button
 		type="button"
 		class="icon-button"
 		aria-pressed={facts.signed !== undefined}
-		disabled={facts.signed !== undefined && facts.signed.id !== board.room.hand.person.id}
+		disabled={facts.signed !== undefined && facts.signed.id !== board.room.editContext.person.id}
 		aria-label={facts.signed ? m.item_signed_by({ name: facts.signed.name }) : m.item_sign()}
 		title={facts.signed ? m.item_signed_by({ name: facts.signed.name }) : m.item_sign()}
-		onclick={() => signOff(board.room.hand, board.model, holder.id, row)}><Signature size={18} /></button
+		onclick={() => signOff(board.room.editContext, board.model, holder.id, row)}
+		><Signature size={18} /></button
 	>
 {:else if holder}
 	<Swatches

@@ -40,7 +40,7 @@
 			boxes.set(note.id, [x + (w - nw) / 2, y + (h - nh) / 2, nw, nh, angle]);
 		}
 		board.asOne(() => {
-			setBoxes(board.room.hand, boxes);
+			setBoxes(board.room.editContext, boxes);
 			for (const id of boxes.keys()) {
 				const note = board.model.find(id);
 				if (note) board.writing.grow(note);

@@ -7,7 +7,7 @@ import { readParking } from '$core/session/parking';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { nod } from '$core/board/approve';
 import { addObject, moveObjects, restyle } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { guessLanding } from '$core/board/gather';
 import { BoardModel } from '$core/board/model';
 import { PIGMENTS } from '$core/board/colours';
@@ -17,7 +17,7 @@ import { ballotOf, nextDoing, type Known } from '$core/rehearsal/doing';
 import { pauseOf, type Simulated } from '$core/rehearsal/habits';
 import { pick, randomFrom } from '$core/rehearsal/random';
 import { gatheringFor } from '$core/session/gathering';
-import { type House, houseSchema, may, OPEN_HOUSE, type Right } from '$core/access/rights';
+import { type BoardPolicy, policySchema, may, OPEN_POLICY, type Right } from '$core/access/rights';
 import { type Role, ROLES } from '$core/access/roles';
 import { readSession, runningStep } from '$core/session/runsheet';
 import { writeSilently } from '$core/session/silence';
@@ -46,7 +46,7 @@ export interface Tally {
 
 const meSchema = z.object({ me: z.object({ id: z.string(), name: z.string(), keeper: z.string() }) });
 const wordSchema = z.discriminatedUnion('is', [
-	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema }),
+	z.object({ is: z.literal('rights'), role: z.enum(ROLES), policy: policySchema }),
 	z.object({ is: z.literal('vote') }),
 ]);
 
@@ -56,7 +56,7 @@ export class SimulatedPerson {
 	private cookie = '';
 	private me = { id: '', name: '', keeper: '' };
 	private role: Role = 'editor';
-	private house: House = OPEN_HOUSE;
+	private policy: BoardPolicy = OPEN_POLICY;
 	private socket: HocuspocusProviderWebsocket | undefined;
 	private readonly providers: HocuspocusProvider[] = [];
 	private readonly stage = new Y.Doc();
@@ -124,20 +124,20 @@ export class SimulatedPerson {
 		await this.vote();
 		const doing = nextDoing(this.who.habit, this.random, this.know());
 		const { stageModel: model } = this;
-		const hand = this.handOn(this.stage);
+		const editContext = this.handOn(this.stage);
 		switch (doing.do) {
 			case 'write':
 				this.write(doing.text);
 				return;
 			case 'nod':
-				nod(hand, model, [doing.note]);
+				nod(editContext, model, [doing.note]);
 				this.tally.nods++;
 				return;
 			case 'move':
-				moveObjects(hand, model, [doing.note], doing.dx, doing.dy);
+				moveObjects(editContext, model, [doing.note], doing.dx, doing.dy);
 				return;
 			case 'colour':
-				restyle(hand, model, [doing.note], { pigment: pick(this.random, PIGMENTS) });
+				restyle(editContext, model, [doing.note], { pigment: pick(this.random, PIGMENTS) });
 				return;
 			case 'park':
 				await this.ask('POST', 'parking', { do: 'park', text: doing.text });
@@ -186,14 +186,14 @@ export class SimulatedPerson {
 		const word = wordSchema.safeParse(JSON.parse(payload));
 		if (!word.success || word.data.is !== 'rights') return;
 		this.role = word.data.role;
-		this.house = word.data.house;
+		this.policy = word.data.policy;
 	}
 
 	private may(right: Right): boolean {
-		return may(this.role, right, this.house);
+		return may(this.role, right, this.policy);
 	}
 
-	private handOn(doc: Y.Doc): Hand {
+	private handOn(doc: Y.Doc): EditContext {
 		return {
 			doc,
 			person: this.me,
@@ -229,7 +229,7 @@ export class SimulatedPerson {
 		const isFree = this.may('nod');
 		return {
 			gathers: this.may('line') && this.gathering() !== undefined,
-			may: this.house.step.may,
+			may: this.policy.step.may,
 			kind: step?.kind,
 			own: notes.filter(({ by, lock, held }) => by[0] === this.me.id && !lock && !held).map(({ id }) => id),
 			others: isFree

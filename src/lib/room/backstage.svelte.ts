@@ -1,7 +1,7 @@
 /** What only those who lead see, as one of them has it: notes on steps, and objects that wait backstage. */
 import { asidesOf, cueOf, setCue } from '$core/session/backstage';
 import { removeObjects } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import type * as Y from 'yjs';
@@ -14,7 +14,7 @@ export class Backstage {
 
 	constructor(
 		readonly doc: Y.Doc,
-		private readonly hand: Omit<Hand, 'doc'>,
+		private readonly editContext: Omit<EditContext, 'doc'>,
 	) {
 		this.model = new BoardModel(doc, 0);
 		const note = (): void => void this.version++;
@@ -52,7 +52,7 @@ export class Backstage {
 	}
 
 	remove(ids: readonly string[]): void {
-		removeObjects({ ...this.hand, doc: this.doc }, this.model, ids);
+		removeObjects({ ...this.editContext, doc: this.doc }, this.model, ids);
 	}
 
 	destroy(): void {

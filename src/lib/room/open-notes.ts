@@ -37,6 +37,8 @@ export function openNotesOf(room: Room): OpenNote[] {
 		.sort((a, b) => b.made - a.made);
 }
 
-export const changeOpenNote = (room: Room, id: string, text: string): void => setText(room.hand, id, text);
+export const changeOpenNote = (room: Room, id: string, text: string): void =>
+	setText(room.editContext, id, text);
 
-export const takeBackOpenNote = (room: Room, id: string): void => removeObjects(room.hand, room.model, [id]);
+export const takeBackOpenNote = (room: Room, id: string): void =>
+	removeObjects(room.editContext, room.model, [id]);

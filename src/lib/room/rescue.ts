@@ -15,12 +15,12 @@ const RESCUED = 'rescued';
 export function rescue(room: Room, { object, part, text }: LostWords): void {
 	// It is told in the middle of a change; that has to be over first.
 	queueMicrotask(() => {
-		const hand = { ...room.hand, origin: RESCUED };
+		const editContext = { ...room.editContext, origin: RESCUED };
 		const note = isNote(object) && part === undefined ? object : undefined;
 		const [x, y] = object.box;
-		hand.doc.transact(() => {
-			addFoundSheet(hand.doc, room.model, m.found_sheet());
-			addObject(hand, room.model, {
+		editContext.doc.transact(() => {
+			addFoundSheet(editContext.doc, room.model, m.found_sheet());
+			addObject(editContext, room.model, {
 				kind: 'note',
 				sheet: FOUND_SHEET,
 				box: note?.box ?? [x, y, 160, 96, 0],

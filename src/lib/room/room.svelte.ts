@@ -6,9 +6,9 @@ import { isNote } from '$core/board/kinds/guards';
 import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
 import { addObject } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import type { Pigment } from '$core/board/colours';
-import { type House, may, OPEN_HOUSE, type Right, seesNames } from '$core/access/rights';
+import { type BoardPolicy, may, OPEN_POLICY, type Right, seesNames } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
 import { TalkModel } from '$core/talk/model';
 import { LAYERS, type OpenLayer } from '$core/access/layers';
@@ -44,7 +44,7 @@ export interface RoomInfo {
 	boardId: string;
 	title: string;
 	role: Role;
-	house: House;
+	policy: BoardPolicy;
 	/** Under what the person goes on the board. */
 	person: { id: string; name: string; guest: boolean };
 	/** Whose store in this browser it is: their own id, whatever they go by. */
@@ -74,7 +74,7 @@ export class Room {
 	/** Counts how often the server said that somebody's rights changed. */
 	rightsHeard = $state(0);
 	/** How the board is run. */
-	house = $state.raw<House>(OPEN_HOUSE);
+	policy = $state.raw<BoardPolicy>(OPEN_POLICY);
 	plan = $state.raw<SessionState>(EMPTY_SESSION);
 	/** Runs of silent writing. */
 	silences = $state.raw<Silence[]>([]);
@@ -142,12 +142,12 @@ export class Room {
 	) {
 		this.title = info.title;
 		this.role = info.role;
-		this.house = info.house;
+		this.policy = info.policy;
 		this.documents = new Documents(info.boardId, info.madeAt, copy, {
 			message: (message) => this.hear(message),
 			hurried: () => this.onrefused('hurried'),
 			renewed: () => this.onrenewed(),
-			may: (right) => may(this.role, right, this.house),
+			may: (right) => may(this.role, right, this.policy),
 			confirmed: (layer) => {
 				if (layer === 'stage') this.unsavedTexts?.clear();
 			},
@@ -170,7 +170,8 @@ export class Room {
 			(lost) => rescue(this, lost),
 		);
 		this.stops.push(() => this.unsavedTexts.destroy());
-		this.backstage = backstage && new Backstage(this.documents.open('backstage', backstage), this.hand);
+		this.backstage =
+			backstage && new Backstage(this.documents.open('backstage', backstage), this.editContext);
 		const { awareness } = this.documents.provider('stage');
 		this.company = new Company(awareness!, info.person, () => this.may('talk'));
 		this.talk = new TalkModel(this.documents.doc('talk'));
@@ -205,7 +206,7 @@ export class Room {
 	}
 
 	/** Who edits: handed to every edit in core. */
-	get hand(): Hand {
+	get editContext(): EditContext {
 		return {
 			doc: this.stage,
 			person: this.info.person,
@@ -216,13 +217,13 @@ export class Room {
 	}
 
 	/** Who says something: handed to what is said in core. */
-	get voice(): Hand {
-		return { ...this.hand, doc: this.talk.doc };
+	get voice(): EditContext {
+		return { ...this.editContext, doc: this.talk.doc };
 	}
 
 	/** Whether this person may do something now. */
 	may(right: Right): boolean {
-		return this.access === 'open' && may(this.role, right, this.house);
+		return this.access === 'open' && may(this.role, right, this.policy);
 	}
 
 	/** Everybody who is known here by name: who is in, oneself, and who has said something. */
@@ -269,7 +270,7 @@ export class Room {
 		const field = gathering && this.model.find(gathering.field);
 		if (!gathering || !field) return undefined;
 		if (gathering.silence) return this.silent?.write(gathering.silence, text, pigment);
-		return addObject(this.hand, this.model, {
+		return addObject(this.editContext, this.model, {
 			kind: 'note',
 			sheet: field.sheet,
 			box: guessLanding(this.model, field),
@@ -309,14 +310,14 @@ export class Room {
 
 	/** Opens one's own silent notes, once. */
 	private async openSilent(): Promise<void> {
-		if (may(this.role, 'keep notes', this.house)) await (this.openingSilent ??= this.fetchSilent());
+		if (may(this.role, 'keep notes', this.policy)) await (this.openingSilent ??= this.fetchSilent());
 	}
 
 	private async fetchSilent(): Promise<void> {
 		const { boardId, madeAt, keeper } = this.info;
 		const content = await firstContent(boardId, 'silent', madeAt, Promise.resolve(this.copy), keeper);
 		const doc = this.documents.open('silent', content);
-		this.silent = new SilentNotes(doc, this.hand);
+		this.silent = new SilentNotes(doc, this.editContext);
 	}
 
 	/**
@@ -343,13 +344,13 @@ export class Room {
 	}
 
 	/** The server changed what this person may do. */
-	private hearRights({ role, house, person }: RightsMessage): void {
+	private hearRights({ role, policy, person }: RightsMessage): void {
 		const led = this.leads;
 		if (person !== this.info.person.id) return this.onrenewed();
 		this.rightsHeard++;
 		const could = this.documents.writable;
 		this.role = role;
-		this.house = house;
+		this.policy = policy;
 		// Whoever leads from now on, or no more, sees other documents.
 		if (led !== this.leads) return this.onrenewed();
 		this.documents.sendAgain(this.documents.writable.filter((layer) => !could.includes(layer)));
@@ -360,13 +361,13 @@ export class Room {
 
 	/** Whether one is told the names behind voices. */
 	private get isToldNames(): boolean {
-		return this.house.names !== 'shown' && seesNames(this.role, this.house);
+		return this.policy.names !== 'shown' && seesNames(this.role, this.policy);
 	}
 
 	/** While only own notes may be touched, everything else stands as if it were locked. */
 	private guard(): void {
 		const { id } = this.info.person;
-		const isLimited = !may(this.role, 'edit', this.house) && may(this.role, 'own notes', this.house);
+		const isLimited = !may(this.role, 'edit', this.policy) && may(this.role, 'own notes', this.policy);
 		this.model.guard(isLimited ? (object) => !isNote(object) || object.by[0] !== id : undefined);
 	}
 

@@ -1,12 +1,12 @@
 /** What the server says beside the documents: somebody's rights changed, everyone is called to a place, the board is full. */
 import { callSchema } from '$core/session/calls';
-import { houseSchema } from '$core/access/rights';
+import { policySchema } from '$core/access/rights';
 import { ROLES } from '$core/access/roles';
 import { z } from 'zod';
 
 const messageSchema = z.discriminatedUnion('is', [
 	/** `person` is the id under which one goes from now on. */
-	z.object({ is: z.literal('rights'), role: z.enum(ROLES), house: houseSchema, person: z.string() }),
+	z.object({ is: z.literal('rights'), role: z.enum(ROLES), policy: policySchema, person: z.string() }),
 	callSchema.extend({ is: z.literal('call') }),
 	z.object({ is: z.literal('full') }),
 	/** Somebody has written silently, or taken something back: how many there are can be asked. */

@@ -2,7 +2,7 @@
 import { isNote } from '$core/board/kinds/guards';
 import type { Pigment } from '$core/board/colours';
 import { removeObjects, setText } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { objectsOf } from '$core/board/document';
 import { BoardModel } from '$core/board/model';
 import type { ObjectOf } from '$core/board/objects';
@@ -27,7 +27,7 @@ export class SilentNotes {
 
 	constructor(
 		readonly doc: Y.Doc,
-		private readonly hand: Omit<Hand, 'doc'>,
+		private readonly editContext: Omit<EditContext, 'doc'>,
 	) {
 		this.model = new BoardModel(doc, 0);
 		this.stop = this.model.onChange(() => this.version++);
@@ -64,7 +64,7 @@ export class SilentNotes {
 	/** Takes a note out to put it somewhere else. */
 	take(id: string): OwnNote | undefined {
 		const note = this.notes.find((each) => each.id === id);
-		if (note) this.doc.transact(() => objectsOf(this.doc).delete(id), this.hand.origin);
+		if (note) this.doc.transact(() => objectsOf(this.doc).delete(id), this.editContext.origin);
 		return note;
 	}
 
@@ -73,7 +73,7 @@ export class SilentNotes {
 		this.model.destroy();
 	}
 
-	private get own(): Hand {
-		return { ...this.hand, doc: this.doc };
+	private get own(): EditContext {
+		return { ...this.editContext, doc: this.doc };
 	}
 }

@@ -35,12 +35,12 @@ const words = ({ text }: LostWords): string => plainText(text);
 describe('texts that are not saved', () => {
 	it('are told to be lost, whole, when others delete what they stand in before they arrive', () => {
 		const { board, offline, lost, begin, stored } = offlineWriter();
-		const id = addObject(board.hand, board.model, noteAt(board.sheet, 0, 0, 'the bench'));
+		const id = addObject(board.editContext, board.model, noteAt(board.sheet, 0, 0, 'the bench'));
 		begin();
 		offline.cut();
 		write(offline.doc, id, 'Mend ');
 		expect(stored()).toEqual([id]);
-		removeObjects(board.hand, board.model, [id]);
+		removeObjects(board.editContext, board.model, [id]);
 		offline.join();
 		expect(lost.map(words)).toEqual(['Mend the bench']);
 		expect(stored()).toEqual([]);
@@ -57,7 +57,7 @@ describe('texts that are not saved', () => {
 		seedText(cell, cellKey(part));
 		write(offline.doc, id, 'two screws', part);
 		seedText(board.doc.getMap<Y.Map<unknown>>('objects').get(id)!, cellKey(part));
-		removeTrack(board.hand, board.model, id, 'row', rows[1]!.id);
+		removeTrack(board.editContext, board.model, id, 'row', rows[1]!.id);
 		offline.join();
 		expect(lost.map(({ part: at, ...rest }) => [at, words(rest as LostWords)])).toEqual([
 			[part, 'two screws'],
@@ -66,19 +66,25 @@ describe('texts that are not saved', () => {
 
 	it('that are saved, or deleted by their own writer, are not told', () => {
 		const { board, offline, lost, begin } = offlineWriter();
-		const ids = ['a', 'b'].map((text) => addObject(board.hand, board.model, noteAt(board.sheet, 0, 0, text)));
+		const ids = ['a', 'b'].map((text) =>
+			addObject(board.editContext, board.model, noteAt(board.sheet, 0, 0, text)),
+		);
 		const texts = begin();
 		for (const id of ids) write(offline.doc, id, 'x');
 		texts.clear();
-		removeObjects(board.hand, board.model, [ids[0]!]);
+		removeObjects(board.editContext, board.model, [ids[0]!]);
 		write(offline.doc, ids[1]!, 'y');
-		removeObjects(offline.hand, offline.model, [ids[1]!]);
+		removeObjects(offline.editContext, offline.model, [ids[1]!]);
 		expect(lost).toEqual([]);
 	});
 
 	it('are known again on the next visit', () => {
 		const board = testBoard();
-		const id = addObject(board.hand, board.model, noteAt(board.sheet, 0, 0, 'Typed, then the window closed'));
+		const id = addObject(
+			board.editContext,
+			board.model,
+			noteAt(board.sheet, 0, 0, 'Typed, then the window closed'),
+		);
 		const offline = partner(board);
 		const lost: LostWords[] = [];
 		new UnsavedTexts(
@@ -88,7 +94,7 @@ describe('texts that are not saved', () => {
 			() => {},
 			(each) => lost.push(each),
 		);
-		removeObjects(board.hand, board.model, [id]);
+		removeObjects(board.editContext, board.model, [id]);
 		expect(lost.map(words)).toEqual(['Typed, then the window closed']);
 	});
 });

@@ -24,7 +24,7 @@ export async function boardsOf(personId: string): Promise<ListedBoard[]> {
 			id: boards.id,
 			title: boards.title,
 			role: memberships.role,
-			house: HOUSE,
+			policy: HOUSE,
 			changedAt: boards.changedAt,
 			openedAt: memberships.openedAt,
 			starred: memberships.starred,
@@ -38,13 +38,13 @@ export async function boardsOf(personId: string): Promise<ListedBoard[]> {
 		.where(
 			and(eq(memberships.personId, personId), or(isNull(boards.deletedAt), eq(memberships.role, 'owner'))),
 		);
-	return rows.map(({ house, ...row }) => ({
+	return rows.map(({ policy, ...row }) => ({
 		...row,
 		projectId: row.projectId ?? undefined,
 		changedAt: row.changedAt.getTime(),
 		openedAt: row.openedAt?.getTime(),
 		deletedAt: row.deletedAt?.getTime(),
-		open: may(row.role, 'enter', house),
+		open: may(row.role, 'enter', policy),
 	}));
 }
 

@@ -3,7 +3,7 @@ import { m } from '$lib/messages';
 import { and, eq, isNull } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema } from './db';
-import { type House, may, type Right } from '$core/access/rights';
+import { type BoardPolicy, may, type Right } from '$core/access/rights';
 import { owns, type Role } from '$core/access/roles';
 
 const { boards, memberships } = schema;
@@ -23,7 +23,7 @@ export interface Membership {
 	role: Role;
 	linkId: string | null;
 	/** How the board is set. */
-	house: House;
+	policy: BoardPolicy;
 	/** Tells boards apart that were made anew, or restored, under the same id. */
 	madeAt: number;
 }
@@ -40,7 +40,7 @@ export const HOUSE = {
 	closed: boards.closed,
 	names: boards.names,
 	step: boards.stepRule,
-} satisfies Record<keyof House, unknown>;
+} satisfies Record<keyof BoardPolicy, unknown>;
 
 /** The person's part in a board that is not deleted, or undefined. */
 export async function membershipOf(boardId: string, personId: string): Promise<Membership | undefined> {
@@ -49,7 +49,7 @@ export async function membershipOf(boardId: string, personId: string): Promise<M
 		.select({
 			role: memberships.role,
 			linkId: memberships.linkId,
-			house: HOUSE,
+			policy: HOUSE,
 			createdAt: boards.createdAt,
 			edition: boards.edition,
 		})
@@ -59,17 +59,17 @@ export async function membershipOf(boardId: string, personId: string): Promise<M
 			and(eq(memberships.boardId, boardId), eq(memberships.personId, personId), isNull(boards.deletedAt)),
 		);
 	if (!found) return undefined;
-	const { role, linkId, house } = found;
-	return { role, linkId, house, madeAt: madeAtOf(found) };
+	const { role, linkId, policy } = found;
+	return { role, linkId, policy, madeAt: madeAtOf(found) };
 }
 
 /** Like `membershipOf`, but throws Refused, in words, when the person may not enter or may not do this. */
 export async function requireRight(boardId: string, personId: string, right: Right): Promise<Membership> {
 	const membership = await membershipOf(boardId, personId);
 	if (!membership) throw new Refused(m.board_no_access(), 404);
-	const { role, house } = membership;
-	if (!may(role, 'enter', house)) throw new Refused(m.board_closed());
-	if (!may(role, right, house)) throw new Refused(REFUSALS[right]());
+	const { role, policy } = membership;
+	if (!may(role, 'enter', policy)) throw new Refused(m.board_closed());
+	if (!may(role, right, policy)) throw new Refused(REFUSALS[right]());
 	return membership;
 }
 

@@ -24,9 +24,9 @@ export interface History {
 
 /** Earlier moments show what was written in the names of those who wrote it: while these are hidden only those who see names look. */
 async function requireLook(boardId: string, personId: string): Promise<void> {
-	const { house } = await requireRight(boardId, personId, 'enter');
-	if (house.names !== 'shown') await requireRight(boardId, personId, 'lead');
-	if (house.names === 'hidden') throw new Refused(m.error_names_hidden());
+	const { policy } = await requireRight(boardId, personId, 'enter');
+	if (policy.names !== 'shown') await requireRight(boardId, personId, 'lead');
+	if (policy.names === 'hidden') throw new Refused(m.error_names_hidden());
 	// What is backstage now was on the stage earlier, perhaps, while it was prepared.
 	if (await hasBackstage(boardId)) await requireRight(boardId, personId, 'lead');
 }

@@ -50,8 +50,8 @@ export async function createLink(
 	wish: LinkWish,
 	token = newToken(),
 ): Promise<NewLink> {
-	const { role, house } = await requireRight(boardId, personId, 'share');
-	if (!mayGive(role, wish.role, house)) throw new Refused(m.error_give_more());
+	const { role, policy } = await requireRight(boardId, personId, 'share');
+	if (!mayGive(role, wish.role, policy)) throw new Refused(m.error_give_more());
 	const id = nanoid(12);
 	const code = wish.code ? newCode() : null;
 	await database()

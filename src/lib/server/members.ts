@@ -1,6 +1,6 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
 import { m } from '$lib/messages';
-import { type House, mayChange, seesNames, type Settings } from '$core/access/rights';
+import { type BoardPolicy, mayChange, seesNames, type Settings } from '$core/access/rights';
 import { givenOr, type GivenRole, owns, type Role, USUAL_ROLE } from '$core/access/roles';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
@@ -20,19 +20,19 @@ export interface Member {
 
 /** Everybody who belongs to a board, in the order in which they came; voices in the order of their names. */
 export async function membersOf(boardId: string, personId: string): Promise<Member[]> {
-	const { role, house } = await requireRight(boardId, personId, 'enter');
+	const { role, policy } = await requireRight(boardId, personId, 'enter');
 	const rows = await database()
 		.db.select({ id: people.id, name: people.name, guest: people.isAnonymous })
 		.from(memberships)
 		.innerJoin(people, eq(people.id, memberships.personId))
 		.where(eq(memberships.boardId, boardId))
 		.orderBy(asc(memberships.joinedAt), asc(people.id));
-	const speaking = await speakersOn(boardId, house);
+	const speaking = await speakersOn(boardId, policy);
 	const members = rows.flatMap((row): Member[] => {
 		const one = speaking.get(row.id);
 		if (!one) return [];
 		const isVoice = one.speaker.id !== row.id;
-		const behind = isVoice && seesNames(role, house) ? { behind: row.name } : {};
+		const behind = isVoice && seesNames(role, policy) ? { behind: row.name } : {};
 		return [{ ...one.speaker, role: one.role, guest: isVoice || (row.guest ?? false), ...behind }];
 	});
 	const isVoice = ({ id }: Member): boolean => id.startsWith('voice-');
@@ -46,9 +46,9 @@ export async function membersOf(boardId: string, personId: string): Promise<Memb
 /** Parts by person, for telling everybody who has the board open what they may do now, and under what name. */
 export async function speakingOn(
 	boardId: string,
-): Promise<{ house: House; people: Map<string, Speaking> } | undefined> {
-	const [house] = await database().db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
-	return house && { house, people: await speakersOn(boardId, house) };
+): Promise<{ policy: BoardPolicy; people: Map<string, Speaking> } | undefined> {
+	const [policy] = await database().db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
+	return policy && { policy, people: await speakersOn(boardId, policy) };
 }
 
 /** Somebody else whose part the person who asks may change, by the id under which they are shown. Returns their own id. */
@@ -99,14 +99,14 @@ export interface Banned {
 
 /** Who may not come back. */
 export async function bannedFrom(boardId: string, personId: string): Promise<Banned[]> {
-	const { role, house } = await requireRight(boardId, personId, 'lead');
+	const { role, policy } = await requireRight(boardId, personId, 'lead');
 	const rows = await database()
 		.db.select({ id: people.id, name: people.name, at: bans.at })
 		.from(bans)
 		.innerJoin(people, eq(people.id, bans.personId))
 		.where(eq(bans.boardId, boardId))
 		.orderBy(asc(bans.at));
-	return rows.map((row) => (seesNames(role, house) ? row : { ...row, name: m.voice_earlier() }));
+	return rows.map((row) => (seesNames(role, policy) ? row : { ...row, name: m.voice_earlier() }));
 }
 
 /** Lets somebody in again who was banned, as what they were. */
@@ -163,12 +163,12 @@ export async function handOver(boardId: string, personId: string, to: string): P
 }
 
 /** Sets how the board is run. Returns how it was set and how it is set now. */
-export async function setHouse(
+export async function setPolicy(
 	boardId: string,
 	personId: string,
 	wish: Partial<Settings>,
-): Promise<{ before: House; now: House }> {
-	const { house: before } = await requireRight(boardId, personId, 'lead');
+): Promise<{ before: BoardPolicy; now: BoardPolicy }> {
+	const { policy: before } = await requireRight(boardId, personId, 'lead');
 	const given = Object.fromEntries(Object.entries(wish).filter(([, value]) => value !== undefined));
 	const { db } = database();
 	// Voices behind which people were wholly hidden are used by nobody else, and nobody was known behind them before.

@@ -4,7 +4,7 @@
  * table of people whom nobody can sign in as; only the membership says whose it is, and only while it is used.
  */
 import { m } from '$lib/messages';
-import { type House, isVeiled, seesNames } from '$core/access/rights';
+import { type BoardPolicy, isVeiled, seesNames } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
 import type { Identity } from '$core/session/veil';
 import { and, eq, isNull, sql } from 'drizzle-orm';
@@ -73,7 +73,7 @@ export interface Speaking {
 }
 
 /** Parts by person, and under what each goes, on a board that is set like that. */
-export async function speakersOn(boardId: string, house: House): Promise<Map<string, Speaking>> {
+export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<Map<string, Speaking>> {
 	const ask = () =>
 		database()
 			.db.select({
@@ -87,13 +87,13 @@ export async function speakersOn(boardId: string, house: House): Promise<Map<str
 			.innerJoin(people, eq(people.id, memberships.personId))
 			.where(eq(memberships.boardId, boardId));
 	let rows = await ask();
-	if (rows.some((row) => isVeiled(row.role, house) && row.aliasId === null)) {
+	if (rows.some((row) => isVeiled(row.role, policy) && row.aliasId === null)) {
 		await giveVoices(boardId);
 		rows = await ask();
 	}
 	return new Map(
 		rows.map(({ id, name, role, aliasId, number }) => {
-			const speaker = isVeiled(role, house)
+			const speaker = isVeiled(role, policy)
 				? { id: aliasId!, name: m.voice_name({ number: number! }) }
 				: { id, name };
 			return [id, { role, speaker }];
@@ -106,11 +106,11 @@ export async function speakerOn(
 	boardId: string,
 	person: Identity,
 	role: Role,
-	house: House,
+	policy: BoardPolicy,
 ): Promise<Identity> {
 	const { id, name } = person;
-	if (!isVeiled(role, house)) return { id, name };
-	return (await speakersOn(boardId, house)).get(id)?.speaker ?? { id: 'gone', name: m.voice_gone() };
+	if (!isVeiled(role, policy)) return { id, name };
+	return (await speakersOn(boardId, policy)).get(id)?.speaker ?? { id: 'gone', name: m.voice_gone() };
 }
 
 /** How people are to be called in front of somebody. */
@@ -129,7 +129,7 @@ interface Row extends Record<string, unknown> {
 /** Everybody who did something on a board, as they are called in front of somebody with that part in it. */
 export async function namesOn(
 	boardId: string,
-	{ role, house }: { role: Role; house: House },
+	{ role, policy }: { role: Role; policy: BoardPolicy },
 	reader: string,
 ): Promise<Names> {
 	const rows = await database().db.execute<Row>(sql`
@@ -138,12 +138,12 @@ export async function namesOn(
 		left join memberships voiced on voiced.alias_id = p.id and voiced.board_id = ${boardId}
 		left join people behind on behind.id = voiced.person_id
 		where p.id in (select person_id from happenings where board_id = ${boardId})`);
-	const isOpen = seesNames(role, house);
+	const isOpen = seesNames(role, policy);
 	const gone = { id: 'gone', name: m.voice_gone() };
 	const shown = new Map<string, Identity>();
 	for (const { id, name, role: part, behind } of rows) {
 		const isVoice = id.startsWith('voice-');
-		if (isVoice && behind !== null && isOpen && house.names === 'veiled')
+		if (isVoice && behind !== null && isOpen && policy.names === 'veiled')
 			shown.set(id, { id, name: m.voice_behind({ voice: name, name: behind }) });
 		else if (isVoice || isOpen || id === reader || (part !== null && leads(part)))
 			shown.set(id, { id, name });

@@ -1,6 +1,6 @@
 /** Making boards with something on them: blank, or from a recipe that is ready to start. */
 import { addObjects } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { addSheet } from '$core/board/sheets';
 import { asidesOf } from '$core/session/backstage';
@@ -14,7 +14,7 @@ import { live } from './live/documents';
 import { shareOut } from './pieces';
 
 /** A hand of the server's, editing for somebody. */
-const handOf = (doc: Hand['doc'], person: Person): Hand => ({
+const handOf = (doc: EditContext['doc'], person: Person): EditContext => ({
 	doc,
 	person,
 	origin: 'server',
@@ -49,11 +49,11 @@ export async function makeFromRecipe(
 		id,
 		'stage',
 		(doc) => {
-			const hand = handOf(doc, person);
+			const editContext = handOf(doc, person);
 			const model = new BoardModel(doc, 0);
-			const sheet = addSheet(hand, model, words.sheet);
-			const made = make(recipe, wish, hand.newId, sheet);
-			addObjects(hand, model, made.objects);
+			const sheet = addSheet(editContext, model, words.sheet);
+			const made = make(recipe, wish, editContext.newId, sheet);
+			addObjects(editContext, model, made.objects);
 			model.destroy();
 			return made.steps;
 		},
@@ -76,10 +76,10 @@ export async function makeFromPiece(
 		id,
 		'stage',
 		(doc) => {
-			const hand = handOf(doc, person);
+			const editContext = handOf(doc, person);
 			const model = new BoardModel(doc, 0);
-			const sheet = addSheet(hand, model, words.sheet);
-			const made = putRecipe(hand, model, piece.content, { sheet, minutes });
+			const sheet = addSheet(editContext, model, words.sheet);
+			const made = putRecipe(editContext, model, piece.content, { sheet, minutes });
 			model.destroy();
 			return made;
 		},

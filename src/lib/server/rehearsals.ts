@@ -131,7 +131,7 @@ export async function endRehearsal(boardId: string, personId: string): Promise<v
 async function takeAway(boardId: string, ids: ReadonlySet<string>): Promise<void> {
 	await live().edit(boardId, 'stage', (doc) => {
 		const model = new BoardModel(doc, 0);
-		const hand = {
+		const editContext = {
 			doc,
 			person: { id: '', name: '' },
 			origin: 'server',
@@ -139,7 +139,7 @@ async function takeAway(boardId: string, ids: ReadonlySet<string>): Promise<void
 			newId: () => '',
 		};
 		const theirs = [...model.objects.values()].filter(({ by }) => ids.has(by[0])).map(({ id }) => id);
-		removeObjects(hand, model, [...theirs, ...themesLeftEmpty(model, new Set(theirs))]);
+		removeObjects(editContext, model, [...theirs, ...themesLeftEmpty(model, new Set(theirs))]);
 		for (const map of objectsOf(doc).values()) {
 			if (!(map instanceof Y.Map)) continue;
 			for (const key of [...map.keys()])

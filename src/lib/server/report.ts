@@ -117,14 +117,14 @@ async function tookPart(boardId: string): Promise<string[]> {
 
 /** Writes a report from what stands there now. */
 async function write(boardId: string, personId: string): Promise<Report> {
-	const { house } = await requireRight(boardId, personId, 'take out');
+	const { policy } = await requireRight(boardId, personId, 'take out');
 	const [session, parking] = await live().readLayer(
 		boardId,
 		'session',
 		(doc) => [readSession(doc), readParking(doc)] as const,
 	);
 	const votes = await votesFor(boardId, personId);
-	const names = house.names === 'shown' ? await tookPart(boardId) : undefined;
+	const names = policy.names === 'shown' ? await tookPart(boardId) : undefined;
 	const title = (await boardTitle(boardId)) ?? '';
 	const when = momentWords(session.begunAt ?? Date.now());
 	return live().read(boardId, (model) =>

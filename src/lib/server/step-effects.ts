@@ -11,7 +11,7 @@ import { live, type LiveDocuments } from './live/documents';
 import { documentName } from './live/names';
 import { reveal } from './live/silence';
 import { log } from './log';
-import { setHouse } from './members';
+import { setPolicy } from './members';
 import { once } from './once';
 import { followNames } from './veil';
 import { closeVotes } from './votes';
@@ -117,8 +117,8 @@ async function showNames(
 	names: NonNullable<Step['names']>,
 ): Promise<void> {
 	const membership = await membershipOf(boardId, personId);
-	if (!membership || membership.house.names === names) return;
-	const { before, now } = await setHouse(boardId, personId, { names });
+	if (!membership || membership.policy.names === names) return;
+	const { before, now } = await setPolicy(boardId, personId, { names });
 	await live().attendance.refreshRights(boardId);
 	await followNames(boardId, before, now);
 	await live().attendance.refreshRights(boardId);

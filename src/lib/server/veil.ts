@@ -1,6 +1,6 @@
 /** Hiding names on a board that already has something on it. */
 import { m } from '$lib/messages';
-import { type House, isVeiled } from '$core/access/rights';
+import { type BoardPolicy, isVeiled } from '$core/access/rights';
 import { veilParking } from '$core/session/parking';
 import { veilStage, veilTalk, type Identity } from '$core/session/veil';
 import { database } from './db';
@@ -12,7 +12,7 @@ import { makeVoice, speakersOn } from './names';
  * where those who lead see names it goes over to everybody's voice; otherwise to somebody whom nobody can be, so that what
  * is known from before does not give a voice away.
  */
-export async function followNames(boardId: string, before: House, now: House): Promise<void> {
+export async function followNames(boardId: string, before: BoardPolicy, now: BoardPolicy): Promise<void> {
 	if (before.names === now.names || now.names === 'shown') return;
 	const veils = new Map<string, Identity>();
 	for (const [id, { role, speaker }] of await speakersOn(boardId, now)) {

@@ -185,7 +185,7 @@ function show(
 	who: { id: string; membership: Membership; people: ReadonlyMap<string, Speaking> },
 	now: number,
 ): ShownVote {
-	const { role, house } = who.membership;
+	const { role, policy } = who.membership;
 	const { terms, options } = row;
 	const { all } = cast;
 	const closed = closedAt(row, now);
@@ -195,7 +195,7 @@ function show(
 	const isShown = closed !== undefined || !terms.secret;
 	const outcome = isShown ? cast.outcome(voteOf(row), entitled) : undefined;
 	const named =
-		closed !== undefined && !terms.secret && house.names === 'shown'
+		closed !== undefined && !terms.secret && policy.names === 'shown'
 			? {
 					ballots: all.flatMap(({ personId, choice }) => {
 						const name = who.people.get(personId)?.speaker.name;
@@ -232,7 +232,7 @@ export async function votesFor(boardId: string, personId: string, only?: string)
 		.orderBy(asc(votes.openedAt), asc(votes.id));
 	if (rows.length === 0) return [];
 	const ballotsIn = await ballotsOf(rows.map(({ id }) => id));
-	const people = await speakersOn(boardId, membership.house);
+	const people = await speakersOn(boardId, membership.policy);
 	const now = Date.now();
 	return rows.map((row) => show(row, ballotsIn(row.id), { id: personId, membership, people }, now));
 }

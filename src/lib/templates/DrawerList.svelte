@@ -97,7 +97,7 @@
 			const { x, y, w, h } = seen(board.view, board.size);
 			let ids: string[] = [];
 			board.asOne(() => {
-				ids = putPiece(board.room.hand, board.model, piece.content.objects, {
+				ids = putPiece(board.room.editContext, board.model, piece.content.objects, {
 					sheet: board.sheet,
 					at,
 					view: { x, y, w, h },

@@ -27,7 +27,7 @@
 	function put(template: Template): void {
 		const { x, y, w, h } = seen(board.view, board.size);
 		const where = { sheet: board.sheet, at: placeOf(board), view: { x, y, w, h } };
-		const ids = putLayout(board.room.hand, board.model, (sketch) => template.draw(sketch), where);
+		const ids = putLayout(board.room.editContext, board.model, (sketch) => template.draw(sketch), where);
 		onclose();
 		board.select(ids);
 		board.showAll(ids);

@@ -13,7 +13,8 @@
 </script>
 
 <LayoutPicture
-	put={(hand, model, sheet) => void putDown(hand, model, { objects: [...objects] }, sheet, 0, 0)}
+	put={(editContext, model, sheet) =>
+		void putDown(editContext, model, { objects: [...objects] }, sheet, 0, 0)}
 	{width}
 	{height}
 />

@@ -16,7 +16,7 @@ function withNotes(kind: 'columns' | 'grid' = 'columns', count = 3) {
 	const board = testBoard();
 	const holder = holderAt(board, kind);
 	const notes = addObjects(
-		board.hand,
+		board.editContext,
 		board.model,
 		Array.from({ length: count }, (_, i) => noteAt(board.sheet, 2000, i * 120, `n${i}`)),
 	);
@@ -32,13 +32,13 @@ const none = new Set<string>();
 
 /** Puts a note at the end of a column, or of a cell. */
 function put(
-	board: Pick<TestBoard, 'model' | 'hand'>,
+	board: Pick<TestBoard, 'model' | 'editContext'>,
 	holder: string,
 	note: string,
 	col: number,
 	row = 0,
 ): void {
-	putIn(board.hand, board.model, [note], {
+	putIn(board.editContext, board.model, [note], {
 		holder,
 		row: rows(board, holder)[row]!,
 		col: cols(board, holder)[col]!,
@@ -71,7 +71,7 @@ describe('columns', () => {
 	it('make a column wider for a thing that is wider', () => {
 		const { board, holder, notes } = withNotes();
 		const before = board.model.find(holder)!.laid!;
-		setBoxes(board.hand, new Map([[notes[0]!, [2000, 0, 400, 96, 0]]]));
+		setBoxes(board.editContext, new Map([[notes[0]!, [2000, 0, 400, 96, 0]]]));
 		put(board, holder, notes[0]!, 0);
 		const after = board.model.find(holder)!.laid!;
 		expect(after.cols[0]!.size).toBe(400 + 2 * PAD);
@@ -92,7 +92,7 @@ describe('columns', () => {
 		)!;
 		expect(slot).toMatchObject({ holder, index: 1 });
 		const [shown] = landing(board.model, slot, [{ w: 160, h: 96 }], new Set([notes[2]!]));
-		dropAt(board.hand, board.model, [notes[2]!], -5, -5, slot);
+		dropAt(board.editContext, board.model, [notes[2]!], -5, -5, slot);
 		const [x, y, w, h] = box(board, notes[2]!);
 		expect({ x, y, w, h }).toEqual(shown);
 		expect(order(board, holder)).toEqual([notes[0], notes[2], notes[1]]);
@@ -105,25 +105,25 @@ describe('columns', () => {
 		const { board, holder, notes } = withNotes();
 		for (const note of notes) put(board, holder, note, 0);
 		const first = box(board, notes[0]!);
-		dropAt(board.hand, board.model, [notes[0]!], 900, 40, undefined);
+		dropAt(board.editContext, board.model, [notes[0]!], 900, 40, undefined);
 		expect(board.model.find(notes[0]!)!.held).toBeUndefined();
 		expect(box(board, notes[0]!)).toEqual([first[0] + 900, first[1] + 40, 160, 96, 0]);
 		expect(box(board, notes[1]!)[1]).toBe(first[1]);
-		removeObjects(board.hand, board.model, [notes[1]!]);
+		removeObjects(board.editContext, board.model, [notes[1]!]);
 		expect(box(board, notes[2]!)[1]).toBe(first[1]);
 	});
 
 	it('take everything along when they are moved or turned, with the lines tied to it', () => {
 		const { board, holder, notes } = withNotes();
 		put(board, holder, notes[0]!, 0);
-		const link = addObject(board.hand, board.model, linkBetween(board.sheet, notes[0]!, notes[2]!));
+		const link = addObject(board.editContext, board.model, linkBetween(board.sheet, notes[0]!, notes[2]!));
 		const [x, y] = box(board, notes[0]!);
 		const end = board.model.routeOf(link)!.path[0]!;
-		moveObjects(board.hand, board.model, [holder], 30, 70);
+		moveObjects(board.editContext, board.model, [holder], 30, 70);
 		expect(box(board, notes[0]!).slice(0, 2)).toEqual([x + 30, y + 70]);
 		expect(board.model.routeOf(link)!.path[0]).not.toEqual(end);
 		const [hx, hy, hw, hh] = board.model.find(holder)!.set!;
-		setBoxes(board.hand, new Map([[holder, [hx, hy, hw, hh, 90]]]));
+		setBoxes(board.editContext, new Map([[holder, [hx, hy, hw, hh, 90]]]));
 		const turned = box(board, notes[0]!);
 		expect(turned[4]).toBe(90);
 		// Turned clockwise, what stood at the left end of the top stands at the right end.
@@ -141,7 +141,7 @@ describe('columns', () => {
 		const { board, holder, notes } = withNotes();
 		put(board, holder, notes[0]!, 0);
 		const before = box(board, notes[0]!);
-		removeObjects(board.hand, board.model, [holder]);
+		removeObjects(board.editContext, board.model, [holder]);
 		expect(board.model.find(notes[0]!)).toMatchObject({ box: before });
 		expect(board.model.find(notes[0]!)!.held).toBeUndefined();
 		board.undo.undo();
@@ -151,7 +151,7 @@ describe('columns', () => {
 	it('give what lies in a removed column to the one beside it', () => {
 		const { board, holder, notes } = withNotes();
 		put(board, holder, notes[0]!, 1);
-		expect(removeTrack(board.hand, board.model, holder, 'col', cols(board, holder)[1]!)).toBe(true);
+		expect(removeTrack(board.editContext, board.model, holder, 'col', cols(board, holder)[1]!)).toBe(true);
 		expect(board.model.find(holder)!.laid!.cols.map(({ count }) => count)).toEqual([1, 0]);
 	});
 });
@@ -173,10 +173,10 @@ describe('two people at one holder', () => {
 		ys.slice(1).forEach((y, i) => expect(y - ys[i]!).toBe(96 + PAD));
 		// Also between two that were given the same place there is room for one.
 		const [, second] = order(board, holder);
-		const late = addObject(board.hand, board.model, noteAt(board.sheet, 3000, 0));
+		const late = addObject(board.editContext, board.model, noteAt(board.sheet, 3000, 0));
 		const at = box(board, second!);
 		dropAt(
-			board.hand,
+			board.editContext,
 			board.model,
 			[late],
 			0,
@@ -190,11 +190,11 @@ describe('two people at one holder', () => {
 		const { board, holder, notes } = withNotes();
 		const other = partner(board);
 		other.cut();
-		removeObjects(board.hand, board.model, [holder]);
+		removeObjects(board.editContext, board.model, [holder]);
 		put(other, holder, notes[0]!, 0);
 		other.join();
 		for (const each of [board, other]) expect(box(each, notes[0]!)).toEqual([2000, 0, 160, 96, 0]);
-		moveObjects(board.hand, board.model, [notes[0]!], 10, 0);
+		moveObjects(board.editContext, board.model, [notes[0]!], 10, 0);
 		expect(box(other, notes[0]!)[0]).toBe(2010);
 	});
 });
@@ -236,26 +236,26 @@ describe('what lies in a holder', () => {
 	it('is moved on by keys: along its column, and into the next', () => {
 		const { board, holder, notes } = withNotes();
 		for (const note of notes) put(board, holder, note, 0);
-		expect(shiftCards(board.hand, board.model, [notes[0]!], 0, 1)).toBe(true);
+		expect(shiftCards(board.editContext, board.model, [notes[0]!], 0, 1)).toBe(true);
 		expect(order(board, holder)).toEqual([notes[1], notes[0], notes[2]]);
-		shiftCards(board.hand, board.model, [notes[2]!], 0, 1);
+		shiftCards(board.editContext, board.model, [notes[2]!], 0, 1);
 		expect(order(board, holder)).toEqual([notes[1], notes[0], notes[2]]);
-		shiftCards(board.hand, board.model, [notes[1]!], 1, 0);
+		shiftCards(board.editContext, board.model, [notes[1]!], 1, 0);
 		expect(order(board, holder)).toEqual([notes[0], notes[2]]);
 		expect(order(board, holder, 1)).toEqual([notes[1]]);
-		shiftCards(board.hand, board.model, [notes[0]!], -1, 0);
+		shiftCards(board.editContext, board.model, [notes[0]!], -1, 0);
 		expect(order(board, holder)).toEqual([notes[0], notes[2]]);
-		const free = addObject(board.hand, board.model, noteAt(board.sheet, 5000, 0));
-		expect(shiftCards(board.hand, board.model, [free], 1, 0)).toBe(false);
+		const free = addObject(board.editContext, board.model, noteAt(board.sheet, 5000, 0));
+		expect(shiftCards(board.editContext, board.model, [free], 1, 0)).toBe(false);
 	});
 
 	it('is not moved by itself, and not put in while it is locked', () => {
 		const { board, holder, notes } = withNotes();
 		put(board, holder, notes[0]!, 0);
 		const before = box(board, notes[0]!);
-		moveObjects(board.hand, board.model, [notes[0]!], 500, 0);
+		moveObjects(board.editContext, board.model, [notes[0]!], 500, 0);
 		expect(box(board, notes[0]!)).toEqual(before);
-		lockObjects(board.hand, board.model, [notes[1]!], 'own');
+		lockObjects(board.editContext, board.model, [notes[1]!], 'own');
 		put(board, holder, notes[1]!, 0);
 		expect(board.model.cardsOf(holder)).toHaveLength(1);
 	});
@@ -264,27 +264,34 @@ describe('what lies in a holder', () => {
 		const { board, holder, notes } = withNotes();
 		put(board, holder, notes[0]!, 0);
 		put(board, holder, notes[1]!, 2);
-		const copies = putDown(board.hand, board.model, copyOut(board.model, [holder]), board.sheet, 0, 900);
+		const copies = putDown(
+			board.editContext,
+			board.model,
+			copyOut(board.model, [holder]),
+			board.sheet,
+			0,
+			900,
+		);
 		const copied = copies.find((id) => board.model.find(id)!.kind === 'columns')!;
 		expect(board.model.cardsOf(copied)).toHaveLength(2);
 		expect(board.model.find(copied)!.laid!.cols.map(({ count }) => count)).toEqual([1, 0, 1]);
-		const sheet = addSheet(board.hand, board.model, 'Next');
-		moveToSheet(board.hand, board.model, [notes[1]!], sheet);
+		const sheet = addSheet(board.editContext, board.model, 'Next');
+		moveToSheet(board.editContext, board.model, [notes[1]!], sheet);
 		expect(board.model.find(notes[1]!)!.held).toBeUndefined();
-		moveToSheet(board.hand, board.model, [holder], sheet);
+		moveToSheet(board.editContext, board.model, [holder], sheet);
 		expect(board.model.cardsOf(holder).map(({ id }) => id)).toEqual([notes[0]]);
 		expect(board.model.find(notes[0]!)!.sheet).toBe(sheet);
-		const again = duplicateSheet(board.hand, board.model, sheet, 'Copy')!;
+		const again = duplicateSheet(board.editContext, board.model, sheet, 'Copy')!;
 		const there = board.model.onSheet(again).find(({ kind }) => kind === 'columns')!;
 		expect(board.model.cardsOf(there.id)).toHaveLength(1);
 	});
 
 	it('goes in as members of its group, whose box follows', () => {
 		const { board, holder, notes } = withNotes();
-		const group = groupObjects(board.hand, board.model, [notes[0]!, notes[1]!])!;
+		const group = groupObjects(board.editContext, board.model, [notes[0]!, notes[1]!])!;
 		const { laid } = board.model.find(holder)!;
 		const slot = slotAt(board.model, board.sheet, { x: laid!.cols[0]!.at + 50, y: TITLE + 60 }, none)!;
-		dropAt(board.hand, board.model, [group], 0, 0, slot);
+		dropAt(board.editContext, board.model, [group], 0, 0, slot);
 		expect(order(board, holder)).toEqual([notes[0], notes[1]]);
 		expect(board.model.boundsOf(group)!.x).toBe(box(board, notes[0]!)[0]);
 	});

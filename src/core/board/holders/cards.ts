@@ -3,7 +3,7 @@ import { isGroup } from '../kinds/guards';
 import { traitsOf } from '../kinds/traits';
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, withContents } from '../edits';
-import { type Hand, patch, transact } from '../store';
+import { type EditContext, patch, transact } from '../store';
 import { asCard } from '../derived-layout';
 import type { BoardModel } from '../model';
 import { sortByFrames } from '../theme-frames';
@@ -133,13 +133,13 @@ export function cardsAmong(model: BoardModel, ids: Iterable<string>): BoardObjec
 }
 
 /** Puts things into a holder, in the order in which they lie on the board. */
-export function putIn(hand: Hand, model: BoardModel, ids: Iterable<string>, slot: Slot): void {
+export function putIn(editContext: EditContext, model: BoardModel, ids: Iterable<string>, slot: Slot): void {
 	const cards = cardsAmong(model, ids);
 	const places = placesIn(model, slot, new Set(cards.map(({ id }) => id)), cards.length);
 	const { holder, row, col } = slot;
-	transact(hand, () =>
+	transact(editContext, () =>
 		cards.forEach(({ id, box }, i) =>
-			patch(hand, id, { box, held: { in: holder, row, col, at: places[i]! } }),
+			patch(editContext, id, { box, held: { in: holder, row, col, at: places[i]! } }),
 		),
 	);
 }
@@ -149,7 +149,7 @@ export function putIn(hand: Hand, model: BoardModel, ids: Iterable<string>, slot
  * the holder that it came from.
  */
 export function dropAt(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	ids: Iterable<string>,
 	dx: number,
@@ -159,17 +159,17 @@ export function dropAt(
 	const all = [...ids];
 	const cards = slot ? cardsAmong(model, all) : [];
 	const moving = withContents(model, all);
-	transact(hand, () => {
+	transact(editContext, () => {
 		if (slot)
 			putIn(
-				hand,
+				editContext,
 				model,
 				cards.map(({ id }) => id),
 				slot,
 			);
 		const put = new Set(cards.map(({ id }) => id));
 		const rest = all.filter((id) => !put.has(id));
-		moveObjects(hand, model, rest, dx, dy);
+		moveObjects(editContext, model, rest, dx, dy);
 		const moved = new Map<string, BoxValues>();
 		for (const id of withContents(model, rest)) {
 			const object = model.find(id);
@@ -177,20 +177,20 @@ export function dropAt(
 			const [x, y, w, h, angle] = object.box;
 			moved.set(id, [x + dx, y + dy, w, h, angle]);
 		}
-		sortByFrames(hand, model, moved, moving);
+		sortByFrames(editContext, model, moved, moving);
 		if (slot) return;
 		for (const id of moving) {
 			const object = model.find(id);
 			if (!object?.held || object.lock || moving.has(object.held.in) || !isInHolder(model, object)) continue;
 			const [x, y, w, h] = object.box;
-			patch(hand, id, { held: undefined, box: [x + dx, y + dy, w, h, 0] });
+			patch(editContext, id, { held: undefined, box: [x + dx, y + dy, w, h, 0] });
 		}
 	});
 }
 
 /** Moves things on in their holder: along their slot, or into the slot beside it. Says whether any was moved. */
 export function shiftCards(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	ids: Iterable<string>,
 	dx: -1 | 0 | 1,
@@ -227,6 +227,6 @@ export function shiftCards(
 		const count = inSlot(model, holder, slot.row, slot.col, moving).length;
 		slot.index = along < 0 ? count : along > 0 ? 0 : Math.min(count, Math.max(0, index));
 	}
-	putIn(hand, model, moving, slot);
+	putIn(editContext, model, moving, slot);
 	return true;
 }

@@ -40,19 +40,19 @@ describe('rows and columns', () => {
 		const board = testBoard();
 		const id = holderAt(board, 'table', ['Thing', 'Count'], 2);
 		const [first, last] = tracks(board, id, 'row');
-		const row = addTrack(board.hand, board.model, id, 'row', first);
+		const row = addTrack(board.editContext, board.model, id, 'row', first);
 		expect(tracks(board, id, 'row')).toEqual([first, row, last]);
 		const width = holder(board, id).box[2];
-		const col = addTrack(board.hand, board.model, id, 'col', undefined);
+		const col = addTrack(board.editContext, board.model, id, 'col', undefined);
 		expect(tracks(board, id, 'col')[0]).toBe(col);
 		expect(holder(board, id).box[2]).toBe(width * 1.5);
-		shiftTrack(board.hand, board.model, id, 'row', row, 1);
+		shiftTrack(board.editContext, board.model, id, 'row', row, 1);
 		expect(tracks(board, id, 'row')).toEqual([first, last, row]);
-		shiftTrack(board.hand, board.model, id, 'row', row, 1);
+		shiftTrack(board.editContext, board.model, id, 'row', row, 1);
 		expect(tracks(board, id, 'row')).toEqual([first, last, row]);
 		const [, thing] = tracks(board, id, 'col');
 		expect(plainText(holder(board, id).parts!.cells[partOf(first!, thing!)]!)).toBe('Thing');
-		expect(removeTrack(board.hand, board.model, id, 'row', first!)).toBe(true);
+		expect(removeTrack(board.editContext, board.model, id, 'row', first!)).toBe(true);
 		expect([...objectsOf(board.doc).get(id)!.keys()].filter((key) => key.includes(first!))).toEqual([]);
 		board.undo.undo();
 		expect(texts(board, id)[0]).toEqual(['', 'Thing', 'Count']);
@@ -61,16 +61,18 @@ describe('rows and columns', () => {
 	it('are never all removed, and fixed ones not at all', () => {
 		const board = testBoard();
 		const table = holderAt(board, 'table', ['Only'], 1);
-		expect(removeTrack(board.hand, board.model, table, 'col', tracks(board, table, 'col')[0]!)).toBe(false);
+		expect(removeTrack(board.editContext, board.model, table, 'col', tracks(board, table, 'col')[0]!)).toBe(
+			false,
+		);
 		const actions = holderAt(board, 'actions', ['', 'What', 'Who', 'Until', 'Signed off']);
-		expect(removeTrack(board.hand, board.model, actions, 'col', 'person')).toBe(false);
-		expect(() => addTrack(board.hand, board.model, actions, 'col', 'person')).toThrow('form');
+		expect(removeTrack(board.editContext, board.model, actions, 'col', 'person')).toBe(false);
+		expect(() => addTrack(board.editContext, board.model, actions, 'col', 'person')).toThrow('form');
 	});
 
 	it('get a width by hand; the others keep theirs', () => {
 		const board = testBoard();
 		const id = holderAt(board, 'table', ['A', 'B', 'C']);
-		setColumnWidth(board.hand, board.model, id, tracks(board, id, 'col')[1]!, 260);
+		setColumnWidth(board.editContext, board.model, id, tracks(board, id, 'col')[1]!, 260);
 		const sizes = holder(board, id).laid!.cols.map(({ size }) => Math.round(size));
 		expect(sizes).toEqual([150, 260, 150]);
 		expect(holder(board, id).box[2]).toBeCloseTo(560);
@@ -81,10 +83,10 @@ describe('rows and columns', () => {
 		const id = holderAt(board, 'table', ['A', 'B']);
 		const [, row] = tracks(board, id, 'row');
 		const before = holder(board, id).box[3];
-		writeBlock(board.hand, board.model, id, partOf(row!, tracks(board, id, 'col')[1]!), [
+		writeBlock(board.editContext, board.model, id, partOf(row!, tracks(board, id, 'col')[1]!), [
 			['a long text that needs more than one line in a column of this width'],
 		]);
-		fitRows(board.hand, board.model, id, context(board));
+		fitRows(board.editContext, board.model, id, context(board));
 		expect(holder(board, id).box[3]).toBeGreaterThan(before + 30);
 		const [, second] = holder(board, id).laid!.rows;
 		const longest = drawingOf(holder(board, id), context(board)).items.flatMap((item) =>
@@ -99,7 +101,7 @@ describe('a block of cells', () => {
 		const board = testBoard();
 		const id = holderAt(board, 'table', ['Thing', 'Count'], 2);
 		const from = partOf(tracks(board, id, 'row')[1]!, tracks(board, id, 'col')[1]!);
-		writeBlock(board.hand, board.model, id, from, [
+		writeBlock(board.editContext, board.model, id, from, [
 			['3', 'toasters'],
 			['5', 'lamps'],
 			['1', 'bicycle'],
@@ -120,7 +122,7 @@ describe('a block of cells', () => {
 	it('keeps to the columns of a list', () => {
 		const board = testBoard();
 		const id = holderAt(board, 'list');
-		writeBlock(board.hand, board.model, id, partOf(tracks(board, id, 'row')[0]!, 'text'), [
+		writeBlock(board.editContext, board.model, id, partOf(tracks(board, id, 'row')[0]!, 'text'), [
 			['solder', 'not here'],
 			['screws'],
 			['tape'],
@@ -137,15 +139,15 @@ describe('lines', () => {
 		const [row] = tracks(board, id, 'row');
 		const other = partner(board);
 		other.cut();
-		nodAtRow(board.hand, id, row!);
-		nodAtRow(other.hand, id, row!);
+		nodAtRow(board.editContext, id, row!);
+		nodAtRow(other.editContext, id, row!);
 		other.join();
 		expect(
 			holder(board, id)
 				.parts!.nods[row!]!.map(({ name }) => name)
 				.sort(),
 		).toEqual(['Ilka', 'Tomasz']);
-		nodAtRow(board.hand, id, row!);
+		nodAtRow(board.editContext, id, row!);
 		expect(holder(other, id).parts!.nods[row!]!.map(({ name }) => name)).toEqual(['Tomasz']);
 	});
 
@@ -153,10 +155,10 @@ describe('lines', () => {
 		const board = testBoard();
 		const id = holderAt(board, 'actions', ['', 'What', 'Who', 'Until', 'Signed off']);
 		const [row] = tracks(board, id, 'row') as [string];
-		setFact(board.hand, id, row, 'person', { name: 'Noor' });
-		setFact(board.hand, id, row, 'due', '2027-03-05');
-		setFact(board.hand, id, row, 'done', true);
-		expect(signOff(board.hand, board.model, id, row)).toBe(true);
+		setFact(board.editContext, id, row, 'person', { name: 'Noor' });
+		setFact(board.editContext, id, row, 'due', '2027-03-05');
+		setFact(board.editContext, id, row, 'done', true);
+		expect(signOff(board.editContext, board.model, id, row)).toBe(true);
 		expect(holder(board, id).parts!.facts[row]).toMatchObject({
 			person: { name: 'Noor' },
 			due: '2027-03-05',
@@ -164,11 +166,11 @@ describe('lines', () => {
 			signed: { name: 'Ilka', id: 'p-Ilka' },
 		});
 		const other = partner(board);
-		expect(signOff(other.hand, other.model, id, row)).toBe(false);
-		expect(signOff(board.hand, board.model, id, row)).toBe(true);
+		expect(signOff(other.editContext, other.model, id, row)).toBe(false);
+		expect(signOff(board.editContext, board.model, id, row)).toBe(true);
 		expect(holder(board, id).parts!.facts[row]!.signed).toBeUndefined();
-		expect(() => setFact(board.hand, id, row, 'due', 'soon')).toThrow();
-		setFact(board.hand, id, row, 'person', undefined);
+		expect(() => setFact(board.editContext, id, row, 'due', 'soon')).toThrow();
+		setFact(board.editContext, id, row, 'person', undefined);
 		expect(holder(board, id).parts!.facts[row]!.person).toBeUndefined();
 		const shown = drawingOf(holder(board, id), context(board)).items.flatMap((item) =>
 			item.type === 'text' ? item.text : [],
@@ -206,14 +208,21 @@ describe('every kind of holder', () => {
 					expect(py).toBeLessThanOrEqual(h + 0.5);
 				}
 			}
-			const copies = putDown(board.hand, board.model, copyOut(board.model, [id]), board.sheet, 0, 2000);
+			const copies = putDown(
+				board.editContext,
+				board.model,
+				copyOut(board.model, [id]),
+				board.sheet,
+				0,
+				2000,
+			);
 			const copy = holder(board, copies[0]!);
 			const cells = (of: Holder): string[] =>
 				textParts(of).map((part) => plainText(of.parts!.cells[part] ?? []));
 			expect(cells(copy)).toEqual(cells(object));
 			expect(plainText(copy.text)).toBe('Repairs');
 			for (const part of textParts(object)) {
-				openCell(board.hand, id, part);
+				openCell(board.editContext, id, part);
 				expect(objectsOf(board.doc).get(id)!.has(`cell:${part}`)).toBe(true);
 			}
 			const laid = object.laid!;
@@ -231,10 +240,10 @@ describe('every kind of holder', () => {
 	it.each(HOLDERS)('%s: has rows that fit once they were fitted', (kind) => {
 		const board = testBoard();
 		const id = holderAt(board, kind);
-		fitRows(board.hand, board.model, id, context(board));
+		fitRows(board.editContext, board.model, id, context(board));
 		let updates = 0;
 		board.doc.on('update', () => updates++);
-		fitRows(board.hand, board.model, id, context(board));
+		fitRows(board.editContext, board.model, id, context(board));
 		expect(updates).toBe(0);
 	});
 
@@ -258,8 +267,8 @@ describe('every kind of holder', () => {
 		other.cut();
 		const [, row] = tracks(board, id, 'row');
 		const [a, b] = tracks(board, id, 'col');
-		writeBlock(board.hand, board.model, id, partOf(row!, a!), [['mine']]);
-		writeBlock(other.hand, other.model, id, partOf(row!, b!), [[richFrom('theirs')]]);
+		writeBlock(board.editContext, board.model, id, partOf(row!, a!), [['mine']]);
+		writeBlock(other.editContext, other.model, id, partOf(row!, b!), [[richFrom('theirs')]]);
 		other.join();
 		expect(texts(board, id)[1]).toEqual(['mine', 'theirs']);
 		expect(texts(other, id)[1]).toEqual(['mine', 'theirs']);

@@ -2,7 +2,7 @@
 import { richFrom, type RichText } from '../../text/rich';
 import { objectsOf, type ObjectMap } from '../document';
 import type { SceneContext } from '../drawing';
-import { EditError, type Hand, patch, transact } from '../store';
+import { EditError, type EditContext, patch, transact } from '../store';
 import type { BoardModel } from '../model';
 import type { BoxValues } from '../objects';
 import { keysAbove, keysAfter, keysBefore } from '../order-keys';
@@ -44,12 +44,12 @@ export const canChangeTracks = (holder: Holder, axis: Axis): boolean => {
 };
 
 /** Runs `work` on the object's map as one step; the text of a cell that was never written in is made for it. */
-function edit(hand: Hand, id: string, work: (map: ObjectMap) => void): void {
-	transact(hand, () => {
-		const map = objectsOf(hand.doc).get(id);
+function edit(editContext: EditContext, id: string, work: (map: ObjectMap) => void): void {
+	transact(editContext, () => {
+		const map = objectsOf(editContext.doc).get(id);
 		if (!map) return;
 		work(map);
-		map.set('changed', hand.now());
+		map.set('changed', editContext.now());
 	});
 }
 
@@ -64,7 +64,7 @@ const widened = ({ set, box }: Holder, by: number): BoxValues => {
  * @throws EditError when the holder has as many as it can take
  */
 export function addTrack(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	id: string,
 	axis: Axis,
@@ -83,8 +83,8 @@ export function addTrack(
 		1,
 	);
 	const size = like?.size ?? (axis === 'row' ? 32 : 160);
-	const track = hand.newId();
-	edit(hand, id, (map) => {
+	const track = editContext.newId();
+	edit(editContext, id, (map) => {
 		map.set(trackKey(axis, track), [z, axis === 'row' && !formOf(holder.kind)!.flow ? 32 : size]);
 		// Columns share the width of the holder: with one more it gets wider by as much.
 		const shares = tracks.reduce((sum, each) => sum + each.size, 0) || 1;
@@ -94,15 +94,21 @@ export function addTrack(
 }
 
 /** Removes rows or columns with the texts in them; things that lie there stay in the holder. The last one stays. */
-export function removeTrack(hand: Hand, model: BoardModel, id: string, axis: Axis, track: string): boolean {
+export function removeTrack(
+	editContext: EditContext,
+	model: BoardModel,
+	id: string,
+	axis: Axis,
+	track: string,
+): boolean {
 	const holder = holderOf(model, id);
 	const tracks = tracksOf(holder, axis);
 	const gone = tracks.find((each) => each.id === track);
 	if (!gone || tracks.length < 2 || !canChangeTracks(holder, axis)) return false;
 	const near = tracks[tracks.indexOf(gone) - 1] ?? tracks[1]!;
 	const width = holder.laid?.cols.find((col) => col.id === track)?.size ?? 0;
-	transact(hand, () => {
-		edit(hand, id, (map) => {
+	transact(editContext, () => {
+		edit(editContext, id, (map) => {
 			for (const key of [...map.keys()]) {
 				const [is, first, second] = key.split(':');
 				const isThere = axis === 'row' ? first === track : second === track;
@@ -113,14 +119,14 @@ export function removeTrack(hand: Hand, model: BoardModel, id: string, axis: Axi
 			if (axis === 'col') map.set('box', widened(holder, -width));
 		});
 		for (const { id: card, held } of model.cardsOf(id))
-			if (held?.[axis] === track) patch(hand, card, { held: { ...held, [axis]: near.id } });
+			if (held?.[axis] === track) patch(editContext, card, { held: { ...held, [axis]: near.id } });
 	});
 	return true;
 }
 
 /** Moves a row or column by one place. */
 export function shiftTrack(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	id: string,
 	axis: Axis,
@@ -132,11 +138,17 @@ export function shiftTrack(
 	if (index < 0 || !tracks[index + by]) return;
 	const keys = tracks.map((each) => each.z);
 	const [z] = (by > 0 ? keysAfter : keysBefore)(keys, index + by, 1);
-	edit(hand, id, (map) => map.set(trackKey(axis, track), [z, tracks[index]!.size]));
+	edit(editContext, id, (map) => map.set(trackKey(axis, track), [z, tracks[index]!.size]));
 }
 
 /** Gives a column a width, board units; the holder is as much wider or narrower. */
-export function setColumnWidth(hand: Hand, model: BoardModel, id: string, col: string, width: number): void {
+export function setColumnWidth(
+	editContext: EditContext,
+	model: BoardModel,
+	id: string,
+	col: string,
+	width: number,
+): void {
 	const holder = holderOf(model, id);
 	const before = holder.laid?.cols.find((each) => each.id === col);
 	const track = tracksOf(holder, 'col').find((each) => each.id === col);
@@ -144,20 +156,25 @@ export function setColumnWidth(hand: Hand, model: BoardModel, id: string, col: s
 	const wanted = Math.max(30, width);
 	// Sizes are shares of the set width: one unit of share is that many units on the board.
 	const unit = before.size / track.size;
-	edit(hand, id, (map) => {
+	edit(editContext, id, (map) => {
 		map.set(trackKey('col', col), [track.z, wanted / unit]);
 		map.set('box', widened(holder, wanted - before.size));
 	});
 }
 
 /** The live text of a cell is made when it is first written in. */
-export function openCell(hand: Hand, id: string, part: string): void {
-	const map = objectsOf(hand.doc).get(id);
+export function openCell(editContext: EditContext, id: string, part: string): void {
+	const map = objectsOf(editContext.doc).get(id);
 	if (map) seedText(map, cellKey(part));
 }
 
 /** Makes rows as high as their text needs. */
-export function fitRows(hand: Hand, model: BoardModel, id: string, context: SceneContext): void {
+export function fitRows(
+	editContext: EditContext,
+	model: BoardModel,
+	id: string,
+	context: SceneContext,
+): void {
 	const object = model.find(id);
 	if (!object || !isHolder(object)) return;
 	const holder = object as Holder;
@@ -174,7 +191,7 @@ export function fitRows(hand: Hand, model: BoardModel, id: string, context: Scen
 	if (form.headRow && Math.abs(head - (holder.parts?.head?.h ?? HEAD_ROW)) > 0.5)
 		changes.set(HEAD, ['', head]);
 	if (changes.size === 0) return;
-	edit(hand, id, (map) => {
+	edit(editContext, id, (map) => {
 		for (const [row, value] of changes) map.set(trackKey('row', row), value);
 	});
 }
@@ -184,34 +201,34 @@ export function fitRows(hand: Hand, model: BoardModel, id: string, context: Scen
  * @throws EditError when the value is none that such a fact can have
  */
 export function setFact<N extends FactName>(
-	hand: Hand,
+	editContext: EditContext,
 	id: string,
 	row: string,
 	name: N,
 	value: Facts[N],
 ): void {
 	if (value !== undefined && !isFact(name, value)) throw new EditError('This cannot be understood.');
-	edit(hand, id, (map) => {
+	edit(editContext, id, (map) => {
 		if (value === undefined) map.delete(factKey(row, name));
 		else map.set(factKey(row, name), value);
 	});
 }
 
 /** Signs an action item off, or takes one's signature back. What another person signed stays signed. */
-export function signOff(hand: Hand, model: BoardModel, id: string, row: string): boolean {
+export function signOff(editContext: EditContext, model: BoardModel, id: string, row: string): boolean {
 	const signed = holderOf(model, id).parts?.facts[row]?.signed;
-	if (signed && signed.id !== hand.person.id) return false;
-	const { id: person, name } = hand.person;
-	setFact(hand, id, row, 'signed', signed ? undefined : { id: person, name, at: hand.now() });
+	if (signed && signed.id !== editContext.person.id) return false;
+	const { id: person, name } = editContext.person;
+	setFact(editContext, id, row, 'signed', signed ? undefined : { id: person, name, at: editContext.now() });
 	return true;
 }
 
 /** Nods at a line, or takes one's nod back. */
-export function nodAtRow(hand: Hand, id: string, row: string): void {
-	const key = rowNodKey(row, hand.person.id);
-	edit(hand, id, (map) => {
+export function nodAtRow(editContext: EditContext, id: string, row: string): void {
+	const key = rowNodKey(row, editContext.person.id);
+	edit(editContext, id, (map) => {
 		if (map.has(key)) map.delete(key);
-		else map.set(key, hand.person.name);
+		else map.set(key, editContext.person.name);
 	});
 }
 
@@ -220,13 +237,13 @@ export function nodAtRow(hand: Hand, id: string, row: string): void {
  * Headings beside rows and fixed columns are passed over.
  */
 export function writeBlock(
-	hand: Hand,
+	editContext: EditContext,
 	model: BoardModel,
 	id: string,
 	from: string,
 	texts: readonly (readonly (string | RichText)[])[],
 ): void {
-	transact(hand, () => {
+	transact(editContext, () => {
 		const holder = holderOf(model, id);
 		const form = formOf(holder.kind)!;
 		const start = rowAndCol(from);
@@ -235,11 +252,11 @@ export function writeBlock(
 			const at = Math.max(0, ids.indexOf(first));
 			if (!canChangeTracks(holder, axis)) return ids.slice(at, at + count);
 			const missing = Math.min(at + count, MOST_TRACKS) - ids.length;
-			return [...ids, ...addTracks(hand, holder, axis, missing)].slice(at, at + count);
+			return [...ids, ...addTracks(editContext, holder, axis, missing)].slice(at, at + count);
 		};
 		const rows = grow('row', start.row, texts.length);
 		const cols = grow('col', start.col, Math.max(0, ...texts.map((line) => line.length)));
-		edit(hand, id, (map) => {
+		edit(editContext, id, (map) => {
 			rows.forEach((row, i) =>
 				cols.forEach((col, j) => {
 					const text = texts[i]?.[j];
@@ -252,15 +269,15 @@ export function writeBlock(
 }
 
 /** Adds rows or columns at the end, inside a step that is under way; returns their ids. */
-function addTracks(hand: Hand, holder: Holder, axis: Axis, count: number): string[] {
-	const map = objectsOf(hand.doc).get(holder.id);
+function addTracks(editContext: EditContext, holder: Holder, axis: Axis, count: number): string[] {
+	const map = objectsOf(editContext.doc).get(holder.id);
 	if (!map || count <= 0) return [];
 	const tracks = tracksOf(holder, axis);
 	const keys = keysAbove(tracks.at(-1)?.z ?? null, count);
 	const size = tracks.at(-1)?.size ?? 120;
 	const ids: string[] = [];
 	for (let i = 0; i < count; i++) {
-		const id = hand.newId();
+		const id = editContext.newId();
 		ids.push(id);
 		map.set(trackKey(axis, id), [keys[i], axis === 'row' ? 32 : size]);
 	}

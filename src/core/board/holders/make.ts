@@ -1,7 +1,7 @@
 /** New holders: what stands in them at first. */
 import { freshKeys } from '../order-keys';
 import { richFrom } from '../../text/rich';
-import type { Hand } from '../store';
+import type { EditContext } from '../store';
 import { formOfHolder, type HolderKind } from './forms';
 import { HEAD, partOf, type HolderParts, type Track } from './parts';
 
@@ -16,18 +16,27 @@ export interface HolderWords {
 const FIXED_SIZES: Record<string, number> = { done: 36, nods: 52, person: 120, due: 96, signed: 120 };
 
 /** Tracks of these sizes, in this order. */
-export function newTracks(hand: Hand, sizes: readonly number[], ids?: readonly string[]): Track[] {
+export function newTracks(
+	editContext: EditContext,
+	sizes: readonly number[],
+	ids?: readonly string[],
+): Track[] {
 	const places = freshKeys(sizes.length);
-	return sizes.map((size, i) => ({ id: ids?.[i] ?? hand.newId(), z: places[i]!, size }));
+	return sizes.map((size, i) => ({ id: ids?.[i] ?? editContext.newId(), z: places[i]!, size }));
 }
 
 /** Parts of a new holder with that many rows; its columns follow from the words, or from its form. */
-export function newParts(hand: Hand, kind: HolderKind, rows: number, words: HolderWords): HolderParts {
+export function newParts(
+	editContext: EditContext,
+	kind: HolderKind,
+	rows: number,
+	words: HolderWords,
+): HolderParts {
 	const form = formOfHolder(kind);
 	const sizes = (form.cols ?? words.columns).map((id) => (form.cols && FIXED_SIZES[id]) || form.colSize);
-	const cols = newTracks(hand, sizes, form.cols);
+	const cols = newTracks(editContext, sizes, form.cols);
 	const lines = newTracks(
-		hand,
+		editContext,
 		Array.from({ length: form.rows ? rows : 0 }, () => form.rowSize),
 	);
 	const cells: HolderParts['cells'] = {};

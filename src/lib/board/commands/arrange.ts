@@ -18,7 +18,7 @@ const placed = (board: Board): Placed[] =>
 		return box ? [{ id: object.id, box }] : [];
 	});
 
-const moving = (board: Board, moves: Moves): void => moveTo(board.room.hand, board.model, moves);
+const moving = (board: Board, moves: Moves): void => moveTo(board.room.editContext, board.model, moves);
 
 const EDGE_LABELS: Record<Edge, () => string> = {
 	left: () => m.command_align_left(),
@@ -56,7 +56,7 @@ const byPerson = (how: 'together' | 'spread', label: () => string): Command => (
 	edits: true,
 	section: 'arrange',
 	when: (board) => board.selected.length === 1 && isField(board.selected[0]!),
-	run: (board) => void layByPerson(board.room.hand, board.model, board.selected[0]!.id, how),
+	run: (board) => void layByPerson(board.room.editContext, board.model, board.selected[0]!.id, how),
 });
 
 export const ARRANGE_COMMANDS: Command[] = [
@@ -106,7 +106,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		section: 'object',
 		when: hasSeveral,
 		run(board) {
-			const group = groupObjects(board.room.hand, board.model, board.selection);
+			const group = groupObjects(board.room.editContext, board.model, board.selection);
 			if (group) board.select([group]);
 		},
 	},
@@ -117,7 +117,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'object',
 		when: (board) => board.selected.some(isGroup),
-		run: (board) => board.select(ungroupObjects(board.room.hand, board.model, board.selection)),
+		run: (board) => board.select(ungroupObjects(board.room.editContext, board.model, board.selection)),
 	},
 	{
 		id: 'lock',
@@ -126,7 +126,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'object',
 		when: (board) => board.selected.some((object) => !object.lock),
-		run: (board) => lockObjects(board.room.hand, board.model, board.selection, 'own'),
+		run: (board) => lockObjects(board.room.editContext, board.model, board.selection, 'own'),
 	},
 	{
 		id: 'lock for all',
@@ -135,7 +135,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'object',
 		when: (board) => board.room.leads && board.selected.some((object) => object.lock !== 'led'),
-		run: (board) => lockObjects(board.room.hand, board.model, board.selection, 'led'),
+		run: (board) => lockObjects(board.room.editContext, board.model, board.selection, 'led'),
 	},
 	{
 		id: 'unlock',
@@ -145,7 +145,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		section: 'object',
 		when: (board) =>
 			board.selected.some((object) => object.lock === 'own' || (object.lock === 'led' && board.room.leads)),
-		run: (board) => lockObjects(board.room.hand, board.model, board.selection, undefined),
+		run: (board) => lockObjects(board.room.editContext, board.model, board.selection, undefined),
 	},
 	...([-1, 1] as const).map((by): Command => ({
 		id: by === 1 ? 'later' : 'earlier',
@@ -154,7 +154,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'object',
 		when: (board) => board.selected.length === 1 && isField(board.selected[0]!),
-		run: (board) => shiftInSequence(board.room.hand, board.model, board.selected[0]!.id, by),
+		run: (board) => shiftInSequence(board.room.editContext, board.model, board.selected[0]!.id, by),
 	})),
 	{
 		id: 'front',
@@ -163,7 +163,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'stack',
 		when: hasSelection,
-		run: (board) => restack(board.room.hand, board.model, board.selection, 'front'),
+		run: (board) => restack(board.room.editContext, board.model, board.selection, 'front'),
 	},
 	{
 		id: 'forward',
@@ -172,7 +172,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'stack',
 		when: hasSelection,
-		run: (board) => restackStep(board.room.hand, board.model, board.selection, true),
+		run: (board) => restackStep(board.room.editContext, board.model, board.selection, true),
 	},
 	{
 		id: 'backward',
@@ -181,7 +181,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'stack',
 		when: hasSelection,
-		run: (board) => restackStep(board.room.hand, board.model, board.selection, false),
+		run: (board) => restackStep(board.room.editContext, board.model, board.selection, false),
 	},
 	{
 		id: 'back',
@@ -190,7 +190,7 @@ export const ARRANGE_COMMANDS: Command[] = [
 		edits: true,
 		section: 'stack',
 		when: hasSelection,
-		run: (board) => restack(board.room.hand, board.model, board.selection, 'back'),
+		run: (board) => restack(board.room.editContext, board.model, board.selection, 'back'),
 	},
 	...nudge('ArrowLeft', -1, 0),
 	...nudge('ArrowRight', 1, 0),

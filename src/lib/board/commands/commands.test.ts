@@ -19,7 +19,7 @@ const run = ({ board }: BoardInHand, id: string): void => {
 function notes(hand: BoardInHand, count = 3): string[] {
 	const { core } = hand;
 	const ids = addObjects(
-		core.hand,
+		core.editContext,
 		core.model,
 		Array.from({ length: count }, (_, i) => noteAt(core.sheet, 100 + i * 213, 100 + i * 37, `n${i}`)),
 	);
@@ -38,7 +38,7 @@ describe('the table', () => {
 			(hand) => void notes(hand, 3),
 			(hand) => hand.board.select([holderAt(hand.core, 'columns')]),
 			(hand) => {
-				const field = addObject(hand.core.hand, hand.core.model, fieldAt(hand.core.sheet, 0, 0));
+				const field = addObject(hand.core.editContext, hand.core.model, fieldAt(hand.core.sheet, 0, 0));
 				hand.board.select([field]);
 			},
 		];
@@ -114,7 +114,7 @@ describe('editing', () => {
 	it('grows a flow in any direction, linked, and writes in the new one', () => {
 		const hand = boardInHand();
 		const { core, board } = hand;
-		const shape = addObject(core.hand, core.model, shapeAt(core.sheet, 400, 300, 'Door'));
+		const shape = addObject(core.editContext, core.model, shapeAt(core.sheet, 400, 300, 'Door'));
 		for (const direction of ['right', 'down', 'left', 'up']) {
 			board.select([shape]);
 			run(hand, `grow ${direction}`);
@@ -146,7 +146,7 @@ describe('editing', () => {
 		const hand = boardInHand();
 		const { board, core } = hand;
 		const ids = notes(hand);
-		addObject(core.hand, core.model, shapeAt(core.sheet, 900, 500));
+		addObject(core.editContext, core.model, shapeAt(core.sheet, 900, 500));
 		board.select([ids[0]!]);
 		run(hand, 'select like kind');
 		expect(board.selection.size).toBe(3);
@@ -165,8 +165,8 @@ describe('editing', () => {
 		const hand = boardInHand();
 		const { board, core } = hand;
 		const [a] = notes(hand, 1) as [string];
-		const other = addSheet(core.hand, core.model, 'Second');
-		const b = addObject(core.hand, core.model, noteAt(other, 0, 0, 'there'));
+		const other = addSheet(core.editContext, core.model, 'Second');
+		const b = addObject(core.editContext, core.model, noteAt(other, 0, 0, 'there'));
 		board.select([a]);
 		run(hand, 'nod');
 		expect(core.model.find(a)!.nods).toHaveLength(1);
@@ -283,7 +283,7 @@ describe('the view', () => {
 		run(hand, 'keep place');
 		const kept = board.middle;
 		run(hand, 'fit selection');
-		board.goToSheet(addSheet(core.hand, core.model, 'Second'));
+		board.goToSheet(addSheet(core.editContext, core.model, 'Second'));
 		run(hand, 'place 1');
 		expect(board.sheet).toBe(core.sheet);
 		expect(Math.abs(board.middle.x - kept.x)).toBeLessThan(1);
@@ -295,7 +295,7 @@ describe('the view', () => {
 	it('walks through fields in their sequence', () => {
 		const hand = boardInHand();
 		const { board, core } = hand;
-		const [a, b] = addObjects(core.hand, core.model, [
+		const [a, b] = addObjects(core.editContext, core.model, [
 			fieldAt(core.sheet, 0, 0),
 			fieldAt(core.sheet, 900, 0),
 		]) as [string, string];
@@ -313,7 +313,7 @@ describe('the view', () => {
 		const hand = boardInHand();
 		const { board, core } = hand;
 		const [a, b] = notes(hand, 2) as [string, string];
-		addObject(core.hand, core.model, linkBetween(core.sheet, a, b));
+		addObject(core.editContext, core.model, linkBetween(core.sheet, a, b));
 		board.select([a, b]);
 		run(hand, 'duplicate');
 		const links = [...core.model.objects.values()].filter(({ kind }) => kind === 'connector');

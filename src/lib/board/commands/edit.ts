@@ -47,7 +47,7 @@ export const EDIT_COMMANDS: Command[] = [
 		keys: ['n'],
 		section: 'make',
 		when: (board) => board.room.may('nod') && board.selected.some(hasBox),
-		run: (board) => nod(board.room.hand, board.model, board.selection),
+		run: (board) => nod(board.room.editContext, board.model, board.selection),
 	},
 	{
 		id: 'see also',

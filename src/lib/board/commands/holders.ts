@@ -50,7 +50,7 @@ export function addBeside(board: Board, axis: Axis, side: 'before' | 'after'): v
 	const after = side === 'after' ? tracks[index]?.id : tracks[index - 1]?.id;
 	let id = '';
 	board.asOne(() => {
-		id = addTrack(board.room.hand, board.model, holder.id, axis, after);
+		id = addTrack(board.room.editContext, board.model, holder.id, axis, after);
 		board.writing.grow(board.model.find(holder.id)!);
 	});
 	const { row, col } = board.cell ? rowAndCol(board.cell) : { row: HEAD, col: HEAD };
@@ -96,7 +96,7 @@ const shift = (axis: Axis, by: -1 | 1, label: () => string): Command => ({
 	when: (board) => trackIn(board, axis) !== undefined,
 	run(board) {
 		const track = trackIn(board, axis);
-		if (track) shiftTrack(board.room.hand, board.model, track.holder.id, axis, track.id, by);
+		if (track) shiftTrack(board.room.editContext, board.model, track.holder.id, axis, track.id, by);
 	},
 });
 
@@ -109,7 +109,7 @@ const remove = (axis: Axis, label: () => string): Command => ({
 	when: (board) => trackIn(board, axis) !== undefined,
 	run(board) {
 		const track = trackIn(board, axis);
-		if (track && removeTrack(board.room.hand, board.model, track.holder.id, axis, track.id))
+		if (track && removeTrack(board.room.editContext, board.model, track.holder.id, axis, track.id))
 			board.cell = undefined;
 	},
 });
@@ -167,7 +167,7 @@ export const HOLDER_COMMANDS: Command[] = [
 		when: (board) => isList(lineIn(board)?.holder),
 		run(board) {
 			const line = lineIn(board);
-			if (line) nodAtRow(board.room.hand, line.holder.id, line.row);
+			if (line) nodAtRow(board.room.editContext, line.holder.id, line.row);
 		},
 	},
 	{
@@ -179,7 +179,13 @@ export const HOLDER_COMMANDS: Command[] = [
 		when: isAction,
 		run(board) {
 			const { holder, row } = lineIn(board)!;
-			setFact(board.room.hand, holder.id, row, 'done', holder.parts!.facts[row]?.done ? undefined : true);
+			setFact(
+				board.room.editContext,
+				holder.id,
+				row,
+				'done',
+				holder.parts!.facts[row]?.done ? undefined : true,
+			);
 		},
 	},
 	{
@@ -191,7 +197,7 @@ export const HOLDER_COMMANDS: Command[] = [
 		when: isAction,
 		run(board) {
 			const { holder, row } = lineIn(board)!;
-			signOff(board.room.hand, board.model, holder.id, row);
+			signOff(board.room.editContext, board.model, holder.id, row);
 		},
 	},
 	beside('row', 'before', () => m.row_above()),

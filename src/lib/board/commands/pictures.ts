@@ -67,8 +67,8 @@ export const PICTURE_COMMANDS: Command[] = [
 		when: mayCrop,
 		run: (board) =>
 			board.oneStep(() => {
-				restack(board.room.hand, board.model, board.selection, 'back');
-				lockObjects(board.room.hand, board.model, board.selection, 'own');
+				restack(board.room.editContext, board.model, board.selection, 'back');
+				lockObjects(board.room.editContext, board.model, board.selection, 'own');
 			}),
 	},
 ];

@@ -10,9 +10,9 @@ beforeEach(() => {
 });
 
 const made = (notes: number) => {
-	const { hand, model, sheet } = testBoard();
+	const { editContext, model, sheet } = testBoard();
 	const ids = addObjects(
-		hand,
+		editContext,
 		model,
 		Array.from({ length: notes }, (_, i) => noteAt(sheet, i * 200, 0)),
 	);

@@ -9,7 +9,7 @@ import { Replay, type Source } from './replay.svelte';
 
 /** A board on which a note came every second from 1000 on, in pieces of `piece` updates, as the server gives them. */
 function recorded(count: number, piece: number) {
-	const { doc, model, hand, sheet } = testBoard();
+	const { doc, model, editContext, sheet } = testBoard();
 	const updates: { at: number; data: Uint8Array }[] = [];
 	const states = [{ upTo: 0, at: 1000, state: Y.encodeStateAsUpdateV2(new Y.Doc()) }];
 	updates.push({ at: 1000, data: Y.encodeStateAsUpdate(doc) });
@@ -20,8 +20,8 @@ function recorded(count: number, piece: number) {
 			const state = Y.encodeStateAsUpdateV2(doc);
 			states.push({ upTo: i, at: updates.at(-1)!.at, state });
 		}
-		if (i % 7 === 6) removeObjects(hand, model, [ids.shift()!]);
-		else ids.push(addObject(hand, model, noteAt(sheet, i * 200, 0, `Note ${i}`)));
+		if (i % 7 === 6) removeObjects(editContext, model, [ids.shift()!]);
+		else ids.push(addObject(editContext, model, noteAt(sheet, i * 200, 0, `Note ${i}`)));
 	}
 	const expected = (upTo: number): unknown => {
 		const then = new Y.Doc();

@@ -12,7 +12,7 @@ beforeEach(() => {
 
 function room() {
 	const { board, core } = boardInHand();
-	const other = addSheet(core.hand, core.model, 'Other');
+	const other = addSheet(core.editContext, core.model, 'Other');
 	const { room } = board as unknown as {
 		room: { people: Presence[]; leader?: { id: string; name: string } };
 	};
@@ -91,7 +91,7 @@ describe('a led view', () => {
 		of.leader = { id: 'p-Rosa', name: 'Rosa' };
 		of.people = [];
 		expect(board.following.target).toBeUndefined();
-		of.leader = { id: core.hand.person.id, name: 'Ilka' };
+		of.leader = { id: core.editContext.person.id, name: 'Ilka' };
 		expect(board.following.isLeading).toBe(true);
 		expect(board.following.target).toBeUndefined();
 	});
@@ -127,7 +127,7 @@ describe('a call', () => {
 	it('to a sheet that is not there leads nowhere, and neither does one’s own', () => {
 		const { board, core, other } = room();
 		board.following.answer({ by: rosa, sheet: 'gone', view: [0, 0, 1, 1] });
-		board.following.answer({ by: core.hand.person, sheet: other, view: [0, 0, 1, 1] });
+		board.following.answer({ by: core.editContext.person, sheet: other, view: [0, 0, 1, 1] });
 		expect([board.sheet, board.following.called]).toEqual([core.sheet, undefined]);
 	});
 });

@@ -112,5 +112,5 @@ export function bend(board: Board, bending: Bending, event: HandEvent): Bending[
 }
 
 export function finishBending(board: Board, { connector, next }: Bending): void {
-	changeConnector(board.room.hand, connector.id, next);
+	changeConnector(board.room.editContext, connector.id, next);
 }

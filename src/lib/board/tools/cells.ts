@@ -36,10 +36,10 @@ export const isActive = ({ holder, row, col }: Spot): boolean =>
 export function act(board: Board, { holder, row, col }: Spot): void {
 	if (row === undefined) return;
 	if (col === 'nods') {
-		if (board.room.may('nod')) nodAtRow(board.room.hand, holder.id, row);
+		if (board.room.may('nod')) nodAtRow(board.room.editContext, holder.id, row);
 	} else if (!holder.lock && board.mayEdit) {
 		const isDone = holder.parts?.facts[row]?.done;
-		setFact(board.room.hand, holder.id, row, 'done', isDone ? undefined : true);
+		setFact(board.room.editContext, holder.id, row, 'done', isDone ? undefined : true);
 	}
 }
 
@@ -83,7 +83,7 @@ export function widen(board: Board, widening: Widening, event: HandEvent): void 
 export function finishWidening(board: Board, { id, col, size, width }: Widening): void {
 	if (width === size) return;
 	board.asOne(() => {
-		setColumnWidth(board.room.hand, board.model, id, col, width);
+		setColumnWidth(board.room.editContext, board.model, id, col, width);
 		const holder = board.model.find(id);
 		if (holder) board.writing.grow(holder);
 	});

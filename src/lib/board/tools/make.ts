@@ -77,7 +77,7 @@ export const createNote = making({
 				box: box && !slot ? asDrawn(box, { w: 64, h: 56 }) : centred(event, size.w, size.h),
 				style: { form, pigment },
 			});
-			if (slot) putIn(board.room.hand, board.model, [id], slot);
+			if (slot) putIn(board.room.editContext, board.model, [id], slot);
 		});
 		return id;
 	},

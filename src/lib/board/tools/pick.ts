@@ -186,7 +186,7 @@ function inLasso(board: Board, points: readonly Point[]): string[] {
 
 function dropCopy(board: Board, { dx, dy }: { dx: number; dy: number }): void {
 	const clip = copyOut(board.model, board.selection);
-	if (clipBounds(clip)) board.select(putDown(board.room.hand, board.model, clip, board.sheet, dx, dy));
+	if (clipBounds(clip)) board.select(putDown(board.room.editContext, board.model, clip, board.sheet, dx, dy));
 }
 
 const CURSORS: Record<Handle, string> = {
@@ -266,9 +266,10 @@ export function createPick(link: LinkTool): Tool {
 			}
 		} else if (done?.is === 'move') {
 			if (done.copy) dropCopy(board, done);
-			else dropAt(board.room.hand, board.model, board.selection, done.dx, done.dy, done.landing?.slot);
+			else dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.landing?.slot);
 		} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
-		else if (done?.is === 'turn' && preview) setBoxes(board.room.hand, ownBoxes(done.objects, preview));
+		else if (done?.is === 'turn' && preview)
+			setBoxes(board.room.editContext, ownBoxes(done.objects, preview));
 		else if (done?.is === 'bend') finishBending(board, done.bending);
 		else if (done?.is === 'widen') finishWidening(board, done.widening);
 		else if (done?.is === 'grow') {
@@ -286,7 +287,7 @@ export function createPick(link: LinkTool): Tool {
 			if (sign) {
 				work = undefined;
 				if (sign.name === 'see') goToSeeAlso(board, sign.id);
-				else if (board.room.may('nod')) nod(board.room.hand, board.model, [sign.id]);
+				else if (board.room.may('nod')) nod(board.room.editContext, board.model, [sign.id]);
 				return;
 			}
 			const knob = knobUnder(board, event);

@@ -169,15 +169,15 @@ export function finishResize(board: Board, { objects, round, handle }: Resizing,
 			box[3] = neededHeight({ ...object, box, style: { ...object.style, free: false } }, board.context);
 	}
 	const { crop } = board.held;
-	if (crop) changePicture(board.room.hand, crop.id, { crop: crop.crop, box: preview.get(crop.id)! });
+	if (crop) changePicture(board.room.editContext, crop.id, { crop: crop.crop, box: preview.get(crop.id)! });
 	else if (objects.length > 1 && handle.length === 2) {
 		const first = objects[0]!;
 		const factor = first.box[2] === 0 ? 1 : preview.get(first.id)![2] / first.box[2];
-		scaleObjects(board.room.hand, board.model, preview, round.w === 0 ? 1 : factor);
-	} else setBoxes(board.room.hand, preview);
+		scaleObjects(board.room.editContext, board.model, preview, round.w === 0 ? 1 : factor);
+	} else setBoxes(board.room.editContext, preview);
 	// A mark that grew to one side has its middle elsewhere on what it sticks to.
 	placeMarks(
-		board.room.hand,
+		board.room.editContext,
 		board.model,
 		new Map([...preview].filter(([id]) => isStuckAlone(board, id, preview))),
 	);

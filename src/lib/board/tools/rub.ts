@@ -75,7 +75,7 @@ export function createEraser(): Tool {
 		},
 		drag: rub,
 		up(board) {
-			if (left.size > 0) eraseStrokes(board.room.hand, board.model, left);
+			if (left.size > 0) eraseStrokes(board.room.editContext, board.model, left);
 			reset(board);
 		},
 		hover(board, event) {

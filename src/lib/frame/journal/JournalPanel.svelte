@@ -31,7 +31,7 @@
 		return board.model.sheets;
 	});
 	const mayLook = $derived(
-		board.room.house.names === 'shown' || (board.room.house.names === 'veiled' && board.room.leads),
+		board.room.policy.names === 'shown' || (board.room.policy.names === 'veiled' && board.room.leads),
 	);
 
 	$effect(() => {

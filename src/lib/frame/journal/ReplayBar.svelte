@@ -37,7 +37,7 @@
 		let done: ReturnType<typeof restore> | undefined;
 		// Its own undo step.
 		board.asOne(() => {
-			done = restore(board.room.hand, past.doc, scope, { keepLocked: !board.room.leads });
+			done = restore(board.room.editContext, past.doc, scope, { keepLocked: !board.room.leads });
 		});
 		const { back, changed, removed } = done!;
 		const { sheet } = past;

@@ -160,13 +160,16 @@ describe('what is new', () => {
 	it('is read page by page, told by person, and stepped through in a circle', async () => {
 		const { board, core, state } = journal(50);
 		const [a, b] = ['A', 'B'].map((text, i) =>
-			addObject(core.hand, core.model, noteAt(core.sheet, 900 * i, 0, text)),
+			addObject(core.editContext, core.model, noteAt(core.sheet, 900 * i, 0, text)),
 		);
 		void state.readNews();
 		expect(pages[0]!.wish).toMatchObject({ from: 50 });
 		await pages[0]!.answer({ happenings: [happened(90, 'B', { id: b! })], next: '90.4' });
 		await pages[1]!.answer({
-			happenings: [happened(80, 'A', { id: a! }), happened(70, 'mine', { person: core.hand.person.id })],
+			happenings: [
+				happened(80, 'A', { id: a! }),
+				happened(70, 'mine', { person: core.editContext.person.id }),
+			],
 		});
 		expect(state.news.map(({ person }) => person)).toEqual(['p-Rosa']);
 		expect(state.newIds.toSorted()).toEqual([a, b].toSorted());

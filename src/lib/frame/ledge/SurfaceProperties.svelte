@@ -52,7 +52,7 @@
 					delete ground.picture;
 					if (values.picture) ground.picture = values.picture;
 				}
-				changeSheet(board.room.hand, each.id, {
+				changeSheet(board.room.editContext, each.id, {
 					...(values.surface ? { surface: values.surface } : {}),
 					ground: Object.keys(ground).length > 0 ? ground : undefined,
 				});

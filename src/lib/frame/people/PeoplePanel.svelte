@@ -4,7 +4,7 @@
 	import { goto } from '$app/navigation';
 	import type { Board } from '../../board/board.svelte';
 	import { leave, liftBan, people, type People } from './actions';
-	import HouseRules from './HouseRules.svelte';
+	import PolicySettings from './PolicySettings.svelte';
 	import LeadView from './LeadView.svelte';
 	import PersonRow from './PersonRow.svelte';
 	import { attempt } from '../../ui/attempt';
@@ -49,7 +49,7 @@
 
 <h2 class="panel-title">{m.people()}</h2>
 {#if room.leads}
-	<HouseRules {room} />
+	<PolicySettings {room} />
 	<LeadView {board} attempt={change} />
 {/if}
 <h3 class="label">{m.people_present({ count: present.length })}</h3>

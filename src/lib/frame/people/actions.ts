@@ -1,5 +1,5 @@
 /** What the people panel asks of the server. */
-import type { House } from '$core/access/rights';
+import type { BoardPolicy } from '$core/access/rights';
 import { type GivenRole, ROLES } from '$core/access/roles';
 import { z } from 'zod';
 import { ask, send } from '../../ui/api';
@@ -25,8 +25,8 @@ const order = (boardId: string, person: string, what: object) =>
 	send('POST', `${at(boardId)}/people/${encodeURIComponent(person)}`, what);
 
 export const people = (boardId: string) => ask(peopleSchema, 'GET', `${at(boardId)}/people`);
-export const setHouse = (boardId: string, house: Partial<House>) =>
-	send('PATCH', `${at(boardId)}/house`, house);
+export const setPolicy = (boardId: string, policy: Partial<BoardPolicy>) =>
+	send('PATCH', `${at(boardId)}/policy`, policy);
 export const changeRole = (boardId: string, person: string, role: GivenRole) =>
 	order(boardId, person, { do: 'change', role });
 export const sendOut = (boardId: string, person: string, ban: boolean) =>

@@ -19,7 +19,7 @@
 		const field = room.step?.field;
 		if (field)
 			bringHome(
-				room.hand,
+				room.editContext,
 				board.model,
 				strays.map(({ id }) => id),
 				field,

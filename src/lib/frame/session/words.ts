@@ -63,8 +63,8 @@ const NOW: Record<StepMay, () => string> = {
 	everything: () => m.now_everything(),
 };
 /** What somebody can do now, by the step and by what they may on the board at all. */
-export function nowWords(room: Pick<Room, 'may' | 'house'>): string {
-	const { may } = room.house.step;
+export function nowWords(room: Pick<Room, 'may' | 'policy'>): string {
+	const { may } = room.policy.step;
 	const isShut = may !== 'watch' && !room.may('line') && !room.may('nod');
 	return NOW[isShut ? 'watch' : may]();
 }

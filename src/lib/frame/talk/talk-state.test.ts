@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
 import { addObject } from '$core/board/edits';
-import type { Hand } from '$core/board/store';
+import type { EditContext } from '$core/board/store';
 import { addSheet } from '$core/board/sheets';
 import { noteAt } from '$core/board/testing';
 import { answer, beginThread, chatter, resolve } from '$core/talk/edits';
@@ -16,19 +16,19 @@ function desk() {
 	const { board, core } = boardInHand();
 	const talk = new TalkModel(new Y.Doc());
 	let count = 0;
-	const voice = (id: string, name: string): Hand => ({
-		...core.hand,
+	const voice = (id: string, name: string): EditContext => ({
+		...core.editContext,
 		doc: talk.doc,
 		person: { id, name },
 		newId: () => `${name}-${count++}`,
 	});
-	const mine = voice(core.hand.person.id, core.hand.person.name);
+	const mine = voice(core.editContext.person.id, core.editContext.person.name);
 	const rosa = voice('p-Rosa', 'Rosa');
 	const names = [mine.person, rosa.person];
-	Object.assign(board.room, { talk, voice: mine, names, talkVersion: 0, now: core.hand.now });
+	Object.assign(board.room, { talk, voice: mine, names, talkVersion: 0, now: core.editContext.now });
 	const open = vi.fn();
 	const state = new TalkState(board, open);
-	const note = addObject(core.hand, core.model, noteAt(core.sheet, 100, 100, 'The key'));
+	const note = addObject(core.editContext, core.model, noteAt(core.sheet, 100, 100, 'The key'));
 	const role = (to: string): void => void ((board.room as unknown as { role: string }).role = to);
 	return { board, core, talk, state, open, note, mine, rosa, role };
 }
@@ -70,7 +70,7 @@ describe('saying something', () => {
 describe('the list', () => {
 	it('shows what is wanted, and where its objects are now', () => {
 		const { board, core, state, mine, rosa, note } = desk();
-		const other = addSheet(core.hand, core.model, 'Other');
+		const other = addSheet(core.editContext, core.model, 'Other');
 		const onNote = beginThread(mine, { sheet: board.sheet, on: note, at: [1, 0] }, 'Mine');
 		const elsewhere = beginThread(rosa, { sheet: other, at: [0, 0] }, 'Elsewhere');
 		const done = beginThread(rosa, { sheet: board.sheet, at: [0, 0] }, 'Done');
@@ -92,7 +92,7 @@ describe('the list', () => {
 
 	it('is stepped through, round and round, and each is gone to', () => {
 		const { board, core, state, rosa } = desk();
-		const other = addSheet(core.hand, core.model, 'Other');
+		const other = addSheet(core.editContext, core.model, 'Other');
 		const ids = [board.sheet, other].map((sheet) => beginThread(rosa, { sheet, at: [50, 60] }, sheet));
 		state.step(1);
 		expect([state.shown, board.sheet]).toEqual([ids[0], core.sheet]);

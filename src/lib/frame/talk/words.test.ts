@@ -8,16 +8,16 @@ describe('what a thread is about', () => {
 	it('is said in words, also when it is gone', () => {
 		const board = testBoard();
 		const [note, long, shape] = [
-			addObject(board.hand, board.model, noteAt(board.sheet, 0, 0, 'The key')),
-			addObject(board.hand, board.model, noteAt(board.sheet, 0, 200, 'word '.repeat(60))),
-			addObject(board.hand, board.model, shapeAt(board.sheet, 0, 400)),
+			addObject(board.editContext, board.model, noteAt(board.sheet, 0, 0, 'The key')),
+			addObject(board.editContext, board.model, noteAt(board.sheet, 0, 200, 'word '.repeat(60))),
+			addObject(board.editContext, board.model, shapeAt(board.sheet, 0, 400)),
 		];
 		const about = (id: string) => spotOn(board.model, board.model.find(id)!);
 		const [ofNote, ofLong, ofShape] = [about(note), about(long), about(shape)];
 		expect(aboutWhat(board.model, ofNote)).toBe('Note: The key');
 		expect(aboutWhat(board.model, ofLong)).toMatch(/^Note: word .{70,80}…$/);
 		expect(aboutWhat(board.model, ofShape)).toBe('Shape');
-		removeObjects(board.hand, board.model, [note, shape]);
+		removeObjects(board.editContext, board.model, [note, shape]);
 		expect(aboutWhat(board.model, ofNote)).toBe('Deleted: The key');
 		expect(aboutWhat(board.model, ofShape)).toBe('On something that is deleted');
 		expect(aboutWhat(board.model, { sheet: board.sheet })).toBe('A place on Gather');

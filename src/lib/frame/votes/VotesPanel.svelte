@@ -42,16 +42,16 @@
 	/** Puts the result onto the board, as one step that can be undone. */
 	function layOut(how: 'order' | 'columns' | 'matrix', { outcome, terms }: ShownVote): void {
 		if (!outcome) return;
-		const { hand } = room;
+		const { editContext } = room;
 		let made: string[] = [];
 		board.asOne(() => {
-			if (how === 'order') made = layInOrder(hand, board.model, outcome);
+			if (how === 'order') made = layInOrder(editContext, board.model, outcome);
 			else if (how === 'columns') {
 				const columns: [string, string, string] = [m.column_first(), m.column_then(), m.column_rest()];
-				const id = layInColumns(hand, board.model, outcome, { title: terms.question, columns });
+				const id = layInColumns(editContext, board.model, outcome, { title: terms.question, columns });
 				made = id ? [id] : [];
 			} else {
-				const id = layOnMatrix(hand, board.model, outcome, terms);
+				const id = layOnMatrix(editContext, board.model, outcome, terms);
 				made = id ? [id] : [];
 			}
 		});

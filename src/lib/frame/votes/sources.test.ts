@@ -12,9 +12,9 @@ beforeEach(() => void vi.stubGlobal('requestAnimationFrame', (work: () => void) 
 /** A field with two notes, which were written from the lower one up, a note outside, and one on another sheet. */
 function room() {
 	const { board, core } = boardInHand();
-	const { hand, model, sheet } = core;
-	const other = addSheet(hand, model, 'Other');
-	const field = addObject(hand, model, {
+	const { editContext, model, sheet } = core;
+	const other = addSheet(editContext, model, 'Other');
+	const field = addObject(editContext, model, {
 		kind: 'field',
 		sheet,
 		box: [0, 0, 800, 600, 0],
@@ -22,7 +22,7 @@ function room() {
 		text: 'Ideas',
 	});
 	const put = (on: string, x: number, y: number, text: string): string =>
-		addObject(hand, model, noteAt(on, x, y, text));
+		addObject(editContext, model, noteAt(on, x, y, text));
 	const [low, high, outside, elsewhere] = [
 		put(sheet, 60, 300, 'Low'),
 		put(sheet, 60, 80, 'High'),
@@ -96,7 +96,7 @@ describe('what a new vote most likely is about', () => {
 		Object.assign(board.room, { step: { field } });
 		expect(likelySource(board, [])).toBe('step');
 		for (const x of [3000, 3400])
-			addObject(core.hand, core.model, {
+			addObject(core.editContext, core.model, {
 				kind: 'theme',
 				sheet: core.sheet,
 				box: [x, 800, 300, 200, 0],
@@ -109,7 +109,7 @@ describe('what a new vote most likely is about', () => {
 
 	it('are the notes on all forms that go round', () => {
 		const { board, core, low, high } = room();
-		const other = addObject(core.hand, core.model, {
+		const other = addObject(core.editContext, core.model, {
 			kind: 'field',
 			sheet: core.sheet,
 			box: [2900, 0, 400, 300, 0],

@@ -34,7 +34,7 @@
 		if (field.lock) return tellLocked(field);
 		const others = fieldsInOrder(board.model, branch.object.sheet).filter(({ id }) => id !== moving);
 		const at = others.findIndex(({ id }) => id === branch.id);
-		putInSequence(board.room.hand, board.model, moving, others[side === 'before' ? at : at + 1]?.id);
+		putInSequence(board.room.editContext, board.model, moving, others[side === 'before' ? at : at + 1]?.id);
 	}
 </script>
 

@@ -18,12 +18,12 @@
 
 	function finish(place: Place, title: string | undefined): void {
 		renaming = undefined;
-		if (title) renamePlace(board.room.hand, place.id, title);
+		if (title) renamePlace(board.room.editContext, place.id, title);
 	}
 	function onKey(place: Place, event: KeyboardEvent): void {
 		if (!board.mayAll) return;
 		if (event.key === 'F2') renaming = place.id;
-		else if (event.key === 'Delete') removePlace(board.room.hand, place.id);
+		else if (event.key === 'Delete') removePlace(board.room.editContext, place.id);
 		else return;
 		event.preventDefault();
 		event.stopPropagation();
@@ -72,7 +72,7 @@
 								class="icon-button small away"
 								aria-label="{m.place_remove()}: {place.title}"
 								title={m.place_remove()}
-								onclick={() => removePlace(board.room.hand, place.id)}><X size={13} /></button
+								onclick={() => removePlace(board.room.editContext, place.id)}><X size={13} /></button
 							>
 						{/if}
 					{/if}

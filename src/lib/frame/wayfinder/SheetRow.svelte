@@ -59,14 +59,14 @@
 	}
 	function endRename(title: string | undefined): void {
 		isRenaming = false;
-		if (title) changeSheet(board.room.hand, sheet.id, { title });
+		if (title) changeSheet(board.room.editContext, sheet.id, { title });
 	}
 
 	function put(moving: string, side: Side): void {
 		if (moving === sheet.id) return;
 		const others = board.model.sheets.filter(({ id }) => id !== moving);
 		const at = others.findIndex(({ id }) => id === sheet.id);
-		moveSheet(board.room.hand, board.model, moving, others[side === 'before' ? at - 1 : at]?.id);
+		moveSheet(board.room.editContext, board.model, moving, others[side === 'before' ? at - 1 : at]?.id);
 	}
 </script>
 

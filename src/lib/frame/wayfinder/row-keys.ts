@@ -29,7 +29,7 @@ function link(board: Board, id: string): void {
 	}
 	linkFrom = undefined;
 	const { route, chalk } = board.next;
-	addObject(board.room.hand, board.model, {
+	addObject(board.room.editContext, board.model, {
 		kind: 'connector',
 		sheet: to.sheet,
 		box: [0, 0, 0, 0, 0],

@@ -19,7 +19,7 @@ const indexOf = (board: Board, sheet: string): number =>
 /** Adds a sheet after another one and shows it. */
 export function insertSheet(board: Board, after?: string): void {
 	const title = m.sheet_number({ number: board.model.sheets.length + 1 });
-	board.goToSheet(addSheet(board.room.hand, board.model, title, 'slate', after));
+	board.goToSheet(addSheet(board.room.editContext, board.model, title, 'slate', after));
 }
 
 /** Moves a sheet by one place up or down. */
@@ -29,7 +29,7 @@ export function shiftSheet(board: Board, sheet: string, by: -1 | 1): void {
 	const after = by === 1 ? sheets[at + 1] : sheets[at - 2];
 	if (by === 1 && !after) return;
 	if (by === -1 && at === 0) return;
-	moveSheet(board.room.hand, board.model, sheet, after?.id);
+	moveSheet(board.room.editContext, board.model, sheet, after?.id);
 }
 
 const hasForeign = (board: Board, sheet: string): boolean =>
@@ -42,7 +42,7 @@ export const SHEET_COMMANDS: SheetCommand[] = [
 		label: () => m.command_duplicate(),
 		run(board, sheet) {
 			const title = board.model.sheets[indexOf(board, sheet)]?.title ?? '';
-			const copy = duplicateSheet(board.room.hand, board.model, sheet, m.sheet_copy({ title }));
+			const copy = duplicateSheet(board.room.editContext, board.model, sheet, m.sheet_copy({ title }));
 			if (copy) board.goToSheet(copy);
 		},
 	},
@@ -66,7 +66,7 @@ export const SHEET_COMMANDS: SheetCommand[] = [
 		when: hasForeign,
 		run(board, sheet) {
 			const ids = [...board.selection];
-			moveToSheet(board.room.hand, board.model, ids, sheet);
+			moveToSheet(board.room.editContext, board.model, ids, sheet);
 			board.goToSheet(sheet);
 			board.select(ids);
 		},
@@ -77,7 +77,7 @@ export const SHEET_COMMANDS: SheetCommand[] = [
 		when: hasForeign,
 		run(board, sheet) {
 			const clip = copyOut(board.model, board.selection);
-			const ids = putDown(board.room.hand, board.model, clip, sheet, 0, 0);
+			const ids = putDown(board.room.editContext, board.model, clip, sheet, 0, 0);
 			board.goToSheet(sheet);
 			board.select(ids);
 		},
@@ -89,7 +89,7 @@ export const SHEET_COMMANDS: SheetCommand[] = [
 		when: (board) => board.model.sheets.length > 1,
 		run(board, sheet) {
 			const title = board.model.sheets[indexOf(board, sheet)]?.title ?? '';
-			if (!removeSheet(board.room.hand, board.model, sheet)) {
+			if (!removeSheet(board.room.editContext, board.model, sheet)) {
 				toaster.error({ title: m.did_not_work(), description: m.sheet_stays() });
 				return;
 			}

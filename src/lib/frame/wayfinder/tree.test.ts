@@ -11,8 +11,8 @@ import { findOn, firstInOrder, lineOf, treeOf, writersOn } from './tree';
 /** A field with two notes, a note beside it, columns with a card, a link and a table. */
 function sample() {
 	const board = testBoard();
-	const { hand, model, sheet } = board;
-	const [field, inside, deeper, loose, card] = addObjects(hand, model, [
+	const { editContext, model, sheet } = board;
+	const [field, inside, deeper, loose, card] = addObjects(editContext, model, [
 		fieldAt(sheet, 3000, 3000),
 		noteAt(sheet, 3040, 3080, 'Lamp queue'),
 		noteAt(sheet, 3040, 3200, 'Second tester'),
@@ -20,25 +20,27 @@ function sample() {
 		noteAt(sheet, 5000, 400, 'Hall booked'),
 		shapeAt(sheet, 5000, 800, 'Door'),
 	]) as [string, string, string, string, string, string];
-	addObjects(hand, model, [linkBetween(sheet, inside, loose)]);
+	addObjects(editContext, model, [linkBetween(sheet, inside, loose)]);
 	const columns = holderAt(board, 'columns');
-	putIn(hand, model, [card], {
+	putIn(editContext, model, [card], {
 		holder: columns,
 		row: 'all',
 		col: model.find(columns)!.parts!.cols[0]!.id,
 		index: 0,
 	});
 	const table = holderAt(board, 'table');
-	moveObjects(hand, model, [table], 0, 3000);
+	moveObjects(editContext, model, [table], 0, 3000);
 	const { parts } = model.find(table)!;
-	writeBlock(hand, model, table, partOf(parts!.rows[1]!.id, parts!.cols[0]!.id), [['Toasters and kettles']]);
+	writeBlock(editContext, model, table, partOf(parts!.rows[1]!.id, parts!.cols[0]!.id), [
+		['Toasters and kettles'],
+	]);
 	return { board, field, inside, deeper, loose, card, columns, table };
 }
 
 describe('the tree of a board', () => {
 	it('has fields and holders with what lies in them, and the rest in reading order', () => {
 		const { board, field, inside, deeper, loose, card, columns, table } = sample();
-		const empty = addSheet(board.hand, board.model, 'Later');
+		const empty = addSheet(board.editContext, board.model, 'Later');
 		const [here, there] = treeOf(board.model, board.sheet, 50);
 		const branch = (id: string) => here!.branches.find((each) => each.id === id)!;
 		expect(branch(field).children.map(({ id }) => id)).toEqual([inside, deeper]);
@@ -61,7 +63,7 @@ describe('the tree of a board', () => {
 	it('finds the first of many without sorting them all', () => {
 		const board = testBoard();
 		addObjects(
-			board.hand,
+			board.editContext,
 			board.model,
 			Array.from({ length: 60 }, (_, i) => noteAt(board.sheet, 0, ((i * 37) % 60) * 100, `${(i * 37) % 60}`)),
 		);

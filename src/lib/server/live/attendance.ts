@@ -95,7 +95,7 @@ export class Attendance {
 		if (!now) return;
 		for (const { connection, layer } of this.connectionsTo(boardId)) {
 			const one = now.people.get((connection.context as Context).person.id);
-			align(connection, layer, one && { ...one, house: now.house });
+			align(connection, layer, one && { ...one, policy: now.policy });
 		}
 	}
 

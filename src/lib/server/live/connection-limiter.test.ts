@@ -54,7 +54,7 @@ describe('limiter', () => {
 
 describe('how full a document is', () => {
 	it('is what stands in it, not what was ever written; taking away always has room', () => {
-		const { doc, model, hand, sheet } = testBoard();
+		const { doc, model, editContext, sheet } = testBoard();
 		// As on the server, where nobody keeps what was deleted for an undo.
 		const document = new Y.Doc() as unknown as Document;
 		Y.applyUpdate(document, Y.encodeStateAsUpdate(doc));
@@ -66,19 +66,19 @@ describe('how full a document is', () => {
 			if (isTaken) Y.applyUpdate(document, update);
 		});
 		// One text that is written over and over takes no more room than it has.
-		const id = addObject(hand, model, noteAt(sheet, 0, 0, 'x'));
+		const id = addObject(editContext, model, noteAt(sheet, 0, 0, 'x'));
 		for (let i = 0; i < 50; i++) {
-			setText(hand, id, `${i} ${'long '.repeat(100)}`);
+			setText(editContext, id, `${i} ${'long '.repeat(100)}`);
 			expect(isTaken).toBe(true);
 		}
 		const ids: string[] = [];
 		while (isTaken && ids.length < 500)
-			ids.push(addObject(hand, model, noteAt(sheet, 0, 0, `${'many '.repeat(40)}`)));
+			ids.push(addObject(editContext, model, noteAt(sheet, 0, 0, `${'many '.repeat(40)}`)));
 		expect(ids.length).toBeGreaterThan(10);
 		expect(ids.length).toBeLessThan(100);
-		removeObjects(hand, model, ids);
+		removeObjects(editContext, model, ids);
 		expect(isTaken).toBe(true);
-		addObject(hand, model, noteAt(sheet, 0, 0, 'room again'));
+		addObject(editContext, model, noteAt(sheet, 0, 0, 'room again'));
 		expect(isTaken).toBe(true);
 	});
 });

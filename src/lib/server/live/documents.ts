@@ -75,19 +75,19 @@ export class LiveDocuments {
 				const parsed = parseName(name);
 				const now = parsed && (await nowOf(parsed.boardId, person));
 				if (!parsed || !now) throw Object.assign(new Error(''), { reason: 'no-access' });
-				const { role, house, speaker, madeAt } = now;
+				const { role, policy, speaker, madeAt } = now;
 				// Pages of ours say which board they have: what they keep of another one must not mix with this.
 				if (/^\d+$/.test(token) && Number(token) !== madeAt)
 					throw Object.assign(new Error(''), { reason: 'renewed' });
-				if (!may(role, 'enter', house)) throw Object.assign(new Error(''), { reason: 'closed' });
+				if (!may(role, 'enter', policy)) throw Object.assign(new Error(''), { reason: 'closed' });
 				const isTheirs = parsed.person === undefined || parsed.person === person.id;
-				if (!isTheirs || !mayRead(parsed.layer, role, house))
+				if (!isTheirs || !mayRead(parsed.layer, role, policy))
 					throw Object.assign(new Error(''), { reason: 'not yours' });
 				if (parsed.person !== undefined) await noteWriter(parsed.boardId, person.id);
-				connectionConfig.readOnly = !mayWrite(parsed.layer, role, house);
+				connectionConfig.readOnly = !mayWrite(parsed.layer, role, policy);
 				gate.setSpeaker(parsed.boardId, speaker);
 				gate.admit();
-				return { role, house, speaker, boardId: parsed.boardId };
+				return { role, policy, speaker, boardId: parsed.boardId };
 			},
 			onLoadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
@@ -171,9 +171,9 @@ export class LiveDocuments {
 		if (isEmptyUpdate(update)) return verdict.accept(update);
 		// Whoever was thrown out while this waited writes no more; whoever only looks never does.
 		if (isEnded(webSocket)) throw Object.assign(new Error(''), { code: CLOSE.withdrawn, reason: 'ended' });
-		const { role, house } = context;
+		const { role, policy } = context;
 		const { layer } = parseName(name)!;
-		if (connection.readOnly || !role || !house || !mayWrite(layer, role, house)) return;
+		if (connection.readOnly || !role || !policy || !mayWrite(layer, role, policy)) return;
 		if (!context.gate.mayEdit()) {
 			metrics().refused.inc({ why: 'hurried' });
 			refuse(webSocket, CLOSE.hurried, 'too many edits');

@@ -1,5 +1,5 @@
 /** Where a change of a live document comes from: a person's connection, this server itself, or another server. */
-import type { House } from '$core/access/rights';
+import type { BoardPolicy } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
 import type { Identity } from '$core/session/veil';
 import type { Sayer } from '$core/talk/rules';
@@ -15,7 +15,7 @@ export interface Context {
 	gate: Gate;
 	role?: Role;
 	/** How the board is run, as this connection was last told. */
-	house?: House;
+	policy?: BoardPolicy;
 	boardId?: string;
 	/** Ends when what came last over this connection has been applied, where that is waited for. */
 	turn?: Promise<void>;

@@ -4,19 +4,19 @@ import * as Y from 'yjs';
 import { objectsOf } from '$core/board/document';
 import { addObject, moveObjects, removeObjects } from '$core/board/edits';
 import { noteAt, partner, testBoard } from '$core/board/testing';
-import type { House } from '$core/access/rights';
+import type { BoardPolicy } from '$core/access/rights';
 import { checkUpdate, type PutBack } from './step-check';
 import type { Context } from './origins';
 
 const watching = {
-	house: { step: { may: 'watch' } } as unknown as House,
+	policy: { step: { may: 'watch' } } as unknown as BoardPolicy,
 	speaker: { id: 'maren', name: 'Maren' },
 } as unknown as Context;
 
 /** A board on the server, and one on which somebody does what is not allowed: each edit is looked at and let in, and waits to be put back. */
 function rooms() {
 	const server = testBoard();
-	const note = addObject(server.hand, server.model, noteAt(server.sheet, 10, 20, 'kettle'));
+	const note = addObject(server.editContext, server.model, noteAt(server.sheet, 10, 20, 'kettle'));
 	const maren = partner(server);
 	maren.cut();
 	const waiting: PutBack[] = [];
@@ -40,8 +40,8 @@ describe('several edits that are not allowed', () => {
 	it('are put back to how it was before the first of them', () => {
 		const { server, maren, note, putBack } = rooms();
 		const before = objectsOf(server.doc).get(note)!.toJSON();
-		for (let i = 0; i < 3; i++) moveObjects(maren.hand, maren.model, [note], 100, 0);
-		removeObjects(maren.hand, maren.model, [note]);
+		for (let i = 0; i < 3; i++) moveObjects(maren.editContext, maren.model, [note], 100, 0);
+		removeObjects(maren.editContext, maren.model, [note]);
 		expect(server.model.find(note)).toBeUndefined();
 		putBack();
 		expect(objectsOf(server.doc).get(note)!.toJSON()).toEqual(before);
@@ -50,7 +50,7 @@ describe('several edits that are not allowed', () => {
 	it('do not take away what was taken away and put there anew', () => {
 		const { server, maren, note, putBack } = rooms();
 		const before = objectsOf(server.doc).get(note)!.toJSON();
-		removeObjects(maren.hand, maren.model, [note]);
+		removeObjects(maren.editContext, maren.model, [note]);
 		maren.undo.undo();
 		expect(server.model.find(note)).toBeDefined();
 		putBack();
@@ -59,8 +59,8 @@ describe('several edits that are not allowed', () => {
 
 	it('do not bring back what the first of them added', () => {
 		const { server, maren, putBack } = rooms();
-		const loose = addObject(maren.hand, maren.model, noteAt(maren.model.sheets[0]!.id, 0, 0, 'loose'));
-		moveObjects(maren.hand, maren.model, [loose], 100, 0);
+		const loose = addObject(maren.editContext, maren.model, noteAt(maren.model.sheets[0]!.id, 0, 0, 'loose'));
+		moveObjects(maren.editContext, maren.model, [loose], 100, 0);
 		expect(server.model.find(loose)).toBeDefined();
 		putBack();
 		expect(server.model.find(loose)).toBeUndefined();
@@ -68,11 +68,11 @@ describe('several edits that are not allowed', () => {
 
 	it('are forgotten once they were put back: the next is put back to what holds then', () => {
 		const { server, maren, note, putBack } = rooms();
-		moveObjects(maren.hand, maren.model, [note], 100, 0);
+		moveObjects(maren.editContext, maren.model, [note], 100, 0);
 		putBack();
-		moveObjects(server.hand, server.model, [note], 0, 50);
+		moveObjects(server.editContext, server.model, [note], 0, 50);
 		Y.applyUpdate(maren.doc, Y.encodeStateAsUpdate(server.doc), 'server');
-		moveObjects(maren.hand, maren.model, [note], 100, 0);
+		moveObjects(maren.editContext, maren.model, [note], 100, 0);
 		putBack();
 		expect(server.model.find(note)!.box.slice(0, 2)).toEqual([10, 70]);
 	});

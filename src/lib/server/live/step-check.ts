@@ -41,8 +41,8 @@ function release(doc: Y.Doc, key: string): void {
 }
 
 /** Whether what comes over a connection is to be looked at: it is about the sheets, and a step lets its person do less than everything. */
-export const isNarrowed = (document: string, { role, house }: Context): boolean =>
-	parseName(document)?.layer === 'stage' && !(role && leads(role)) && !(house && grantsOf(house.step).edit);
+export const isNarrowed = (document: string, { role, policy }: Context): boolean =>
+	parseName(document)?.layer === 'stage' && !(role && leads(role)) && !(policy && grantsOf(policy.step).edit);
 
 /** Takes what comes over a connection one after the other: each is looked at when the one before it stands in the document. */
 export async function inTurn(context: Context, work: () => Promise<void>): Promise<void> {
@@ -66,12 +66,12 @@ export async function inTurn(context: Context, work: () => Promise<void>): Promi
 export function checkUpdate(
 	doc: Y.Doc,
 	update: Uint8Array,
-	{ house, speaker }: Context,
+	{ policy, speaker }: Context,
 ): 'fine' | 'gap' | (() => PutBack) {
-	if (!house || !speaker) return 'gap';
+	if (!policy || !speaker) return 'gap';
 	const touches = touchedBy(doc, update);
 	if (!touches) return 'gap';
-	const violation = violationOf(doc, touches, house.step, speaker.id);
+	const violation = violationOf(doc, touches, policy.step, speaker.id);
 	if (!violation) return 'fine';
 	return () => putBack(doc, violation, speaker.id);
 }

@@ -18,11 +18,11 @@ const texts = (): string[] => asked.mock.calls.flatMap(([all]) => [...all]);
 
 describe('notes that were written', () => {
 	it('are encoded once it is quiet, notes only, and a few at a time', async () => {
-		const { hand, model, sheet } = testBoard();
+		const { editContext, model, sheet } = testBoard();
 		readyNotes(model);
 		const notes = Array.from({ length: 45 }, (_, i) => noteAt(sheet, i * 200, 0, `Note ${i}`));
-		const ids = addObjects(hand, model, [...notes, shapeAt(sheet, 0, 300, 'A shape')]);
-		setText(hand, ids[0]!, 'Other words');
+		const ids = addObjects(editContext, model, [...notes, shapeAt(sheet, 0, 300, 'A shape')]);
+		setText(editContext, ids[0]!, 'Other words');
 		expect(asked).not.toHaveBeenCalled();
 		await vi.advanceTimersByTimeAsync(2000);
 		expect(texts()).toHaveLength(45);
@@ -32,22 +32,22 @@ describe('notes that were written', () => {
 	});
 
 	it('are left alone on a board with more of them than can be sorted at once', async () => {
-		const { hand, model, sheet } = testBoard();
+		const { editContext, model, sheet } = testBoard();
 		const ids = addObjects(
-			hand,
+			editContext,
 			model,
 			Array.from({ length: MOST_NOTES + 1 }, (_, i) => noteAt(sheet, i * 200, 0, `Note ${i}`)),
 		);
 		readyNotes(model);
-		moveObjects(hand, model, ids.slice(0, 3), 10, 0);
+		moveObjects(editContext, model, ids.slice(0, 3), 10, 0);
 		await vi.advanceTimersByTimeAsync(2000);
 		expect(asked).not.toHaveBeenCalled();
 	});
 
 	it('are not gone on with when the board is closed', async () => {
-		const { hand, model, sheet } = testBoard();
+		const { editContext, model, sheet } = testBoard();
 		const stop = readyNotes(model);
-		addObjects(hand, model, [noteAt(sheet, 0, 0, 'Too late')]);
+		addObjects(editContext, model, [noteAt(sheet, 0, 0, 'Too late')]);
 		stop();
 		await vi.advanceTimersByTimeAsync(2000);
 		expect(asked).not.toHaveBeenCalled();

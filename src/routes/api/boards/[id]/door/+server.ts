@@ -9,5 +9,5 @@ export const GET = route(async (event, person) => {
 	const membership = await membershipOf(event.params['id']!, person.id);
 	if (!membership)
 		return json({ door: (await isBanned(event.params['id']!, person.id)) ? 'banned' : 'gone' });
-	return json({ door: may(membership.role, 'enter', membership.house) ? 'open' : 'closed' });
+	return json({ door: may(membership.role, 'enter', membership.policy) ? 'open' : 'closed' });
 });

@@ -18,9 +18,9 @@ const orderSchema = z.discriminatedUnion('do', [
 export const POST = route(async (event, person) => {
 	const id = event.params['id']!;
 	const order = await body(event, orderSchema);
-	const { role, house } = await requireRight(id, person.id, 'park');
+	const { role, policy } = await requireRight(id, person.id, 'park');
 	if (!(await allow('parking', person.id))) throw new Refused(m.error_too_many());
-	const speaker = await speakerOn(id, person, role, house);
+	const speaker = await speakerOn(id, person, role, policy);
 	try {
 		await live().edit(
 			id,

@@ -15,8 +15,8 @@ const restoredSchema = z.object({ to: z.number().gte(0).lte(8.64e15) });
 export const POST = route(async (event, person) => {
 	const { to } = await body(event, restoredSchema);
 	const id = event.params['id']!;
-	const { role, house } = await requireRight(id, person.id, 'edit');
-	const by = await speakerOn(id, person, role, house);
+	const { role, policy } = await requireRight(id, person.id, 'edit');
+	const by = await speakerOn(id, person, role, policy);
 	live().attendance.tellAll(id, { is: 'restored', by, to });
 	return json({ done: true });
 });

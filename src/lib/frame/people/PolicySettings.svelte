@@ -1,20 +1,20 @@
 <script lang="ts">
 	/** How the board is run just now: who writes, whether it is open, what editors and onlookers may do besides. */
-	import { type House, NAMES } from '$core/access/rights';
+	import { type BoardPolicy, NAMES } from '$core/access/rights';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
-	import { setHouse } from './actions';
+	import { setPolicy } from './actions';
 	import { attempt } from '../../ui/attempt';
 	import Dialog from '../../ui/Dialog.svelte';
 
 	const { room }: { room: Room } = $props();
 
-	const set = (wish: Partial<House>): Promise<boolean> => attempt(setHouse(room.info.boardId, wish));
+	const set = (wish: Partial<BoardPolicy>): Promise<boolean> => attempt(setPolicy(room.info.boardId, wish));
 	const WRITING = [
 		{ watching: false, label: () => m.everyone_writes() },
 		{ watching: true, label: () => m.everyone_watches() },
 	];
-	const NAME_WORDS: Record<House['names'], () => string> = {
+	const NAME_WORDS: Record<BoardPolicy['names'], () => string> = {
 		shown: () => m.names_shown(),
 		veiled: () => m.names_veiled(),
 		hidden: () => m.names_hidden(),
@@ -30,19 +30,19 @@
 	];
 
 	/** How names are to be shown, while it is asked whether that is meant. */
-	let wished = $state<House['names'] | undefined>();
+	let wished = $state<BoardPolicy['names'] | undefined>();
 	function chooseNames(select: HTMLSelectElement): void {
-		const names = select.value as House['names'];
+		const names = select.value as BoardPolicy['names'];
 		// What loses its names does not get them back; that is not done by opening a list.
-		if (names === 'shown' && room.house.names === 'veiled') void set({ names });
+		if (names === 'shown' && room.policy.names === 'veiled') void set({ names });
 		else wished = names;
-		select.value = room.house.names;
+		select.value = room.policy.names;
 	}
 </script>
 
 <div class="writing" role="group" aria-label={m.who_writes()}>
 	{#each WRITING as { watching, label } (watching)}
-		<button type="button" aria-pressed={room.house.watching === watching} onclick={() => set({ watching })}
+		<button type="button" aria-pressed={room.policy.watching === watching} onclick={() => set({ watching })}
 			>{label()}</button
 		>
 	{/each}
@@ -52,7 +52,7 @@
 		<input
 			type="checkbox"
 			role="switch"
-			checked={room.house[key]}
+			checked={room.policy[key]}
 			onchange={(event) => set({ [key]: event.currentTarget.checked })}
 		/>
 		<span>{label()}<small class="quiet">{more()}</small></span>
@@ -63,7 +63,7 @@
 	<select
 		class="entry"
 		aria-label={m.names()}
-		value={room.house.names}
+		value={room.policy.names}
 		onchange={(event) => chooseNames(event.currentTarget)}
 	>
 		{#each NAMES as names (names)}<option value={names}>{NAME_WORDS[names]()}</option>{/each}
