@@ -1,13 +1,13 @@
 import { redirect } from '@sveltejs/kit';
-import { wishSchema, type ListWish } from '$core/boards/list';
+import { listSettingsSchema, type ListSettings } from '$core/boards/list';
 import { projectsOf } from '$lib/server/projects';
 import { boardsOf } from '$lib/server/board-list';
 import type { PageServerLoad } from './$types';
 
 /** How the person wants the list, as their browser keeps it. */
-function wishFrom(cookie: string | undefined): ListWish {
+function settingsFrom(cookie: string | undefined): ListSettings {
 	const [order, as] = (cookie ?? '').split('.');
-	return wishSchema.parse({ order, as });
+	return listSettingsSchema.parse({ order, as });
 }
 
 export const load: PageServerLoad = async ({ locals, cookies }) => {
@@ -16,7 +16,7 @@ export const load: PageServerLoad = async ({ locals, cookies }) => {
 		person: locals.person,
 		boards: await boardsOf(locals.person.id),
 		projects: await projectsOf(locals.person.id),
-		wish: wishFrom(cookies.get('boards')),
+		settings: settingsFrom(cookies.get('boards')),
 		now: Date.now(),
 		light: cookies.get('frame') === 'light',
 	};

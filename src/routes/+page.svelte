@@ -7,7 +7,7 @@
 		PARTS,
 		pickBoards,
 		type ListedBoard,
-		type ListWish,
+		type ListSettings,
 		type Order,
 		type Part,
 	} from '$core/boards/list';
@@ -38,11 +38,13 @@
 	const { data }: PageProps = $props();
 	let words = $state('');
 	let part = $state<Part>('all');
-	let wish = $state(untrack(() => data.wish));
+	let settings = $state(untrack(() => data.settings));
 	/** The project that is looked at; undefined for all boards. */
 	let projectId = $state<string>();
 	const project = $derived(data.projects.find(({ id }) => id === projectId));
-	const boards = $derived(pickBoards(data.boards, { part, words, order: wish.order, project: project?.id }));
+	const boards = $derived(
+		pickBoards(data.boards, { part, words, order: settings.order, project: project?.id }),
+	);
 	const counts = $derived(
 		Object.fromEntries(
 			PARTS.map((each) => [
@@ -74,9 +76,9 @@
 	};
 
 	/** Keeps how the list is wanted in this browser. */
-	function want(change: Partial<ListWish>): void {
-		wish = { ...wish, ...change };
-		document.cookie = `boards=${wish.order}.${wish.as}; path=/; max-age=31536000; samesite=lax`;
+	function want(change: Partial<ListSettings>): void {
+		settings = { ...settings, ...change };
+		document.cookie = `boards=${settings.order}.${settings.as}; path=/; max-age=31536000; samesite=lax`;
 	}
 
 	/** The project that a new board goes into. */
@@ -165,7 +167,7 @@
 			<select
 				class="entry order"
 				aria-label={m.boards_order()}
-				value={wish.order}
+				value={settings.order}
 				onchange={(event) => want({ order: event.currentTarget.value as Order })}
 			>
 				{#each ORDERS as order (order)}<option value={order}>{ORDER_NAMES[order]()}</option>{/each}
@@ -192,10 +194,10 @@
 		<button
 			type="button"
 			class="icon-button"
-			aria-label={wish.as === 'list' ? m.as_pictures() : m.as_list()}
-			title={wish.as === 'list' ? m.as_pictures() : m.as_list()}
-			onclick={() => want({ as: wish.as === 'list' ? 'pictures' : 'list' })}
-			>{#if wish.as === 'list'}<LayoutGrid size={18} />{:else}<List size={18} />{/if}</button
+			aria-label={settings.as === 'list' ? m.as_pictures() : m.as_list()}
+			title={settings.as === 'list' ? m.as_pictures() : m.as_list()}
+			onclick={() => want({ as: settings.as === 'list' ? 'pictures' : 'list' })}
+			>{#if settings.as === 'list'}<LayoutGrid size={18} />{:else}<List size={18} />{/if}</button
 		>
 	</div>
 	{#if !data.person.guest && part !== 'bin'}
@@ -214,7 +216,7 @@
 			/>{/if}
 	{/if}
 	{#if part === 'bin' && boards.length > 0}<p class="quiet hint">{m.bin_hint({ days: BIN_DAYS })}</p>{/if}
-	<ul class="boards" class:list={wish.as === 'list'} data-testid="boards">
+	<ul class="boards" class:list={settings.as === 'list'} data-testid="boards">
 		{#each boards as board (board.id)}
 			<BoardCard
 				{board}
@@ -222,7 +224,7 @@
 				guest={data.person.guest}
 				projects={data.projects.filter(({ role }) => mayFill(role))}
 				onmove={(to) => act(() => moveBoard(board.id, to))}
-				asList={wish.as === 'list'}
+				asList={settings.as === 'list'}
 				onrename={(title) => act(() => rename(board.id, title))}
 				onstar={() => act(() => star(board.id, !board.starred))}
 				oncopy={() => copy(board)}

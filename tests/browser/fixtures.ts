@@ -207,10 +207,10 @@ export async function fromRecipe(
 	page: Page,
 	server: TestServer,
 	recipe: string,
-	wish: { people?: number } = {},
+	request: { people?: number } = {},
 ): Promise<{ link: string; board: string }> {
 	await page.goto(`${server.url}/new?recipe=${recipe}`);
-	if (wish.people) await page.getByLabel('How many people').fill(String(wish.people));
+	if (request.people) await page.getByLabel('How many people').fill(String(request.people));
 	await page.getByRole('button', { name: 'Make the board' }).click();
 	return madeBoard(page, server);
 }

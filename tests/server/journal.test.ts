@@ -27,8 +27,8 @@ interface Page {
 }
 const get = (who: TestPerson, board: string, path: string): Promise<Response> =>
 	who.request('GET', `/api/boards/${board}/${path}`);
-async function journal(who: TestPerson, board: string, wish: Record<string, string> = {}): Promise<Page> {
-	const response = await get(who, board, `journal?${new URLSearchParams(wish)}`);
+async function journal(who: TestPerson, board: string, query: Record<string, string> = {}): Promise<Page> {
+	const response = await get(who, board, `journal?${new URLSearchParams(query)}`);
 	expect(response.status).toBe(200);
 	return (await response.json()) as Page;
 }
@@ -114,7 +114,7 @@ describe('the journal', () => {
 		one.destroy();
 	});
 
-	it('is not for those who may not be in, and refuses wishes that it cannot read', async () => {
+	it('is not for those who may not be in, and refuses queries that it cannot read', async () => {
 		const board = await makeBoard(owner);
 		const stranger = await facilitator(server, 'Stranger');
 		const looks = await newcomer(server, owner, board, 'viewer');

@@ -23,8 +23,8 @@ const status = async (who: TestPerson, method: string, path: string, body?: unkn
 	(await who.request(method, `/api/boards/${board}${path}`, body)).status;
 const order = async (who: TestPerson, whom: string, what: object, on = board): Promise<number> =>
 	(await who.request('POST', `/api/boards/${on}/people/${whom}`, what)).status;
-const policy = async (wish: object, on = board): Promise<void> => {
-	expect((await owner.request('PATCH', `/api/boards/${on}/policy`, wish)).status).toBe(200);
+const policy = async (change: object, on = board): Promise<void> => {
+	expect((await owner.request('PATCH', `/api/boards/${on}/policy`, change)).status).toBe(200);
 };
 /** What the server answers to the next edit of a client: whether it was taken. */
 function answered(client: TestClient): Promise<boolean> {

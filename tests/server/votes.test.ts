@@ -46,8 +46,8 @@ describe('a vote', () => {
 	it('is begun, closed and taken away only by those who lead', async () => {
 		const maren = await newcomer(server, owner, board, 'editor');
 		const vote = await begin();
-		const wish = { terms: { method: 'dots', question: 'Mine?' }, objects };
-		expect((await maren.request('POST', path(), wish)).status).toBe(403);
+		const request = { terms: { method: 'dots', question: 'Mine?' }, objects };
+		expect((await maren.request('POST', path(), request)).status).toBe(403);
 		for (const what of [{ do: 'close' }, { do: 'again' }, { do: 'remove' }])
 			expect((await order(maren, vote, what)).status).toBe(403);
 		const gone = { terms: { method: 'dots', question: 'Of what?' }, objects: ['no', 'where'] };

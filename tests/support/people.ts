@@ -78,8 +78,8 @@ export async function alsoJoin(server: TestServer, who: TestPerson, token: strin
 }
 
 export async function makeBoard(owner: TestPerson, start: 'blank' | 'idea-round' = 'blank'): Promise<string> {
-	const wish = start === 'blank' ? { start } : { start: 'recipe', recipe: start };
-	const response = await owner.request('POST', '/api/boards', wish);
+	const request = start === 'blank' ? { start } : { start: 'recipe', recipe: start };
+	const response = await owner.request('POST', '/api/boards', request);
 	return ((await response.json()) as { id: string }).id;
 }
 

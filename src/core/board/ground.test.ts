@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blend, CHALKS, chalkOn, contrast } from './colours';
-import { groundOf, LEAST_CONTRAST, wishedGround } from './ground';
+import { groundOf, LEAST_CONTRAST, preferredGround } from './ground';
 
 const picture = {
 	file: 'a'.repeat(64),
@@ -28,12 +28,12 @@ describe('a picture on the ground', () => {
 	it('is still for who wants no motion, and gone with every pattern where the ground is to be bare', () => {
 		const ground = groundOf({ surface: 'paper', ground: { picture, pattern: 'squares' } });
 		expect(ground.pattern).toBe('squares');
-		const still = wishedGround(ground, { bare: false, still: true });
+		const still = preferredGround(ground, { bare: false, still: true });
 		expect(still).toEqual({ ...ground, picture: { ...ground.picture!, moves: false } });
-		const bare = wishedGround(ground, { bare: true, still: false });
+		const bare = preferredGround(ground, { bare: true, still: false });
 		expect(bare.picture).toBeUndefined();
 		expect(bare.pattern).toBe('none');
 		expect(bare.colour).toBe(ground.colour);
-		expect(wishedGround(ground, { bare: false, still: false })).toEqual(ground);
+		expect(preferredGround(ground, { bare: false, still: false })).toEqual(ground);
 	});
 });

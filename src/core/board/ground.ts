@@ -88,12 +88,12 @@ export function groundOf(sheet: Pick<Sheet, 'surface' | 'ground'> | undefined): 
 }
 
 /** How somebody wants to see the ground: without anything on it while it is shown to others, without motion. */
-export interface GroundWish {
+export interface GroundPreference {
 	bare: boolean;
 	still: boolean;
 }
 
-export function wishedGround(ground: Ground, { bare, still }: GroundWish): Ground {
+export function preferredGround(ground: Ground, { bare, still }: GroundPreference): Ground {
 	if (bare) return { ...ground, pattern: 'none', picture: undefined };
 	return still && ground.picture ? { ...ground, picture: { ...ground.picture, moves: false } } : ground;
 }

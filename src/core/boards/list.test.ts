@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BIN_DAYS, daysLeft, pickBoards, wishSchema, type ListedBoard } from './list';
+import { BIN_DAYS, daysLeft, pickBoards, listSettingsSchema, type ListedBoard } from './list';
 
 const board = (id: string, more: Partial<ListedBoard> = {}): ListedBoard => ({
 	id,
@@ -22,8 +22,8 @@ const BOARDS = [
 	board('Gone', { changedAt: 8, deletedAt: 100 }),
 	board('Gone later', { deletedAt: 200, starred: true }),
 ];
-const pick = (wish: Partial<Parameters<typeof pickBoards>[1]>): string[] =>
-	pickBoards(BOARDS, { part: 'all', words: '', order: 'changed', ...wish }).map(({ id }) => id);
+const pick = (settings: Partial<Parameters<typeof pickBoards>[1]>): string[] =>
+	pickBoards(BOARDS, { part: 'all', words: '', order: 'changed', ...settings }).map(({ id }) => id);
 
 describe('the list of boards', () => {
 	it.each([
@@ -46,8 +46,8 @@ describe('the list of boards', () => {
 	});
 
 	it('takes what was wished before, and what it usually is where that cannot be read', () => {
-		expect(wishSchema.parse({ order: 'title', as: 'list' })).toEqual({ order: 'title', as: 'list' });
-		expect(wishSchema.parse({ order: 'colour' })).toEqual({ order: 'changed', as: 'pictures' });
+		expect(listSettingsSchema.parse({ order: 'title', as: 'list' })).toEqual({ order: 'title', as: 'list' });
+		expect(listSettingsSchema.parse({ order: 'colour' })).toEqual({ order: 'changed', as: 'pictures' });
 	});
 });
 

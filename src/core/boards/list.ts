@@ -28,11 +28,11 @@ export const ORDERS = ['changed', 'opened', 'title'] as const;
 export type Order = (typeof ORDERS)[number];
 
 /** How a person wants the list. */
-export const wishSchema = z.object({
+export const listSettingsSchema = z.object({
 	order: z.enum(ORDERS).catch('changed'),
 	as: z.enum(['pictures', 'list']).catch('pictures'),
 });
-export type ListWish = z.infer<typeof wishSchema>;
+export type ListSettings = z.infer<typeof listSettingsSchema>;
 
 /** Days for which a deleted board can be brought back. */
 export const BIN_DAYS = 30;

@@ -149,16 +149,16 @@ export function layOnMatrix(
 		for (const { result, box } of all) {
 			const [a, b] = result.place!;
 			const share = (value: number): number => (value - 1) / (terms.steps - 1);
-			const wish = {
+			const target = {
 				x: from.x + edge + share(a) * (w - 2 * edge - box.w),
 				y: from.y + top + edge + (1 - share(b)) * (h - 2 * edge - box.h),
 			};
 			const place = freePlace({
 				room: {
-					x: wish.x,
-					y: wish.y,
-					w: Math.max(box.w, from.x + w - edge - wish.x),
-					h: Math.max(box.h, from.y + top + h - edge - wish.y),
+					x: target.x,
+					y: target.y,
+					w: Math.max(box.w, from.x + w - edge - target.x),
+					h: Math.max(box.h, from.y + top + h - edge - target.y),
 				},
 				size: { w: box.w, h: box.h },
 				taken,

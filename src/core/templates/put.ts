@@ -11,16 +11,16 @@ const SCALES = [1, 0.85, 0.7, 0.6] as const;
 /** Distance to everything that is there, board units. */
 const GAP = 40;
 
-/** Upper left corners round a wish, the nearest first: rings of a grid. */
-function* around(wish: Point, step: number, rings: number): Generator<Point> {
-	yield wish;
+/** Upper left corners round a target, the nearest first: rings of a grid. */
+function* around(target: Point, step: number, rings: number): Generator<Point> {
+	yield target;
 	for (let ring = 1; ring <= rings; ring++) {
 		const corners: Point[] = [];
 		for (let i = -ring; i <= ring; i++)
 			for (let j = -ring; j <= ring; j++)
 				if (Math.max(Math.abs(i), Math.abs(j)) === ring)
-					corners.push({ x: wish.x + i * step, y: wish.y + j * step });
-		const far = ({ x, y }: Point): number => (x - wish.x) ** 2 + (y - wish.y) ** 2;
+					corners.push({ x: target.x + i * step, y: target.y + j * step });
+		const far = ({ x, y }: Point): number => (x - target.x) ** 2 + (y - target.y) ** 2;
 		yield* corners.sort((a, b) => far(a) - far(b));
 	}
 }

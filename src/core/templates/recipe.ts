@@ -15,7 +15,7 @@ export interface RecipeStep extends Partial<Omit<Step, 'id' | 'field' | 'fields'
 }
 
 /** What a recipe is made for. */
-export interface Wish {
+export interface RecipeRequest {
 	question: string;
 	people: number;
 	/** Minutes that there are. */
@@ -35,8 +35,8 @@ export interface Recipe {
 	/** The question as it stands before anybody has said another. */
 	question: string;
 	/** Draws the board; returns its fields by the names that steps use. */
-	draw(sketch: Sketch, wish: Wish): Record<string, string>;
-	steps(wish: Wish): RecipeStep[];
+	draw(sketch: Sketch, request: RecipeRequest): Record<string, string>;
+	steps(request: RecipeRequest): RecipeStep[];
 }
 
 export interface Made {
@@ -45,9 +45,9 @@ export interface Made {
 }
 
 /** Makes a plan and its board. Ids come from `newId`; everything lies on `sheet`. */
-export function make(recipe: Recipe, wish: Wish, newId: () => string, sheet: string): Made {
+export function make(recipe: Recipe, request: RecipeRequest, newId: () => string, sheet: string): Made {
 	const sketch = new Sketch(newId, sheet);
-	const asked = { ...wish, question: wish.question.trim() || recipe.question };
+	const asked = { ...request, question: request.question.trim() || recipe.question };
 	const places = recipe.draw(sketch, asked);
 	const steps = recipe.steps(asked).map(({ at, ...step }) => {
 		const one = typeof at === 'string' ? places[at] : undefined;
@@ -60,7 +60,7 @@ export function make(recipe: Recipe, wish: Wish, newId: () => string, sheet: str
 			...(several.length > 1 ? { fields: several } : {}),
 		});
 	});
-	const fitted = scaled(steps, wish.minutes).map((step) => ({
+	const fitted = scaled(steps, request.minutes).map((step) => ({
 		...step,
 		minutes: Math.max(SHORTEST, Math.round(step.minutes * 2) / 2),
 	}));

@@ -71,7 +71,7 @@
 		gestures?.refresh();
 	}
 
-	const groundWished = (): string => `${board.showing} ${board.still}`;
+	const preference = (): string => `${board.showing} ${board.still}`;
 
 	/** Tiles where the browser can paint them; `?painter=direct` in the address compares. */
 	function pickPainter(): Painter {
@@ -149,9 +149,9 @@
 
 	// Shown to others, the board has a bare ground; who wishes nothing to move has one that stands still.
 	$effect(() => void (board.still = prefersReducedMotion.current));
-	let ground = groundWished();
+	let ground = preference();
 	$effect(() => {
-		const now = groundWished();
+		const now = preference();
 		if (now === ground) return;
 		ground = now;
 		board.painter?.setSheet(board.sheet);

@@ -1,6 +1,6 @@
 /** What one person sees of the board: the sheet, the part of it that is in view, its ground, and who paints it. */
 import type { SceneContext } from '$core/board/drawing';
-import { groundOf, wishedGround, type Ground } from '$core/board/ground';
+import { groundOf, preferredGround, type Ground } from '$core/board/ground';
 import { takesRoom } from '$core/board/kinds/traits';
 import type { BoardModel } from '$core/board/model';
 import { sceneContext } from '$core/board/scene';
@@ -34,7 +34,7 @@ export abstract class Viewpoint {
 
 	/** The ground of a sheet, as this person sees it. */
 	readonly groundOn = (id: string): Ground =>
-		wishedGround(groundOf(this.model.sheets.find((sheet) => sheet.id === id)), {
+		preferredGround(groundOf(this.model.sheets.find((sheet) => sheet.id === id)), {
 			bare: this.showing,
 			still: this.still,
 		});

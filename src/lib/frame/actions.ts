@@ -42,15 +42,15 @@ export const star = (boardId: string, starred: boolean) =>
 /** Makes a board of one's own from another; gives its id. */
 export const copyBoard = (boardId: string) =>
 	ask(z.object({ id: z.string() }), 'POST', boardPath(boardId), { do: 'copy' });
-export interface LinkWish {
+export interface LinkRequest {
 	role: GivenRole;
 	code: boolean;
 	/** Hours from now until it ends. */
 	hours?: number;
 	password?: string;
 }
-export const invite = (boardId: string, wish: LinkWish) =>
-	ask(linkSchema, 'POST', `${boardPath(boardId)}/links`, wish);
+export const invite = (boardId: string, request: LinkRequest) =>
+	ask(linkSchema, 'POST', `${boardPath(boardId)}/links`, request);
 export const renew = (boardId: string, link: string) =>
 	ask(linkSchema, 'POST', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`, { do: 'renew' });
 export const links = (boardId: string) => ask(linksSchema, 'GET', `${boardPath(boardId)}/links`);

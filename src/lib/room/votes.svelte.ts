@@ -109,8 +109,8 @@ export class Votes {
 		this.conflicts = left;
 	}
 
-	async begin(wish: NewVote): Promise<string> {
-		const { id } = await ask(z.object({ id: z.string() }), 'POST', this.path(), wish);
+	async begin(request: NewVote): Promise<string> {
+		const { id } = await ask(z.object({ id: z.string() }), 'POST', this.path(), request);
 		await this.read();
 		return id;
 	}

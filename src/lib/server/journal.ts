@@ -14,7 +14,7 @@ const { happenings } = schema;
 
 const instant = z.coerce.number().int().positive().max(8.64e15);
 
-export const journalWishSchema = z.object({
+export const journalQuerySchema = z.object({
 	/** Goes on where the last page ended. */
 	before: z
 		.string()
@@ -27,7 +27,7 @@ export const journalWishSchema = z.object({
 	from: instant.optional(),
 	until: instant.optional(),
 });
-export type JournalWish = z.infer<typeof journalWishSchema>;
+export type JournalQuery = z.infer<typeof journalQuerySchema>;
 
 export interface JournalPage {
 	/** Newest first. */
@@ -43,7 +43,11 @@ export interface JournalPage {
 /** Happenings on one page. */
 const PAGE = 300;
 
-export async function journalOf(boardId: string, personId: string, wish: JournalWish): Promise<JournalPage> {
+export async function journalOf(
+	boardId: string,
+	personId: string,
+	query: JournalQuery,
+): Promise<JournalPage> {
 	const membership = await requireRight(boardId, personId, 'enter');
 	let again = 0;
 	for (const layer of LAYERS) again = Math.max(again, await live().digest(boardId, layer));
@@ -57,13 +61,13 @@ export async function journalOf(boardId: string, personId: string, wish: Journal
 				or(and(isNull(happenings.thingId), eq(happenings.count, 1)), notInArray(happenings.thingId, hidden)),
 			);
 	}
-	if (wish.person) conditions.push(eq(happenings.personId, wish.person));
-	if (wish.thing) conditions.push(eq(happenings.thing, wish.thing));
-	if (wish.sheet) conditions.push(eq(happenings.sheet, wish.sheet));
-	if (wish.from) conditions.push(gt(happenings.until, new Date(wish.from)));
-	if (wish.until) conditions.push(lte(happenings.at, new Date(wish.until)));
-	if (wish.before) {
-		const [time, id] = wish.before.split('.').map(Number) as [number, number];
+	if (query.person) conditions.push(eq(happenings.personId, query.person));
+	if (query.thing) conditions.push(eq(happenings.thing, query.thing));
+	if (query.sheet) conditions.push(eq(happenings.sheet, query.sheet));
+	if (query.from) conditions.push(gt(happenings.until, new Date(query.from)));
+	if (query.until) conditions.push(lte(happenings.at, new Date(query.until)));
+	if (query.before) {
+		const [time, id] = query.before.split('.').map(Number) as [number, number];
 		const until = new Date(time);
 		conditions.push(or(lt(happenings.until, until), and(eq(happenings.until, until), lt(happenings.id, id))));
 	}

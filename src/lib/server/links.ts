@@ -27,7 +27,7 @@ export const readCode = (typed: string): string => typed.toUpperCase().replace(/
 export const isCode = (key: string): boolean =>
 	readCode(key).length === CODE_LENGTH && key.length <= CODE_LENGTH + 2;
 
-export interface LinkWish {
+export interface LinkRequest {
 	role: GivenRole;
 	/** Whether there is a short code as well. */
 	code?: boolean | undefined;
@@ -47,24 +47,24 @@ export interface NewLink {
 export async function createLink(
 	boardId: string,
 	personId: string,
-	wish: LinkWish,
+	request: LinkRequest,
 	token = newToken(),
 ): Promise<NewLink> {
 	const { role, policy } = await requireRight(boardId, personId, 'share');
-	if (!mayGive(role, wish.role, policy)) throw new Refused(m.error_give_more());
+	if (!mayGive(role, request.role, policy)) throw new Refused(m.error_give_more());
 	const id = nanoid(12);
-	const code = wish.code ? newCode() : null;
+	const code = request.code ? newCode() : null;
 	await database()
 		.db.insert(joinLinks)
 		.values({
 			id,
 			boardId,
 			code,
-			role: wish.role,
+			role: request.role,
 			createdBy: personId,
 			tokenHash: hashOf(token),
-			passwordHash: wish.password ? await hashPassword(wish.password) : null,
-			expiresAt: wish.hours ? new Date(Date.now() + wish.hours * 3_600_000) : null,
+			passwordHash: request.password ? await hashPassword(request.password) : null,
+			expiresAt: request.hours ? new Date(Date.now() + request.hours * 3_600_000) : null,
 		});
 	return { id, token, code };
 }

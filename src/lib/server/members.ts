@@ -166,14 +166,14 @@ export async function handOver(boardId: string, personId: string, to: string): P
 export async function setPolicy(
 	boardId: string,
 	personId: string,
-	wish: Partial<Settings>,
+	change: Partial<Settings>,
 ): Promise<{ before: BoardPolicy; now: BoardPolicy }> {
 	const { policy: before } = await requireRight(boardId, personId, 'lead');
-	const given = Object.fromEntries(Object.entries(wish).filter(([, value]) => value !== undefined));
+	const given = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
 	const { db } = database();
 	// Voices behind which people were wholly hidden are used by nobody else, and nobody was known behind them before.
-	const isNew = wish.names !== undefined && wish.names !== before.names;
-	if (isNew && [before.names, wish.names].includes('hidden')) await forgetVoices(boardId);
+	const isNew = change.names !== undefined && change.names !== before.names;
+	if (isNew && [before.names, change.names].includes('hidden')) await forgetVoices(boardId);
 	if (Object.keys(given).length > 0) await db.update(boards).set(given).where(eq(boards.id, boardId));
 	const [now] = await db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
 	return { before, now: now! };

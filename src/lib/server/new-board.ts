@@ -6,7 +6,7 @@ import { addSheet } from '$core/board/sheets';
 import { asidesOf } from '$core/session/backstage';
 import { sessionMap, writeSteps, type Step } from '$core/session/runsheet';
 import { putRecipe, type Piece } from '$core/templates/piece';
-import { make, type Recipe, type Wish } from '$core/templates/recipe';
+import { make, type Recipe, type RecipeRequest } from '$core/templates/recipe';
 import { newId } from '$lib/new-id';
 import type { Person } from './auth';
 import { createBoard } from './boards';
@@ -41,7 +41,7 @@ export async function makeBlank(person: Person, words: { title: string; sheet: s
 export async function makeFromRecipe(
 	person: Person,
 	recipe: Recipe,
-	wish: Wish,
+	request: RecipeRequest,
 	words: { title: string; sheet: string },
 ): Promise<string> {
 	const id = await createBoard(person.id, words.title);
@@ -52,14 +52,14 @@ export async function makeFromRecipe(
 			const editContext = handOf(doc, person);
 			const model = new BoardModel(doc, 0);
 			const sheet = addSheet(editContext, model, words.sheet);
-			const made = make(recipe, wish, editContext.newId, sheet);
+			const made = make(recipe, request, editContext.newId, sheet);
 			addObjects(editContext, model, made.objects);
 			model.destroy();
 			return made.steps;
 		},
 		person.id,
 	);
-	await writePlan(id, person, steps, wish.question || recipe.question);
+	await writePlan(id, person, steps, request.question || recipe.question);
 	return id;
 }
 

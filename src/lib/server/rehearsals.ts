@@ -66,21 +66,21 @@ export async function rehearsalOf(boardId: string, personId: string): Promise<Re
 export async function startRehearsal(
 	boardId: string,
 	person: Person,
-	wish: { people: number; seed: number; speed: number; even: boolean },
+	request: { people: number; seed: number; speed: number; even: boolean },
 	where: { base: string; origin: string },
 ): Promise<void> {
 	await requireRight(boardId, person.id, 'lead');
 	if (await linkOf(boardId)) throw new Refused(m.error_rehearsal_on(), 409);
-	if (live().present(boardId).length > 0 && !wish.even) throw new Refused(m.error_rehearsal_people(), 409);
+	if (live().present(boardId).length > 0 && !request.even) throw new Refused(m.error_rehearsal_people(), 409);
 	const link = await createLink(boardId, person.id, { role: 'editor' });
-	await database().db.insert(rehearsals).values({ boardId, linkId: link.id, seed: wish.seed });
+	await database().db.insert(rehearsals).values({ boardId, linkId: link.id, seed: request.seed });
 	const problem = (error: unknown): void =>
 		log.warn({ err: error, board: boardId }, 'somebody simulated stumbled');
 	const team = new Team(
-		wish.people,
-		wish.seed,
+		request.people,
+		request.seed,
 		{ ...where, board: boardId, token: link.token },
-		wish.speed,
+		request.speed,
 		problem,
 	);
 	teams().set(boardId, team);

@@ -4,13 +4,13 @@ import type { Happening } from '$core/journal/happenings';
 import { noteAt } from '$core/board/testing';
 import { boardInHand } from '../../board/testing';
 import { JournalState } from './journal-state.svelte';
-import type { JournalPage, JournalWish } from './requests';
+import type { JournalPage, JournalQuery } from './requests';
 
 const { journalPage } = vi.hoisted(() => ({ journalPage: vi.fn() }));
 vi.mock('./requests', () => ({ journalPage, historyOf: vi.fn() }));
 
 let pages: {
-	wish: JournalWish;
+	query: JournalQuery;
 	answer: (page: Partial<JournalPage>) => Promise<void>;
 	fail: () => Promise<void>;
 }[];
@@ -21,10 +21,10 @@ beforeEach(() => {
 	vi.stubGlobal('window', globalThis);
 	pages = [];
 	journalPage.mockImplementation(
-		(_: string, wish: JournalWish) =>
+		(_: string, query: JournalQuery) =>
 			new Promise((done, failed) =>
 				pages.push({
-					wish,
+					query,
 					answer: async (page) => {
 						done({ happenings: [], people: [], next: undefined, again: 0, ...page });
 						await settled();
@@ -68,7 +68,7 @@ describe('the journal that is open', () => {
 		void state.read();
 		await pages[0]!.answer({ happenings: [happened(9, 'nine'), happened(8, 'eight')], next: '8.2' });
 		void state.read('more');
-		expect(pages[1]!.wish.before).toBe('8.2');
+		expect(pages[1]!.query.before).toBe('8.2');
 		await pages[1]!.answer({ happenings: [happened(7, 'seven')] });
 		expect(words(state)).toEqual(['nine', 'eight', 'seven']);
 		expect(state.next).toBeUndefined();
@@ -141,10 +141,10 @@ describe('the journal that is open', () => {
 		const { state } = journal();
 		state.span = 3_600_000;
 		void state.read();
-		expect(pages[0]!.wish).toMatchObject({ from: 40 * MINUTE, until: undefined });
+		expect(pages[0]!.query).toMatchObject({ from: 40 * MINUTE, until: undefined });
 		state.day = '2026-03-07';
 		void state.read();
-		const { from, until } = pages[1]!.wish;
+		const { from, until } = pages[1]!.query;
 		expect(new Date(from!).getDate()).toBe(7);
 		expect(until! - from!).toBe(24 * 3_600_000);
 	});
@@ -163,7 +163,7 @@ describe('what is new', () => {
 			addObject(core.editContext, core.model, noteAt(core.sheet, 900 * i, 0, text)),
 		);
 		void state.readNews();
-		expect(pages[0]!.wish).toMatchObject({ from: 50 });
+		expect(pages[0]!.query).toMatchObject({ from: 50 });
 		await pages[0]!.answer({ happenings: [happened(90, 'B', { id: b! })], next: '90.4' });
 		await pages[1]!.answer({
 			happenings: [

@@ -14,7 +14,7 @@ const pageSchema = z.object({
 });
 export type JournalPage = z.infer<typeof pageSchema>;
 
-export interface JournalWish {
+export interface JournalQuery {
 	person?: string | undefined;
 	thing?: Thing | undefined;
 	sheet?: string | undefined;
@@ -30,10 +30,10 @@ const historySchema = z.object({
 
 const path = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
 
-export function journalPage(boardId: string, wish: JournalWish): Promise<JournalPage> {
-	const query = new URLSearchParams();
-	for (const [key, value] of Object.entries(wish)) if (value !== undefined) query.set(key, String(value));
-	return ask(pageSchema, 'GET', `${path(boardId)}/journal?${query}`);
+export function journalPage(boardId: string, query: JournalQuery): Promise<JournalPage> {
+	const params = new URLSearchParams();
+	for (const [key, value] of Object.entries(query)) if (value !== undefined) params.set(key, String(value));
+	return ask(pageSchema, 'GET', `${path(boardId)}/journal?${params}`);
 }
 
 /** The history of a board, for replaying it. */

@@ -9,7 +9,8 @@
 
 	const { room }: { room: Room } = $props();
 
-	const set = (wish: Partial<BoardPolicy>): Promise<boolean> => attempt(setPolicy(room.info.boardId, wish));
+	const set = (change: Partial<BoardPolicy>): Promise<boolean> =>
+		attempt(setPolicy(room.info.boardId, change));
 	const WRITING = [
 		{ watching: false, label: () => m.everyone_writes() },
 		{ watching: true, label: () => m.everyone_watches() },

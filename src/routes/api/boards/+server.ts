@@ -27,14 +27,17 @@ const schema = z.discriminatedUnion('start', [
 	}),
 ]);
 
-async function make(person: Parameters<typeof makeBlank>[0], wish: z.output<typeof schema>): Promise<string> {
+async function make(
+	person: Parameters<typeof makeBlank>[0],
+	request: z.output<typeof schema>,
+): Promise<string> {
 	const sheet = m.sheet_number({ number: 1 });
-	if (wish.start === 'blank') return makeBlank(person, { title: m.new_board(), sheet });
-	const { question, people, minutes } = wish;
-	const recipe = recipeOf(wish.recipe);
+	if (request.start === 'blank') return makeBlank(person, { title: m.new_board(), sheet });
+	const { question, people, minutes } = request;
+	const recipe = recipeOf(request.recipe);
 	if (!recipe) {
 		// Not one of ours: one that somebody has kept.
-		const piece = await pieceFor(person.id, wish.recipe);
+		const piece = await pieceFor(person.id, request.recipe);
 		if (!piece.content.steps) throw new Refused(m.error_recipe_gone(), 404);
 		return makeFromPiece(person, piece, minutes, {
 			title: question.trim().slice(0, 120) || piece.name,
@@ -49,9 +52,9 @@ async function make(person: Parameters<typeof makeBlank>[0], wish: z.output<type
 }
 
 export const POST = route(async (event, person) => {
-	const wish = await body(event, schema);
+	const request = await body(event, schema);
 	if (person.guest) throw new Refused(m.error_account());
-	const id = await make(person, wish);
-	if (wish.project) await moveBoard(id, person.id, wish.project);
+	const id = await make(person, request);
+	if (request.project) await moveBoard(id, person.id, request.project);
 	return json({ id }, { status: 201 });
 });

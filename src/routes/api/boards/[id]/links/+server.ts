@@ -6,7 +6,7 @@ import { GIVEN_ROLES } from '$core/access/roles';
 import { z } from 'zod';
 
 /** A link lasts a year at most when it is given an end. */
-const wishSchema = z.object({
+const linkRequestSchema = z.object({
 	role: z.enum(GIVEN_ROLES),
 	code: z.boolean().optional(),
 	hours: z.number().min(1).max(8784).optional(),
@@ -17,7 +17,7 @@ export const GET = route(async (event, person) => json(await linksOf(event.param
 
 /** Makes a link. Its address is told once: only a hash of its token is kept. */
 export const POST = route(async (event, person) => {
-	const wish = await body(event, wishSchema);
-	const link = await createLink(event.params['id']!, person.id, wish);
+	const request = await body(event, linkRequestSchema);
+	const link = await createLink(event.params['id']!, person.id, request);
 	return json(await invitation(event.url.origin, link), { status: 201 });
 });

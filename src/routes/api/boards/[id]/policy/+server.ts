@@ -5,12 +5,12 @@ import { setPolicy } from '$lib/server/members';
 import { followNames } from '$lib/server/veil';
 import { settingsSchema } from '$core/access/rights';
 
-const wishSchema = settingsSchema.partial();
+const changeSchema = settingsSchema.partial();
 
 /** Sets how a board is run; everybody who has it open follows at once. */
 export const PATCH = route(async (event, person) => {
 	const id = event.params['id']!;
-	const { before, now } = await setPolicy(id, person.id, await body(event, wishSchema));
+	const { before, now } = await setPolicy(id, person.id, await body(event, changeSchema));
 	// Whoever writes from here on does so behind a voice; then what stands there loses its names.
 	await live().attendance.refreshRights(id);
 	await followNames(id, before, now);

@@ -8,6 +8,6 @@ export const GET = route(async (event, person) => json(await votesFor(event.para
 
 /** Begins a vote. */
 export const POST = route(async (event, person) => {
-	const wish = await body(event, newVoteSchema);
-	return json({ id: await beginVote(event.params['id']!, person.id, wish) }, { status: 201 });
+	const request = await body(event, newVoteSchema);
+	return json({ id: await beginVote(event.params['id']!, person.id, request) }, { status: 201 });
 });
