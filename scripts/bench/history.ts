@@ -1,4 +1,4 @@
-/** Measures a board with a long history: opening it, its journal, earlier moments, and what making old stretches short brings. */
+/** Measures a board with a long history: opening it, its journal, earlier moments, and what merging old updates brings. */
 import * as Y from 'yjs';
 import { objectsOf, fragmentOf } from '$core/board/document';
 import { addObject, moveObjects, removeObjects } from '$core/board/edits';
@@ -162,7 +162,7 @@ export async function benchHistory(server: TestServer, owner: TestPerson): Promi
 	const before = await size();
 	figure('log', before.megabytes, 'MB', label);
 	const shortening = await timed(async () => {
-		// Makes old stretches short when it starts; here every stretch is old.
+		// Merges old updates when it starts; here every update is old.
 		const other = await startServer({ like: server, env: { WANDTAFEL_SHORTEN_AFTER_DAYS: '0' } });
 		let last = -1;
 		for (let now = before.rows; now !== last;) {
@@ -173,7 +173,7 @@ export async function benchHistory(server: TestServer, owner: TestPerson): Promi
 		await other.stop();
 	});
 	const after = await size();
-	figure('making old stretches short (to within 3 s)', shortening.took, 'ms', label);
+	figure('merging old updates (to within 3 s)', shortening.took, 'ms', label);
 	figure('rows of the log afterwards', after.rows, 'rows', label);
 	figure('log afterwards', after.megabytes, 'MB', label);
 }

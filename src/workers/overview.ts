@@ -107,11 +107,11 @@ export class Overview {
 		if (!this.done && !this.next) {
 			const { board, sheet } = this.scene();
 			this.next = { picture: this.blank(), ids: board.inOrderOn(sheet), at: 0 };
-		} else if (this.next) this.goOn();
+		} else if (this.next) this.continueOverview();
 		else await this.mend();
 	}
 
-	private goOn(): void {
+	private continueOverview(): void {
 		const { board, ground } = this.scene();
 		const { picture, ids, at } = this.next!;
 		const slice = ids.slice(at, at + SLICE);

@@ -138,7 +138,7 @@ describe('the journal', () => {
 
 describe('earlier moments', () => {
 	interface History {
-		stretches: { from: number; to: number }[];
+		periods: { from: number; to: number }[];
 		segments: { upTo: number; at: number }[];
 	}
 	const historyOf = async (board: string): Promise<History> =>
@@ -163,7 +163,7 @@ describe('earlier moments', () => {
 		return { states, last };
 	}
 
-	it('can be built from the pieces, each going on where the one before ends; merged stretches give the same', async () => {
+	it('can be built from the pieces, each going on where the one before ends; merged updates give the same', async () => {
 		const board = await makeBoard(owner);
 		const one = await everything(board);
 		for (let i = 0; i < 120; i++) {
@@ -176,12 +176,12 @@ describe('earlier moments', () => {
 		const before = await replayed(board);
 		expect(before.states).toBeGreaterThan(100);
 		expect(objectsOf(before.last).toJSON()).toEqual(now);
-		const { stretches } = await historyOf(board);
-		expect(stretches.length).toBeGreaterThan(0);
-		expect(stretches.every(({ from, to }) => from <= to)).toBe(true);
+		const { periods } = await historyOf(board);
+		expect(periods.length).toBeGreaterThan(0);
+		expect(periods.every(({ from, to }) => from <= to)).toBe(true);
 
 		one.destroy();
-		// Old stretches are made short when the server starts.
+		// Old updates are merged when the server starts.
 		await server.end();
 		await server.start();
 		const rows = async (): Promise<number> =>
@@ -190,7 +190,7 @@ describe('earlier moments', () => {
 					'count'
 				],
 			);
-		await until(async () => (await rows()) < 20, 'the stretch was made short');
+		await until(async () => (await rows()) < 20, 'the updates are merged');
 		// What was merged is not read again: the mark stands at the end of what a snapshot has.
 		const [marks] = await server.sql`
 			select (select up_to from log_merges where document = ${`board/${board}/stage`}) as merged,

@@ -15,7 +15,7 @@ export const TO_WRITE: Record<Layer, Right> = {
 	session: 'lead',
 	talk: 'talk',
 	backstage: 'lead',
-	silent: 'keep notes',
+	silent: 'keepNotes',
 };
 
 /** What it takes to read a layer. Silent notes are read by their writer alone; that is not a matter of parts. */

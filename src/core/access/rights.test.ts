@@ -25,15 +25,15 @@ for (let bits = 0; bits < 16; bits++)
 		});
 
 /** Everything that has to do with putting something on the sheets. */
-const WRITING = ['write', 'edit', 'own notes', 'line', 'nod', 'keep notes'] as const;
+const WRITING = ['write', 'edit', 'ownNotes', 'line', 'nod', 'keepNotes'] as const;
 
 describe('rights', () => {
 	it.each([
 		['owner', RIGHTS],
 		['facilitator', RIGHTS.filter((right) => right !== 'own')],
-		['editor', ['enter', ...WRITING, 'talk', 'park', 'take out']],
-		['commenter', ['enter', 'talk', 'park', 'take out']],
-		['viewer', ['enter', 'take out']],
+		['editor', ['enter', ...WRITING, 'talk', 'park', 'export']],
+		['commenter', ['enter', 'talk', 'park', 'export']],
+		['viewer', ['enter', 'export']],
 	] as const)('of %s where nothing is narrowed are %j', (role, rights) => {
 		expect(RIGHTS.filter((right) => may(role, right, OPEN_POLICY))).toEqual([...rights]);
 	});
@@ -56,29 +56,21 @@ describe('rights', () => {
 	it('are narrowed by the running step, never widened', () => {
 		const under = (may: (typeof STEP_MAY)[number], role: Role): string[] =>
 			RIGHTS.filter((right) => mayDo(role, right, { ...OPEN_POLICY, step: { may } }));
-		expect(under('watch', 'editor')).toEqual(['enter', 'keep notes', 'park', 'take out']);
-		expect(under('line', 'editor')).toEqual(['enter', 'write', 'line', 'keep notes', 'park', 'take out']);
-		expect(under('nod', 'editor')).toEqual([
-			'enter',
-			'write',
-			'nod',
-			'keep notes',
-			'talk',
-			'park',
-			'take out',
-		]);
+		expect(under('watch', 'editor')).toEqual(['enter', 'keepNotes', 'park', 'export']);
+		expect(under('line', 'editor')).toEqual(['enter', 'write', 'line', 'keepNotes', 'park', 'export']);
+		expect(under('nod', 'editor')).toEqual(['enter', 'write', 'nod', 'keepNotes', 'talk', 'park', 'export']);
 		expect(under('own', 'editor')).toEqual([
 			'enter',
 			'write',
-			'own notes',
+			'ownNotes',
 			'line',
 			'nod',
-			'keep notes',
+			'keepNotes',
 			'talk',
 			'park',
-			'take out',
+			'export',
 		]);
-		expect(under('nod', 'commenter')).toEqual(['enter', 'talk', 'park', 'take out']);
+		expect(under('nod', 'commenter')).toEqual(['enter', 'talk', 'park', 'export']);
 		for (const may of STEP_MAY)
 			for (const role of ROLES)
 				for (const right of under(may, role)) expect(mayDo(role, right as Right, OPEN_POLICY)).toBe(true);

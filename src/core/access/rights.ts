@@ -58,19 +58,19 @@ export const RIGHTS = [
 	/** Changing anything on the sheets. */
 	'edit',
 	/** Putting notes of one's own there by hand, and changing them. */
-	'own notes',
+	'ownNotes',
 	/** Writing notes in the writing line. */
 	'line',
 	/** Nodding. */
 	'nod',
 	/** Keeping notes that nobody else sees until they are revealed. */
-	'keep notes',
+	'keepNotes',
 	/** Writing where people talk about the board. */
 	'talk',
 	/** Keeping a question for later, in whatever step. */
 	'park',
 	/** Exports, copies, pictures. */
-	'take out',
+	'export',
 	/** Making links for others. */
 	'share',
 	/** Steps, locks that hold against others, people and their parts, how the board is set. */
@@ -89,13 +89,13 @@ const RULES: Record<Right, Rule> = {
 	enter: () => true,
 	write: (role, policy, grants) => writesNow(role, policy, grants) && Object.values(grants).some(Boolean),
 	edit: (role, policy, grants) => writesNow(role, policy, grants) && grants.edit,
-	'own notes': (role, policy, grants) => writesNow(role, policy, grants) && grants.own,
+	ownNotes: (role, policy, grants) => writesNow(role, policy, grants) && grants.own,
 	line: (role, policy, grants) => writesNow(role, policy, grants) && grants.line,
 	nod: (role, policy, grants) => writesNow(role, policy, grants) && grants.nod,
-	'keep notes': writes,
+	keepNotes: writes,
 	talk: (role, policy, { nod }) => talks(role) && !policy.watching && nod,
 	park: (role, policy) => talks(role) && !policy.watching,
-	'take out': (role, policy) => writes(role) || policy.onlookersTakeOut,
+	export: (role, policy) => writes(role) || policy.onlookersTakeOut,
 	share: (role, policy) => writes(role) && policy.editorsShare,
 	lead: () => false,
 	own: () => false,

@@ -5,8 +5,8 @@
  */
 import { isConnector } from './kinds/guards';
 import { boundsOf, centreOf, overlaps, unionOf, type Box, type Point } from '../geometry/box';
-import { Separation } from '../link/apart';
-import type { RoutedPath } from '../link/strands';
+import { Nudging } from '../link/nudge';
+import type { RoutedPath } from '../link/segments';
 import { curveBetween, curveThrough, flatten } from '../link/curved';
 import type { Path } from '../link/polyline';
 import { rightAngled, throughBends } from '../link/right-angled';
@@ -228,8 +228,8 @@ export class Routes {
 				const start = Date.now();
 				if (!job && end !== Infinity && start < (this.rests.get(sheet) ?? 0)) break;
 				// Who waits for the end needs none that is out of date.
-				if (!job || (job.isOld && end === Infinity)) this.jobs.set(sheet, (job = this.separation(sheet)));
-				const isDone = job.separation.go(isOver);
+				if (!job || (job.isOld && end === Infinity)) this.jobs.set(sheet, (job = this.nudging(sheet)));
+				const isDone = job.nudging.run(isOver);
 				job.took += Date.now() - start;
 				if (!isDone) return moved;
 				this.jobs.delete(sheet);
@@ -284,24 +284,24 @@ export class Routes {
 	}
 
 	/** Starts to keep the right-angled paths of a sheet apart. */
-	private separation(sheet: string): Job {
+	private nudging(sheet: string): Job {
 		const plains = [...this.known.values()].flatMap((known) =>
 			known.sheet === sheet && known.plain ? known.plain : [],
 		);
 		const near = this.obstacles.of(sheet, (box) =>
 			this.near(sheet, box).flatMap((object) => (blocksWay(object) ? boundsOf(boxOf(object.box)) : [])),
 		);
-		const separation = new Separation(
+		const nudging = new Nudging(
 			plains.map(({ routed }) => routed),
 			near,
 		);
-		return { separation, plains, isOld: false, took: 0 };
+		return { nudging, plains, isOld: false, took: 0 };
 	}
 
-	/** Takes the paths of a finished separation over; returns the ids of those that now run elsewhere. */
-	private accept({ separation, plains }: Job): string[] {
+	/** Takes the paths of a finished nudging over; returns the ids of those that now run elsewhere. */
+	private accept({ nudging, plains }: Job): string[] {
 		const moved: string[] = [];
-		separation.paths.forEach((apart, i) => {
+		nudging.paths.forEach((apart, i) => {
 			const plain = plains[i]!;
 			const { id } = plain.routed;
 			const known = this.known.get(id);
@@ -318,7 +318,7 @@ export class Routes {
 }
 
 interface Job {
-	separation: Separation;
+	nudging: Nudging;
 	plains: NonNullable<CachedRoute['plain']>[];
 	/** Whether something changed since it began. */
 	isOld: boolean;

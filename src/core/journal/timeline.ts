@@ -4,7 +4,7 @@
  */
 
 /** A time in which something happened again and again: server times of its first and last update, ms. */
-export interface Stretch {
+export interface Period {
 	from: number;
 	to: number;
 }
@@ -13,15 +13,15 @@ export interface Stretch {
 export const BREATH = 1500;
 
 export class Timeline {
-	/** Where each stretch begins on the axis, ms. */
+	/** Where each period begins on the axis, ms. */
 	private readonly starts: number[] = [];
 	readonly length: number;
 
-	/** @param stretches in their order, not overlapping */
-	constructor(readonly stretches: readonly Stretch[]) {
+	/** @param periods in their order, not overlapping */
+	constructor(readonly periods: readonly Period[]) {
 		let at = 0;
-		for (const [i, { from, to }] of stretches.entries()) {
-			if (i > 0) at += Math.min(BREATH, from - stretches[i - 1]!.to);
+		for (const [i, { from, to }] of periods.entries()) {
+			if (i > 0) at += Math.min(BREATH, from - periods[i - 1]!.to);
 			this.starts.push(at);
 			at += to - from;
 		}
@@ -30,22 +30,22 @@ export class Timeline {
 
 	/** Server time at a place on the axis. */
 	timeAt(place: number): number {
-		const { stretches, starts } = this;
-		if (stretches.length === 0) return 0;
+		const { periods, starts } = this;
+		if (periods.length === 0) return 0;
 		const i = lastNotAfter(starts, Math.max(0, place));
-		const { from, to } = stretches[i]!;
+		const { from, to } = periods[i]!;
 		return Math.min(to, from + Math.max(0, place) - starts[i]!);
 	}
 
 	/** Place on the axis of a server time; a time in a pause stands where the pause begins. */
 	placeOf(time: number): number {
-		const { stretches, starts } = this;
-		if (stretches.length === 0) return 0;
+		const { periods, starts } = this;
+		if (periods.length === 0) return 0;
 		const i = lastNotAfter(
-			stretches.map(({ from }) => from),
+			periods.map(({ from }) => from),
 			time,
 		);
-		const { from, to } = stretches[i]!;
+		const { from, to } = periods[i]!;
 		return starts[i]! + Math.min(to - from, Math.max(0, time - from));
 	}
 }

@@ -4,7 +4,7 @@
  * least length and the fewest bends.
  *
  * A shortest right-angled path needs no other coordinates than those of the ends and of the obstacles'
- * edges, so the graph is the grid of these lines, without the stretches that lie inside an obstacle. The
+ * edges, so the graph is the grid of these lines, without the segments that lie inside an obstacle. The
  * search looks at a window round both ends first and widens it only when there is no way in it.
  */
 import { inflate, unionOf, type Box, type Point } from '../geometry/box';
@@ -130,7 +130,7 @@ function lowerBound(values: readonly number[], value: number): number {
 	return low;
 }
 
-/** The grid of lines; marks which stretches between neighbouring crossings run through a block. */
+/** The grid of lines; marks which segments between neighbouring crossings run through a block. */
 class Grid {
 	readonly across: Uint8Array;
 	readonly down: Uint8Array;
@@ -144,7 +144,7 @@ class Grid {
 		this.down = new Uint8Array(xs.length * ys.length);
 		const eps = 1e-4;
 		for (const box of blocks) {
-			// Lines strictly inside the block, and stretches that reach into it.
+			// Lines strictly inside the block, and segments that reach into it.
 			const x1 = lowerBound(xs, box.x + eps);
 			const x2 = lowerBound(xs, box.x + box.w - eps);
 			const y1 = lowerBound(ys, box.y + eps);

@@ -43,7 +43,7 @@ export function curveThrough(points: Path): Curve {
 	return curve;
 }
 
-/** A curve as a path of short straight stretches, `steps` for each cubic. */
+/** A curve as a path of short straight segments, `steps` for each cubic. */
 export function flatten(curve: Curve, steps = 16): Path {
 	const path: Path = curve[0] ? [curve[0]] : [];
 	for (let i = 0; i + 3 < curve.length; i += 3) {

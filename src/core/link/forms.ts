@@ -54,7 +54,7 @@ export function costOf(path: Path, from: Box, to: Box): number {
 		const length = Math.hypot(b.x - a.x, b.y - a.y);
 		cost += length;
 		if (crosses(a, b, from) || crosses(a, b, to)) cost += 10_000;
-		// A first or last stretch without room for the arrowhead looks cramped.
+		// A first or last segment without room for the arrowhead looks cramped.
 		if ((i === 1 || i === path.length - 1) && length < STUB * 0.8) cost += 60;
 	}
 	return cost;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { edgeTowards, inOutline } from '../board/kinds/outline';
 import { holdsPoint, inflate, overlaps, unionOf, type Box, type Point } from '../geometry/box';
-import { keepApart } from './apart';
+import { nudge } from './nudge';
 import { routeAround } from './around';
 import { curveBetween, curveThrough, flatten } from './curved';
 import { formsBetween, plainestForm } from './forms';
@@ -15,7 +15,7 @@ import {
 	simplify,
 	type Path,
 } from './polyline';
-import { dragStretch, rightAngled, throughBends } from './right-angled';
+import { dragSegment, rightAngled, throughBends } from './right-angled';
 import type { Anchor } from './sides';
 
 /** A small generator with a seed, so that every run tries the same places. */
@@ -103,7 +103,7 @@ describe('paths', () => {
 		expect(middleOf(bent)).toEqual({ at: { x: 75, y: 0 }, level: true });
 	});
 
-	it('measures the distance to the nearest stretch', () => {
+	it('measures the distance to the nearest segment', () => {
 		expect(distanceToPath({ x: 90, y: 30 }, bent)).toBe(10);
 	});
 });
@@ -247,10 +247,10 @@ describe('bends set by hand', () => {
 		for (const bend of bends) expect(distanceToPath(bend, moved)).toBeLessThan(0.01);
 	});
 
-	it('come from dragging a stretch, at the ends as well', () => {
+	it('come from dragging a segment, at the ends as well', () => {
 		const path = rightAngled(from, to);
 		path.slice(1).forEach((_, i) => {
-			const dragged = dragStretch(path, i, { x: 420, y: 120 });
+			const dragged = dragSegment(path, i, { x: 420, y: 120 });
 			const through = throughBends(from, to, dragged);
 			expect(isRightAngled(through)).toBe(true);
 			expect(through[0]).toEqual(path[0]);
@@ -261,12 +261,12 @@ describe('bends set by hand', () => {
 
 describe('paths side by side', () => {
 	const none = (): Box[] => [];
-	const stretches = (paths: readonly Path[]): { a: Point; b: Point; of: number }[] =>
+	const segments = (paths: readonly Path[]): { a: Point; b: Point; of: number }[] =>
 		paths.flatMap((path, of) => path.slice(1).map((b, i) => ({ a: path[i]!, b, of })));
-	/** Length that two stretches of different paths share on one line. */
+	/** Length that two segments of different paths share on one line. */
 	const sharedLength = (paths: readonly Path[]): number => {
 		let total = 0;
-		const all = stretches(paths);
+		const all = segments(paths);
 		for (const p of all)
 			for (const q of all) {
 				if (p.of >= q.of) continue;
@@ -294,7 +294,7 @@ describe('paths side by side', () => {
 			to,
 		}));
 		expect(sharedLength(routes.map((route) => route.path))).toBeGreaterThan(100);
-		const apart = keepApart(routes, none);
+		const apart = nudge(routes, none);
 		expect(sharedLength(apart)).toBe(0);
 		for (const path of apart) expect(isRightAngled(path)).toBe(true);
 	});
@@ -310,7 +310,7 @@ describe('paths side by side', () => {
 				return { id: `r${k}`, from, to, others, path: rightAngled({ box: from }, { box: to }, others) };
 			});
 			const near = (area: Box): Box[] => objects.filter((each) => overlaps(each, area));
-			const apart = keepApart(routes, near);
+			const apart = nudge(routes, near);
 			const before = sharedLength(routes.map((route) => route.path));
 			expect(sharedLength(apart)).toBeLessThanOrEqual(before + 1);
 			apart.forEach((path, k) => {
@@ -320,7 +320,7 @@ describe('paths side by side', () => {
 				expect(holdsPoint(inflate(from, 0.1), path[0]!)).toBe(true);
 				expect(holdsPoint(inflate(to, 0.1), path.at(-1)!)).toBe(true);
 			});
-			const turned = keepApart([...routes].reverse(), near).reverse();
+			const turned = nudge([...routes].reverse(), near).reverse();
 			expect(turned).toEqual(apart);
 		}
 	});

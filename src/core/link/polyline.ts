@@ -6,7 +6,7 @@ export type Path = Point[];
 export const sameX = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) < 0.01;
 export const sameY = (a: Point, b: Point): boolean => Math.abs(a.y - b.y) < 0.01;
 
-/** Whether every stretch is upright or level. */
+/** Whether every segment is upright or level. */
 export const isRightAngled = (path: Path): boolean =>
 	path.every((p, i) => i === 0 || sameX(p, path[i - 1]!) || sameY(p, path[i - 1]!));
 
@@ -42,7 +42,7 @@ export function crosses(a: Point, b: Point, box: Box): boolean {
 	);
 }
 
-/** Whether any stretch of a right-angled path runs through the inside of any of the boxes. */
+/** Whether any segment of a right-angled path runs through the inside of any of the boxes. */
 export const crossesAny = (path: Path, boxes: readonly Box[]): boolean =>
 	path.some((p, i) => i > 0 && boxes.some((box) => crosses(path[i - 1]!, p, box)));
 
@@ -72,7 +72,7 @@ export function middleOf(path: Path): { at: Point; level: boolean } {
 	return { at: path[0] ?? { x: 0, y: 0 }, level: true };
 }
 
-/** Distance from a point to the nearest stretch of a path. */
+/** Distance from a point to the nearest segment of a path. */
 export function distanceToPath(p: Point, path: Path): number {
 	let least = Infinity;
 	for (let i = 1; i < path.length; i++) least = Math.min(least, distanceToSegment(p, path[i - 1]!, path[i]!));
@@ -81,7 +81,7 @@ export function distanceToPath(p: Point, path: Path): number {
 
 /**
  * Where a label of the given size stands beside a path, so that the line does not run through it: over the
- * middle of the longest level stretch that is long enough, else to the right of the middle of the path.
+ * middle of the longest level segment that is long enough, else to the right of the middle of the path.
  */
 export function besidePath(path: Path, size: { w: number; h: number }, gap = 5): Point {
 	let best: { a: Point; b: Point; length: number } | undefined;
@@ -98,7 +98,7 @@ export function besidePath(path: Path, size: { w: number; h: number }, gap = 5):
 	return { x: at.x + gap + 3, y: at.y - size.h / 2 };
 }
 
-/** How far a slanting middle stretch rises over half the width of a label. */
+/** How far a slanting middle segment rises over half the width of a label. */
 function slopeRoom(path: Path, width: number): number {
 	let left = lengthOf(path) / 2;
 	for (let i = 1; i < path.length; i++) {

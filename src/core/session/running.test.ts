@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { addMinutes, endSession, goBack, goOn, pause, resume, startStep, stopStep } from './running';
+import {
+	addMinutes,
+	endSession,
+	goToPreviousStep,
+	goToNextStep,
+	pause,
+	resume,
+	startStep,
+	stopStep,
+} from './running';
 import {
 	addStep,
 	changeStep,
@@ -31,15 +40,15 @@ const order = (doc: Y.Doc): string[] => readSession(doc).steps.map(({ id }) => i
 describe('leading', () => {
 	it('goes from step to step and ends, and remembers how long each took', () => {
 		const doc = plan();
-		expect(goOn(doc, MINUTE, undefined)?.id).toBe('welcome');
+		expect(goToNextStep(doc, MINUTE, undefined)?.id).toBe('welcome');
 		expect(readSession(doc)).toMatchObject({
 			begunAt: MINUTE,
 			running: { step: 'welcome', startedAt: MINUTE, endsAt: 6 * MINUTE },
 		});
-		goOn(doc, 7 * MINUTE, 'welcome');
-		goOn(doc, 15 * MINUTE, 'gather');
+		goToNextStep(doc, 7 * MINUTE, 'welcome');
+		goToNextStep(doc, 15 * MINUTE, 'gather');
 		expect(runningStep(readSession(doc))?.id).toBe('close');
-		goOn(doc, 18 * MINUTE, 'close');
+		goToNextStep(doc, 18 * MINUTE, 'close');
 		const { done, running, past } = readSession(doc);
 		expect([done, running]).toEqual([true, undefined]);
 		expect(past.map(({ step: id, startedAt, endedAt }) => [id, (endedAt - startedAt) / MINUTE])).toEqual([
@@ -53,17 +62,17 @@ describe('leading', () => {
 	it('does not skip a step when two press at once', () => {
 		const doc = plan();
 		startStep(doc, 'welcome', 0);
-		goOn(doc, MINUTE, 'welcome');
-		goOn(doc, MINUTE + 5, 'welcome');
+		goToNextStep(doc, MINUTE, 'welcome');
+		goToNextStep(doc, MINUTE + 5, 'welcome');
 		expect(runningStep(readSession(doc))?.id).toBe('gather');
 	});
 
 	it('goes back, stops between steps, and goes on from there', () => {
 		const doc = plan();
 		startStep(doc, 'gather', 0);
-		goBack(doc, MINUTE, 'gather');
+		goToPreviousStep(doc, MINUTE, 'gather');
 		expect(runningStep(readSession(doc))?.id).toBe('welcome');
-		expect(() => goBack(doc, MINUTE, 'welcome')).toThrow(RangeError);
+		expect(() => goToPreviousStep(doc, MINUTE, 'welcome')).toThrow(RangeError);
 		stopStep(doc, 2 * MINUTE);
 		expect(readSession(doc).running).toBeUndefined();
 		expect(nextStep(readSession(doc))?.id).toBe('gather');
@@ -100,7 +109,7 @@ describe('leading', () => {
 		resume(doc, 10 * MINUTE);
 		resume(doc, 11 * MINUTE);
 		expect(readSession(doc).running).toMatchObject({ endsAt: 13 * MINUTE, paused: 8 * MINUTE });
-		goOn(doc, 13 * MINUTE, 'welcome');
+		goToNextStep(doc, 13 * MINUTE, 'welcome');
 		expect(readSession(doc).past[0]).toMatchObject({ paused: 8 * MINUTE });
 	});
 

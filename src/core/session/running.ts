@@ -51,7 +51,7 @@ export function startStep(doc: Y.Doc, id: string, now: number): Step {
  * Goes on to the next step, or ends the session after the last one. `from` is the step that is left as whoever asks sees it: when
  * somebody else has gone on meanwhile nothing happens, so that two who press at once do not skip a step.
  */
-export function goOn(doc: Y.Doc, now: number, from: string | undefined): Step | undefined {
+export function goToNextStep(doc: Y.Doc, now: number, from: string | undefined): Step | undefined {
 	const state = readSession(doc);
 	if (state.running?.step !== from) return undefined;
 	const next = nextStep(state);
@@ -61,7 +61,7 @@ export function goOn(doc: Y.Doc, now: number, from: string | undefined): Step | 
 }
 
 /** Goes back to the step before. Throws RangeError at the first. */
-export function goBack(doc: Y.Doc, now: number, from: string | undefined): Step | undefined {
+export function goToPreviousStep(doc: Y.Doc, now: number, from: string | undefined): Step | undefined {
 	const state = readSession(doc);
 	if (state.running?.step !== from) return undefined;
 	const before = previousStep(state);

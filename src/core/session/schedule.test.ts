@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { addMinutes, goOn, pause, startStep } from './running';
+import { addMinutes, goToNextStep, pause, startStep } from './running';
 import { changeStep, newStep, readSession, writeSteps, type Step } from './runsheet';
 import { endOf, proposeLengths, scaled, scheduleOf, shareOut } from './schedule';
 import { leastOf } from './steps';
@@ -25,7 +25,7 @@ describe('plan against clock', () => {
 		expect(at(5 * MINUTE)).toMatchObject({ planned: 40 * MINUTE, expected: 40 * MINUTE, behind: 0 });
 		// Nobody ended the first step: every minute goes on top.
 		expect(at(16 * MINUTE)).toMatchObject({ expected: 46 * MINUTE, behind: 6 });
-		goOn(doc, 16 * MINUTE, 'a');
+		goToNextStep(doc, 16 * MINUTE, 'a');
 		expect(at(16 * MINUTE).coming.map(({ step: { id }, at: begins }) => [id, begins / MINUTE])).toEqual([
 			['c', 36],
 		]);
@@ -41,7 +41,7 @@ describe('plan against clock', () => {
 		expect(scheduleOf(readSession(doc), 0)).toBeUndefined();
 		expect(endOf(readSession(doc).steps, MINUTE)).toBe(6 * MINUTE);
 		startStep(doc, 'a', 0);
-		goOn(doc, MINUTE, 'a');
+		goToNextStep(doc, MINUTE, 'a');
 		expect(scheduleOf(readSession(doc), 2 * MINUTE)).toBeUndefined();
 	});
 });
@@ -73,10 +73,10 @@ describe('ending on time', () => {
 		for (const [id, cut] of proposeLengths(readSession(doc), 16 * MINUTE)!.lengths)
 			changeStep(doc, id, { cut });
 		expect(proposeLengths(readSession(doc), 16 * MINUTE)).toBeUndefined();
-		goOn(doc, 16 * MINUTE, 'a');
+		goToNextStep(doc, 16 * MINUTE, 'a');
 		// The second step is ended early.
 		expect(lengths(doc, 16 * MINUTE)).toEqual({});
-		goOn(doc, 22 * MINUTE, 'b');
+		goToNextStep(doc, 22 * MINUTE, 'b');
 		expect(readSession(doc).running!.endsAt).toBe(30 * MINUTE);
 	});
 

@@ -81,7 +81,7 @@
 						return true;
 					}
 					const inList = editor.isActive('listItem') || editor.isActive('taskItem');
-					if (event.key === 'Tab' && !inList && board.writing.goOn(event.shiftKey ? -1 : 1)) return true;
+					if (event.key === 'Tab' && !inList && board.writing.moveOn(event.shiftKey ? -1 : 1)) return true;
 					if (event.key === 'Enter' && !event.shiftKey && !inList && board.writing.goDown()) return true;
 					if (event.key === 'Tab' && !event.shiftKey && isNote(board.model.find(id))) {
 						// In a list Tab goes deeper; on a note it makes the next one.

@@ -118,7 +118,7 @@ export class Board extends Viewpoint {
 
 	/** Whether the person may change something here: anything, or their own notes only, while the rest is locked. */
 	get mayEdit(): boolean {
-		return this.room.may('own notes');
+		return this.room.may('ownNotes');
 	}
 
 	/** Whether the person may change anything here. */

@@ -49,7 +49,7 @@ function readClip(json: string): Clip | undefined {
 
 export function copy(board: Board, event: ClipboardEvent): boolean {
 	if (board.selection.size === 0 || !event.clipboardData) return false;
-	if (!board.room.may('take out')) {
+	if (!board.room.may('export')) {
 		toaster.info({ title: m.error_take_out() });
 		return false;
 	}

@@ -241,7 +241,7 @@ export class LiveLayer {
 
 	private paintBendHandles(): void {
 		for (const { at, is } of bendHandles(this.board)) {
-			this.dot(at, is === 'stretch' ? 4.5 : 6, is === 'stretch' ? '#F2EEE3' : '#D9A441');
+			this.dot(at, is === 'segment' ? 4.5 : 6, is === 'segment' ? '#F2EEE3' : '#D9A441');
 		}
 	}
 

@@ -249,7 +249,7 @@ export class Writing {
 	}
 
 	/** Goes on to the next cell, or the one before; past the last one a new row is begun. Says whether it could. */
-	goOn(by: 1 | -1): boolean {
+	moveOn(by: 1 | -1): boolean {
 		const { board, id } = this;
 		const holder = id ? board.model.find(id) : undefined;
 		if (!holder || !isHolder(holder)) return false;

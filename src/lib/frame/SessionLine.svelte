@@ -136,7 +136,7 @@
 			{/each}
 			{#if others.length > SHOWN}<li class="more">+{others.length - SHOWN}</li>{/if}
 		</ul>
-		{#if room.may('take out') && (room.leads || room.plan.done)}
+		{#if room.may('export') && (room.leads || room.plan.done)}
 			<a
 				class="icon-button"
 				href="/board/{room.info.boardId}/report"
@@ -144,7 +144,7 @@
 				title={m.make_report()}><FileText size={18} /></a
 			>
 		{/if}
-		{#if room.may('take out')}
+		{#if room.may('export')}
 			<button
 				type="button"
 				class="icon-button"

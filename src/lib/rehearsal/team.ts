@@ -32,7 +32,7 @@ export class Team {
 		this.isPaused = true;
 	}
 
-	goOn(): void {
+	resume(): void {
 		this.isPaused = false;
 	}
 

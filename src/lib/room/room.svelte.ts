@@ -310,7 +310,7 @@ export class Room {
 
 	/** Opens one's own silent notes, once. */
 	private async openSilent(): Promise<void> {
-		if (may(this.role, 'keep notes', this.policy)) await (this.openingSilent ??= this.fetchSilent());
+		if (may(this.role, 'keepNotes', this.policy)) await (this.openingSilent ??= this.fetchSilent());
 	}
 
 	private async fetchSilent(): Promise<void> {
@@ -367,7 +367,7 @@ export class Room {
 	/** While only own notes may be touched, everything else stands as if it were locked. */
 	private guard(): void {
 		const { id } = this.info.person;
-		const isLimited = !may(this.role, 'edit', this.policy) && may(this.role, 'own notes', this.policy);
+		const isLimited = !may(this.role, 'edit', this.policy) && may(this.role, 'ownNotes', this.policy);
 		this.model.guard(isLimited ? (object) => !isNote(object) || object.by[0] !== id : undefined);
 	}
 

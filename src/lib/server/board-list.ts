@@ -83,10 +83,10 @@ export async function emptyBin(): Promise<number> {
 	return gone.length;
 }
 
-/** How often the bin and old stretches are looked at, ms. */
+/** How often the bin and old updates are looked at, ms. */
 const EVERY = 6 * 3_600_000;
 
-/** Looks at the bin, and at old stretches, now and then, as long as the server runs. */
+/** Looks at the bin, and at old updates, now and then, as long as the server runs. */
 export function keepBin(): void {
 	once('bin', () => {
 		const look = (): void => {
@@ -97,8 +97,8 @@ export function keepBin(): void {
 		};
 		const shorten = (): void => {
 			mergeAllOld().then(
-				(count) => count > 0 && log.info({ updates: count }, 'old stretches of boards were made short'),
-				(error: unknown) => log.error({ err: error }, 'old stretches could not be made short'),
+				(count) => count > 0 && log.info({ updates: count }, 'old updates of boards were merged'),
+				(error: unknown) => log.error({ err: error }, 'old updates could not be merged'),
 			);
 		};
 		look();

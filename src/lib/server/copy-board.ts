@@ -17,7 +17,7 @@ export async function copyBoard(
 	person: Person,
 	titled: (title: string) => string,
 ): Promise<string> {
-	const { role } = await requireRight(boardId, person.id, 'take out');
+	const { role } = await requireRight(boardId, person.id, 'export');
 	const [stage, session] = await Promise.all([
 		live().state(boardId, 'stage', { fresh: true }),
 		live().state(boardId, 'session', { fresh: true }),

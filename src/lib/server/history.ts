@@ -1,5 +1,5 @@
 /** Earlier moments of a board: when something happened, and pieces of its history. */
-import type { Stretch } from '$core/journal/timeline';
+import type { Period } from '$core/journal/timeline';
 import { objectsOf } from '$core/board/document';
 import { writeSegment } from '$core/journal/segment';
 import { m } from '$lib/messages';
@@ -12,12 +12,12 @@ import { documentName } from './live/names';
 
 const { snapshots, updates } = schema;
 
-/** Pause that ends a stretch of work, seconds. */
+/** Pause that ends a period of work, seconds. */
 const PAUSE = 30;
 
 export interface History {
 	/** When something happened on the board. */
-	stretches: Stretch[];
+	periods: Period[];
 	/** Pieces of the history by the last update before each, and the time of that; the first begins at nothing. */
 	segments: { upTo: number; at: number }[];
 }
@@ -41,23 +41,23 @@ export async function historyOf(boardId: string, personId: string): Promise<Hist
 	const { db } = database();
 	const rows = await db.execute<{ from: string; to: string }>(sql`
 		select (extract(epoch from min(at)) * 1000)::bigint as "from", (extract(epoch from max(at)) * 1000)::bigint as "to" from (
-			select id, at, sum(fresh) over (order by id) as stretch from (
+			select id, at, sum(fresh) over (order by id) as period from (
 				select id, at, case when at - lag(at) over (order by id) > make_interval(secs => ${PAUSE}) then 1 else 0 end as fresh
 				from ${updates} where document = ${document}) marked) numbered
-		group by stretch order by stretch`);
+		group by period order by period`);
 	const kept = await db
 		.select({ upTo: snapshots.upTo, at: snapshots.at })
 		.from(snapshots)
 		.where(eq(snapshots.document, document))
 		.orderBy(asc(snapshots.upTo));
-	const stretches: Stretch[] = [];
+	const periods: Period[] = [];
 	for (const { from, to } of rows) {
 		// Two servers' clocks may differ a little.
-		const after = Math.max(Number(from), stretches.at(-1)?.to ?? 0);
-		stretches.push({ from: after, to: Math.max(after, Number(to)) });
+		const after = Math.max(Number(from), periods.at(-1)?.to ?? 0);
+		periods.push({ from: after, to: Math.max(after, Number(to)) });
 	}
 	const segments = kept.map(({ upTo, at }) => ({ upTo, at: at.getTime() }));
-	return { stretches, segments: [{ upTo: 0, at: stretches[0]?.from ?? 0 }, ...segments] };
+	return { periods, segments: [{ upTo: 0, at: periods[0]?.from ?? 0 }, ...segments] };
 }
 
 /** The piece of a board's history that begins with the snapshot after the update `upTo`, 0 for the very beginning. */

@@ -1,4 +1,4 @@
-/** Old stretches of the log made short: each once, on one of the servers. */
+/** Old updates of the log merged: each once, on one of the servers. */
 import { and, asc, desc, eq, gt, lte, sql } from 'drizzle-orm';
 import * as Y from 'yjs';
 import { database, schema } from './db';
@@ -95,7 +95,7 @@ async function mergeNext(
 }
 
 /**
- * Makes old stretches of the log of a document short: updates of one person within seconds become
+ * Merges old updates of a document in the log: updates of one person within seconds become
  * one. Nothing is lost, only the steps in which it is replayed become longer. Snapshots stay where
  * they are. What was merged before is not read again. Returns how many rows went into others.
  */
@@ -110,7 +110,7 @@ export async function mergeOld(logged: Logged, before: Date): Promise<number> {
 }
 
 /**
- * Makes the old stretches of all boards short; documents in which nothing came since the last time
+ * Merges the old updates of all boards; documents in which nothing came since the last time
  * are passed over. Returns how many rows went into others.
  */
 export async function mergeAllOld(): Promise<number> {

@@ -97,7 +97,7 @@ async function requireFiles(board: string, { objects }: PieceContent): Promise<v
 /** Puts a piece into a drawer. Returns its id. */
 export async function keepPiece(person: Person, piece: NewPiece): Promise<string> {
 	if (person.guest) throw new Refused(m.error_account());
-	await requireRight(piece.board, person.id, 'take out');
+	await requireRight(piece.board, person.id, 'export');
 	await requireFiles(piece.board, piece.content);
 	if (piece.scope === 'project') {
 		const part = (await partIn(person.id)).get(piece.projectId ?? '');
@@ -127,7 +127,7 @@ export async function changePiece(
 	await requireOwn(person.id, pieceId);
 	const { name, replace } = change;
 	if (replace) {
-		await requireRight(replace.board, person.id, 'take out');
+		await requireRight(replace.board, person.id, 'export');
 		await requireFiles(replace.board, replace.content);
 	}
 	const values = {

@@ -97,7 +97,7 @@ export async function steerRehearsal(
 	const team = teams().get(boardId);
 	if (!team) throw new Refused(m.error_rehearsal_off(), 409);
 	if (isPaused === true) team.pause();
-	if (isPaused === false) team.goOn();
+	if (isPaused === false) team.resume();
 	if (speed !== undefined) team.speed = speed;
 }
 

@@ -117,7 +117,7 @@ async function tookPart(boardId: string): Promise<string[]> {
 
 /** Writes a report from what stands there now. */
 async function write(boardId: string, personId: string): Promise<Report> {
-	const { policy } = await requireRight(boardId, personId, 'take out');
+	const { policy } = await requireRight(boardId, personId, 'export');
 	const [session, parking] = await live().readLayer(
 		boardId,
 		'session',
@@ -152,7 +152,7 @@ export interface ShownReport {
 }
 
 export async function reportFor(boardId: string, personId: string): Promise<ShownReport> {
-	const { role } = await requireRight(boardId, personId, 'take out');
+	const { role } = await requireRight(boardId, personId, 'export');
 	const mayEdit = leads(role);
 	const [kept] = await database().db.select().from(reports).where(eq(reports.boardId, boardId));
 	const read = kept && reportSchema.safeParse(kept.body);

@@ -5,8 +5,8 @@ import { changeStep, readSession, runningStep, type SessionState } from '$core/s
 import {
 	addMinutes,
 	endSession,
-	goBack,
-	goOn,
+	goToPreviousStep,
+	goToNextStep,
 	pause,
 	resume,
 	startStep,
@@ -52,9 +52,9 @@ function edit(doc: Y.Doc, order: Exclude<Order, { do: 'reveal' }>, now: number):
 		case 'start':
 			return void startStep(doc, order.step, now);
 		case 'next':
-			return void goOn(doc, now, order.from);
+			return void goToNextStep(doc, now, order.from);
 		case 'back':
-			return void goBack(doc, now, order.from);
+			return void goToPreviousStep(doc, now, order.from);
 		case 'add':
 			return addMinutes(doc, order.minutes, now);
 		case 'pause':

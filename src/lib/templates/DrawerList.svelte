@@ -33,7 +33,7 @@
 	let problem = $state('');
 	let isRead = $state(false);
 	const chosen = $derived(board.selection.size);
-	const mayKeep = $derived(board.room.may('take out') && !board.room.info.person.guest);
+	const mayKeep = $derived(board.room.may('export') && !board.room.info.person.guest);
 	const SCOPE_NAMES: Record<Scope, () => string> = {
 		own: () => m.scope_own(),
 		project: () => m.scope_project(),

@@ -266,7 +266,7 @@ describe('cells', () => {
 		expect(board.writing.goDown()).toBe(true);
 		expect(core.model.find(list)!.parts!.rows).toHaveLength(2);
 		expect(board.writing.part).not.toBe(`${first}:text`);
-		expect(board.writing.goOn(-1)).toBe(true);
+		expect(board.writing.moveOn(-1)).toBe(true);
 		expect(board.writing.part).toBe(`${first}:text`);
 		board.stopEditing();
 		expect(board.editing).toBeUndefined();

@@ -142,7 +142,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_copy_picture(),
 		keys: ['$mod+Shift+c'],
 		section: 'clipboard',
-		when: (board) => hasSelection(board) && board.room.may('take out'),
+		when: (board) => hasSelection(board) && board.room.may('export'),
 		run: (board) => copyPicture(board),
 	},
 	{

@@ -137,7 +137,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.take_out_title(),
 		keys: [],
 		section: 'board',
-		when: (board) => board.room.may('take out'),
+		when: (board) => board.room.may('export'),
 		run: (board) => board.frame.ask('export'),
 	},
 	{

@@ -106,7 +106,7 @@ export class Replay {
 			segments.findLastIndex(({ at }) => at <= time),
 		);
 		const { at } = this;
-		if (at && this.doc && index === at.index && !this.isBehind(time)) return this.goOn(time);
+		if (at && this.doc && index === at.index && !this.isBehind(time)) return this.advance(time);
 		const jump = ++this.jumps;
 		this.busy = true;
 		try {
@@ -114,10 +114,10 @@ export class Replay {
 			if (jump !== this.jumps) return;
 			// Right after the segment that is shown its state is what stands there already.
 			if (at && this.doc && index === at.index + 1) {
-				this.goOn(Infinity);
+				this.advance(Infinity);
 				this.at = { index, updates: segment.updates, done: 0 };
 			} else this.begin(index, segment);
-			this.goOn(time);
+			this.advance(time);
 			this.problem = undefined;
 		} catch (error) {
 			this.problem = error;
@@ -148,7 +148,7 @@ export class Replay {
 	}
 
 	/** Takes in the updates up to a time. */
-	private goOn(time: number): void {
+	private advance(time: number): void {
 		const { at, doc } = this;
 		if (!at || !doc) return;
 		const from = at.done;

@@ -1,10 +1,10 @@
-/** Bending a selected connector by hand: its ends can be tied elsewhere, its stretches dragged. */
+/** Bending a selected connector by hand: its ends can be tied elsewhere, its segments dragged. */
 import { isConnector } from '$core/board/kinds/guards';
 import { changeConnector } from '$core/board/edits';
 import type { ConnectorEnd, ObjectOf } from '$core/board/objects';
 import { distance, distanceToSegment, type Point } from '$core/geometry/box';
 import type { Path } from '$core/link/polyline';
-import { dragStretch } from '$core/link/right-angled';
+import { dragSegment } from '$core/link/right-angled';
 import type { Board } from '../board.svelte';
 import { connectableAt } from './link';
 import type { HandEvent } from './tool';
@@ -13,8 +13,8 @@ type Connector = ObjectOf<'connector'>;
 
 export interface BendHandle {
 	at: Point;
-	/** An end of the line, a corner set by hand, or the middle of a stretch. */
-	is: 'start' | 'end' | 'corner' | 'stretch';
+	/** An end of the line, a corner set by hand, or the middle of a segment. */
+	is: 'start' | 'end' | 'corner' | 'segment';
 	index: number;
 }
 
@@ -26,7 +26,7 @@ export interface Bending {
 	next: Pick<Connector, 'ends' | 'bends'>;
 }
 
-/** Stretches shorter than this have no handle, pixels; corners this near to the straight line go. */
+/** Segments shorter than this have no handle, pixels; corners this near to the straight line go. */
 const SHORT = 26;
 const STRAIGHT = 7;
 const NEAR = 9;
@@ -60,12 +60,12 @@ export function bendHandles(board: Board): BendHandle[] {
 		points.slice(1, -1).forEach((at, i) => handles.push({ at, is: 'corner', index: i }));
 		if (connector.style.route === 'curved' && points.length === 2) {
 			const at = route.path[Math.floor(route.path.length / 2)]!;
-			return [...handles, { at, is: 'stretch', index: 0 }];
+			return [...handles, { at, is: 'segment', index: 0 }];
 		}
 	}
 	for (let i = 0; i + 1 < points.length; i++) {
 		if (distance(points[i]!, points[i + 1]!) * board.view.scale < SHORT) continue;
-		handles.push({ at: middle(points[i]!, points[i + 1]!), is: 'stretch', index: i });
+		handles.push({ at: middle(points[i]!, points[i + 1]!), is: 'segment', index: i });
 	}
 	return handles;
 }
@@ -97,7 +97,7 @@ export function bend(board: Board, bending: Bending, event: HandEvent): Bending[
 		return { ends: handle.is === 'start' ? [end, other] : [other, end], ...(bends.length ? { bends } : {}) };
 	}
 	if (connector.style.route === 'right-angled') {
-		return { ends, bends: dragStretch(path, handle.index, event.at).map(asPair) };
+		return { ends, bends: dragSegment(path, handle.index, event.at).map(asPair) };
 	}
 	const next = [...bends];
 	if (handle.is === 'corner') next[handle.index] = asPair(event.at);

@@ -24,7 +24,7 @@ export interface JournalQuery {
 }
 
 const historySchema = z.object({
-	stretches: z.array(z.object({ from: z.number(), to: z.number() })),
+	periods: z.array(z.object({ from: z.number(), to: z.number() })),
 	segments: z.array(z.object({ upTo: z.number(), at: z.number() })).min(1),
 });
 
@@ -38,11 +38,11 @@ export function journalPage(boardId: string, query: JournalQuery): Promise<Journ
 
 /** The history of a board, for replaying it. */
 export async function historyOf(boardId: string): Promise<Source> {
-	const { stretches, segments } = await ask(historySchema, 'GET', `${path(boardId)}/history`);
+	const { periods, segments } = await ask(historySchema, 'GET', `${path(boardId)}/history`);
 	return {
 		boardId,
 		segments,
-		timeline: new Timeline(stretches),
+		timeline: new Timeline(periods),
 		load: async (upTo) =>
 			new Uint8Array(await (await send('GET', `${path(boardId)}/history/${upTo}`)).arrayBuffer()),
 	};

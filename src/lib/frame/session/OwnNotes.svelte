@@ -14,7 +14,7 @@
 	 * Those that everybody sees, the newest first: on a phone, and where they cannot be changed on
 	 * the board itself.
 	 */
-	const open = $derived(large || !room.may('own notes') ? openNotesOf(room) : []);
+	const open = $derived(large || !room.may('ownNotes') ? openNotesOf(room) : []);
 	const hidden = $derived(notes.filter(({ run }) => run !== undefined));
 	const left = $derived(notes.filter(({ run }) => run === undefined));
 	let editing = $state<string | undefined>();

@@ -30,11 +30,11 @@ const ROWS = 1000;
  */
 export async function takeAllIn(db: Database, boardId: string, document: string): Promise<void> {
 	let left = true;
-	while (left) left = await db.transaction((tx) => goOn(tx, boardId, document));
+	while (left) left = await db.transaction((tx) => takeNextRows(tx, boardId, document));
 }
 
 /** Takes the next updates into a new snapshot and the journal. Returns whether there are more. */
-async function goOn(tx: Executor, boardId: string, document: string): Promise<boolean> {
+async function takeNextRows(tx: Executor, boardId: string, document: string): Promise<boolean> {
 	await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`snapshot ${document}`}, 0))`);
 	const last = await newest(tx, document);
 	const rows = await since(tx, document, last?.upTo ?? 0).limit(MOST);

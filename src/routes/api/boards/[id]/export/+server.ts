@@ -19,7 +19,7 @@ const schema = z.object({
 export const POST = route(async (event, person) => {
 	const order = await body(event, schema);
 	const id = event.params['id']!;
-	const { role } = await requireRight(id, person.id, 'take out');
+	const { role } = await requireRight(id, person.id, 'export');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const title = (await boardTitle(id)) ?? '';
 	const { format } = order;

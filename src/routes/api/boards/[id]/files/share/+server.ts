@@ -14,7 +14,7 @@ export const POST = route(async (event, person) => {
 	const { from, hashes } = await body(event, schema);
 	const id = event.params['id']!;
 	await requireRight(id, person.id, 'write');
-	await requireRight(from, person.id, 'take out');
+	await requireRight(from, person.id, 'export');
 	await shareFiles(from, id, hashes);
 	return json({ shared: true });
 });

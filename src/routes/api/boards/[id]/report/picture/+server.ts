@@ -7,7 +7,7 @@ import { m } from '$lib/messages';
 /** The picture of a field, for the report. */
 export const GET = route(async (event, person) => {
 	const id = event.params['id']!;
-	await requireRight(id, person.id, 'take out');
+	await requireRight(id, person.id, 'export');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const what = pictureAsked(event.url.searchParams);
 	if (!what) throw new Refused(m.error_field_gone(), 404);

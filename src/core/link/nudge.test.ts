@@ -1,8 +1,8 @@
 /** Keeping many lines apart: in pieces, again and again, and with nothing changed of what was given. */
 import { describe, expect, it } from 'vitest';
-import { keepApart, Separation } from './apart';
+import { nudge, Nudging } from './nudge';
 import { isSimple, simplify, type Path } from './polyline';
-import type { RoutedPath } from './strands';
+import type { RoutedPath } from './segments';
 
 const none = () => [];
 const boxAt = (x: number, y: number) => ({ x: x - 20, y: y - 20, w: 40, h: 40 });
@@ -20,7 +20,7 @@ const bent = (id: string, from: [number, number], to: [number, number], at: numb
 	to: boxAt(...to),
 });
 
-/** Pairs of paths whose upright stretches run on top of each other, each pair far from the next. */
+/** Pairs of paths whose upright segments run on top of each other, each pair far from the next. */
 const pairs = (count: number): RoutedPath[] =>
 	Array.from({ length: count }, (_, i): RoutedPath[] => {
 		const [x, y] = [(i % 40) * 1000, Math.floor(i / 40) * 1000];
@@ -30,7 +30,7 @@ const pairs = (count: number): RoutedPath[] =>
 		];
 	}).flat();
 
-/** How far apart the upright stretches of the two paths of each pair are. */
+/** How far apart the upright segments of the two paths of each pair are. */
 const gaps = (paths: Path[]): number[] =>
 	paths.flatMap((path, i) => (i % 2 === 0 ? Math.abs(path[1]!.x - paths[i + 1]![1]!.x) : []));
 
@@ -38,26 +38,26 @@ describe('many lines', () => {
 	it('are all kept apart, also where there are more than fit into the tables at first', () => {
 		const routes = pairs(900);
 		expect(new Set(gaps(routes.map(({ path }) => path)))).toEqual(new Set([0]));
-		expect(new Set(gaps(keepApart(routes, none)))).toEqual(new Set([12]));
+		expect(new Set(gaps(nudge(routes, none)))).toEqual(new Set([12]));
 	});
 
 	it('come out the same in small pieces, and while others are being kept apart', () => {
 		const routes = pairs(300);
-		const slow = new Separation(routes, none);
+		const slow = new Nudging(routes, none);
 		let pieces = 1;
-		while (!slow.go(() => true)) {
+		while (!slow.run(() => true)) {
 			pieces++;
-			if (pieces % 50 === 0) keepApart(pairs(20), none);
+			if (pieces % 50 === 0) nudge(pairs(20), none);
 		}
 		expect(pieces).toBeGreaterThan(300);
-		expect(slow.paths).toEqual(keepApart(routes, none));
+		expect(slow.paths).toEqual(nudge(routes, none));
 	});
 
 	it('leave what was given as it is, and give back what need not be moved', () => {
 		const alone = bent('alone', [-900, -900], [-500, -700], -700);
 		const routes = [...pairs(5), alone];
 		const before = structuredClone(routes);
-		const paths = keepApart(routes, none);
+		const paths = nudge(routes, none);
 		expect(routes).toEqual(before);
 		expect(paths.at(-1)).toBe(alone.path);
 		expect(paths[0]).not.toEqual(routes[0]!.path);
@@ -70,7 +70,7 @@ describe('many lines', () => {
 			from: { ...from!, x: from!.x - 90_000, y: from!.y - 90_000 },
 			to: { ...to!, x: to!.x - 90_000, y: to!.y - 90_000 },
 		}));
-		expect(new Set(gaps(keepApart(moved, none)))).toEqual(new Set([12]));
+		expect(new Set(gaps(nudge(moved, none)))).toEqual(new Set([12]));
 	});
 });
 

@@ -1,5 +1,5 @@
 /**
- * The stretches of right-angled paths, and which of them run on top of each other. On a large board there are thousands, looked through anew
+ * The segments of right-angled paths, and which of them run on top of each other. On a large board there are thousands, looked through anew
  * whenever a line changes, so they are kept in columns of numbers that are used again: an object for each would be most of what a page has
  * to throw away.
  */
@@ -18,8 +18,8 @@ export interface RoutedPath {
 
 export type Axis = 'x' | 'y';
 
-/** A stretch of a path that may be moved across its own direction. */
-export interface Strand {
+/** A segment of a path that may be moved across its own direction. */
+export interface Segment {
 	route: number;
 	/** Index of the point at which it starts. */
 	index: number;
@@ -31,13 +31,13 @@ export interface Strand {
 	turnLo: -1 | 0 | 1;
 	turnHi: -1 | 0 | 1;
 	/** How far it may be moved. */
-	least: number;
-	most: number;
+	min: number;
+	max: number;
 }
 
-/** Routes or stretches looked at between two questions whether time is over. */
+/** Routes or segments looked at between two questions whether time is over. */
 const PIECE = 128;
-/** No more stretches than this: with the coordinate they make a key that a number holds exactly. */
+/** No more segments than this: with the coordinate they make a key that a number holds exactly. */
 const MOST = 2 ** 21;
 /** Keys tell coordinates apart that differ by a sixteenth of a unit. What lies farther out than this is not kept apart, board units. */
 const GRAIN = 16;
@@ -47,10 +47,10 @@ const LOWEST = 1e8;
 export const other = (axis: Axis): Axis => (axis === 'x' ? 'y' : 'x');
 const sign = (value: number): -1 | 0 | 1 => (value > 0.01 ? 1 : value < -0.01 ? -1 : 0);
 
-/** Whether two stretches run side by side for some way. */
-export const share = (a: Strand, b: Strand): boolean => Math.min(a.hi, b.hi) - Math.max(a.lo, b.lo) > 1;
+/** Whether two segments run side by side for some way. */
+export const share = (a: Segment, b: Segment): boolean => Math.min(a.hi, b.hi) - Math.max(a.lo, b.lo) > 1;
 
-/** Columns of numbers, an entry for each stretch. */
+/** Columns of numbers, an entry for each segment. */
 interface Columns {
 	at: Float64Array;
 	lo: Float64Array;
@@ -78,11 +78,11 @@ const columnsFor = (count: number): Columns => ({
 /** Columns that nobody uses now. */
 const spare: Columns[] = [];
 
-/** Looks the stretches along one axis through, a little at a time. */
-export class Strands {
+/** Looks the segments along one axis through, a little at a time. */
+export class Segments {
 	private columns: Columns;
 	private count = 0;
-	/** The next route to be looked at, then the next stretch in the order of coordinates. */
+	/** The next route to be looked at, then the next segment in the order of coordinates. */
 	private route = 0;
 	private next = 0;
 	private isSorted = false;
@@ -91,16 +91,16 @@ export class Strands {
 		private readonly routes: readonly RoutedPath[],
 		private readonly paths: readonly Path[],
 		private readonly axis: Axis,
-		/** Stretches that are no farther apart count as running on top of each other, board units. */
+		/** Segments that are no farther apart count as running on top of each other, board units. */
 		private readonly reach: number,
-		/** How far a stretch may be moved, board units. */
+		/** How far a segment may be moved, board units. */
 		private readonly farthest: number,
 	) {
 		this.columns = spare.pop() ?? columnsFor(1024);
 	}
 
 	/** Goes on until `isOver` says so; returns whether all is done. */
-	go(isOver: () => boolean): boolean {
+	run(isOver: () => boolean): boolean {
 		while (this.route < this.paths.length) {
 			const end = Math.min(this.paths.length, this.route + PIECE);
 			while (this.route < end) this.gather(this.route++);
@@ -119,27 +119,27 @@ export class Strands {
 	 * Those that run on top of each other, directly or through others, once all is done; alone ones are left out. Their order depends on
 	 * where they are only. What was worked with is given back: to be called once.
 	 */
-	groups(): Strand[][] {
+	groups(): Segment[][] {
 		const { size } = this.columns;
 		size.fill(0, 0, this.count);
 		for (let i = 0; i < this.count; i++) size[this.root(i)]!++;
-		const groups = new Map<number, Strand[]>();
+		const groups = new Map<number, Segment[]>();
 		for (let i = 0; i < this.count; i++) {
 			const root = this.root(i);
 			if (size[root]! < 2) continue;
 			const list = groups.get(root);
-			if (list) list.push(this.strand(i));
-			else groups.set(root, [this.strand(i)]);
+			if (list) list.push(this.segment(i));
+			else groups.set(root, [this.segment(i)]);
 		}
 		spare.push(this.columns);
-		const firstOf = (group: Strand[]): Strand => group.reduce((a, b) => (before(b, a) ? b : a));
+		const firstOf = (group: Segment[]): Segment => group.reduce((a, b) => (before(b, a) ? b : a));
 		return [...groups.values()]
 			.map((group) => ({ group, first: firstOf(group) }))
 			.sort((a, b) => (before(a.first, b.first) ? -1 : 1))
 			.map(({ group }) => group);
 	}
 
-	/** Notes the stretches of a path that may be moved. */
+	/** Notes the segments of a path that may be moved. */
 	private gather(route: number): void {
 		const { from, to, isFixed } = this.routes[route]!;
 		if (isFixed) return;
@@ -165,8 +165,7 @@ export class Strands {
 
 	private grow(): void {
 		const old = this.columns;
-		if (old.at.length * 2 > MOST)
-			throw new RangeError(`More than ${MOST} stretches are too many to compare.`);
+		if (old.at.length * 2 > MOST) throw new RangeError(`More than ${MOST} segments are too many to compare.`);
 		this.columns = columnsFor(old.at.length * 2);
 		for (const name of ['at', 'lo', 'hi', 'route', 'index', 'parent'] as const)
 			this.columns[name].set(old[name]);
@@ -180,7 +179,7 @@ export class Strands {
 		this.isSorted = true;
 	}
 
-	/** Joins a stretch with those after it that run on top of it. */
+	/** Joins a segment with those after it that run on top of it. */
 	private join(place: number): void {
 		const { at, lo, hi, route, keys, parent } = this.columns;
 		const i = keys[place]! % MOST;
@@ -200,7 +199,7 @@ export class Strands {
 		return i;
 	}
 
-	private strand(i: number): Strand {
+	private segment(i: number): Segment {
 		const { columns, axis } = this;
 		const along = other(axis);
 		const route = columns.route[i]!;
@@ -218,11 +217,11 @@ export class Strands {
 			hi: columns.hi[i]!,
 			turnLo: isForward ? turnA : turnB,
 			turnHi: isForward ? turnB : turnA,
-			least: a[axis] - this.farthest,
-			most: a[axis] + this.farthest,
+			min: a[axis] - this.farthest,
+			max: a[axis] + this.farthest,
 		};
 	}
 }
 
-/** Which of two stretches is first: by where they are. */
-const before = (a: Strand, b: Strand): boolean => a.at - b.at < 0 || (a.at === b.at && a.lo < b.lo);
+/** Which of two segments is first: by where they are. */
+const before = (a: Segment, b: Segment): boolean => a.at - b.at < 0 || (a.at === b.at && a.lo < b.lo);
