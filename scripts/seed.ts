@@ -14,7 +14,7 @@ import type { EditContext } from '$core/board/store';
 import { addSheet } from '$core/board/sheets';
 import { BoardModel } from '$core/board/model';
 import { asidesOf } from '$core/session/backstage';
-import { goOn, startStep } from '$core/session/running';
+import { goToNextStep, startStep } from '$core/session/running';
 import { writeSteps } from '$core/session/runsheet';
 import { database, schema } from '$lib/server/db';
 import { createBoard } from '$lib/server/boards';
@@ -103,8 +103,8 @@ async function seedMain(): Promise<void> {
 	// The first two are behind them; the second took two minutes longer than planned.
 	const now = Date.now();
 	startStep(session, 'welcome', now - 13 * MINUTE);
-	goOn(session, now - 8 * MINUTE, 'welcome');
-	goOn(session, now, 'warm-up');
+	goToNextStep(session, now - 8 * MINUTE, 'welcome');
+	goToNextStep(session, now, 'warm-up');
 	await save(BOARD, 'session', session, idOf('Ilka'));
 	const backstage = new Y.Doc();
 	for (const [step, aside] of Object.entries(asides)) asidesOf(backstage).set(step, aside);

@@ -37,6 +37,7 @@ export class LiveLayer {
 	private crowd: { of: ReadonlySet<string>; round: Box } | undefined;
 	private readonly resolution = new AdaptiveResolution(() => this.ask());
 	private lastView: View | undefined;
+	private readonly wake = (): void => this.ask();
 
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
@@ -44,7 +45,7 @@ export class LiveLayer {
 	) {
 		this.ctx = canvas.getContext('2d')!;
 		this.lifted = new Lifted(board, canvas);
-		board.wake = () => this.ask();
+		board.wake = this.wake;
 	}
 
 	ask(): void {
@@ -54,7 +55,8 @@ export class LiveLayer {
 	destroy(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.resolution.destroy();
-		this.board.wake = () => {};
+		// Another layer may have taken over already.
+		if (this.board.wake === this.wake) this.board.wake = () => {};
 		this.lifted.putAway();
 	}
 
