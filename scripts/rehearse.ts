@@ -5,8 +5,8 @@
  */
 import { parseArgs } from 'node:util';
 import { objectsOf } from '$core/board/document';
-import { readSession, type Step } from '$core/session/runsheet';
-import { silencesIn } from '$core/session/silence';
+import { readSession, type Step } from '$core/meeting/runsheet';
+import { silencesIn } from '$core/meeting/silence';
 import { Team } from '$lib/rehearsal/team';
 import * as Y from 'yjs';
 import { facilitator, makeLink, type TestPerson } from '../tests/support/people';

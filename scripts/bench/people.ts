@@ -9,7 +9,7 @@ import { addObject } from '$core/board/edits';
 import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import { LAYERS } from '$core/access/layers';
-import { paceOf } from '$core/session/presence';
+import { paceOf } from '$core/live/presence';
 import { frame, KIND } from '$lib/server/live/frames';
 import { WebSocket } from 'ws';
 import { Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';

@@ -5,7 +5,7 @@ import { chromium, type Browser, type Page } from '@playwright/test';
 import { atRest, watchStolen } from './machine';
 import { editing } from './mover';
 import { figure, p95 } from './report';
-import { readSession } from '$core/session/runsheet';
+import { readSession } from '$core/meeting/runsheet';
 import { connect } from '../../tests/support/client';
 import { makeBoard, makeLink, type TestPerson } from '../../tests/support/people';
 import type { TestServer } from '../../tests/support/server';

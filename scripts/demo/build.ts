@@ -9,7 +9,7 @@ import type { BoardModel } from '$core/board/model';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
 import { freePlace } from '$core/geometry/free-place';
 import type { Box } from '$core/geometry/box';
-import { newStep, type Step } from '$core/session/runsheet';
+import { newStep, type Step } from '$core/meeting/runsheet';
 import type { Pigment } from '$core/board/colours';
 import { buildPlan } from './plan';
 import { DEMO_NOTES, MAP_NOTES, PATH_NOTES, type DemoNote, type Topic } from './notes';

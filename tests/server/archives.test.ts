@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';
-import { readSession } from '$core/session/runsheet';
+import { readSession } from '$core/meeting/runsheet';
 import { beginThread } from '$core/talk/edits';
 import { connect, saved } from '../support/client';
 import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';

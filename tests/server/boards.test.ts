@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';
 import { guessLanding } from '$core/board/gather';
-import { readSession } from '$core/session/runsheet';
+import { readSession } from '$core/meeting/runsheet';
 import { overlaps } from '$core/geometry/box';
 import { connect, until, type TestClient } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';

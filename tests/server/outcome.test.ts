@@ -2,7 +2,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { copyOut } from '$core/board/clip';
-import { readSession } from '$core/session/runsheet';
+import { readSession } from '$core/meeting/runsheet';
 import type { Report } from '$core/report/document';
 import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';

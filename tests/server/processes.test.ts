@@ -1,5 +1,5 @@
 /** Two servers, one database, one Redis: the same board is worked on through both. */
-import { readSession } from '$core/session/runsheet';
+import { readSession } from '$core/meeting/runsheet';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';

@@ -2,9 +2,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { SimulatedPerson } from '$lib/rehearsal/person';
 import { teamOf } from '$core/rehearsal/habits';
-import { readParking } from '$core/session/parking';
-import { readSession } from '$core/session/runsheet';
-import { silencesIn } from '$core/session/silence';
+import { readParking } from '$core/meeting/parking';
+import { readSession } from '$core/meeting/runsheet';
+import { silencesIn } from '$core/meeting/silence';
 import { acceptThemes } from '$core/board/accept-themes';
 import type { Theme } from '$core/themes';
 import { connect, saved, until, type TestClient } from '../support/client';

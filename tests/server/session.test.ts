@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addObject, moveObjects, setText } from '$core/board/edits';
 import { plainText } from '$core/text/rich';
-import { changeStep, readSession, sessionMap } from '$core/session/runsheet';
+import { changeStep, readSession, sessionMap } from '$core/meeting/runsheet';
 import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, idOf, newcomer, type TestPerson } from '../support/people';
 import { Meetings, type Meeting } from '../support/meetings';

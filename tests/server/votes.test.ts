@@ -1,7 +1,7 @@
 /** Votes on a real server: every limit tried by people who go past the interface. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ShownVote } from '$core/decide/wire';
-import { addStep, newStep } from '$core/session/runsheet';
+import { addStep, newStep } from '$core/meeting/runsheet';
 import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, idOf, makeBoard, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';

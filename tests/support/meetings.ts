@@ -1,6 +1,6 @@
 /** A board in the middle of a meeting, for tests of steps: people in it through websockets, and whoever leads it. */
 import { expect } from 'vitest';
-import { addStep, newStep, readSession, type Step } from '$core/session/runsheet';
+import { addStep, newStep, readSession, type Step } from '$core/meeting/runsheet';
 import { connect, saved, type TestClient } from './client';
 import { makeBoard, type TestPerson } from './people';
 import type { TestServer } from './server';

@@ -5,7 +5,7 @@ import { addObject, addObjects } from '../board/edits';
 import { addSheet } from '../board/sheets';
 import { fieldAt, holderAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
 import { BoardModel } from '../board/model';
-import { newStep, writeSteps } from '../session/runsheet';
+import { newStep, writeSteps } from '../meeting/runsheet';
 import { beginThread, chatter } from '../talk/edits';
 import { publishedSchema } from './format';
 import { ArchiveError, parseArchive, unpack } from './read';

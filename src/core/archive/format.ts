@@ -8,7 +8,7 @@
 import { z } from 'zod';
 import { LONGEST } from '../talk/shape';
 import { richSchema } from '../text/rich-schema';
-import { stepSchema } from '../session/runsheet';
+import { stepSchema } from '../meeting/runsheet';
 
 export const FORMAT = 'wandtafel-board';
 export const VERSION = 1;

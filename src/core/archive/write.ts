@@ -2,8 +2,8 @@
 import * as Y from 'yjs';
 import { objectsOf, placesOf, sheetsOf } from '../board/document';
 import { readText } from '../board/rich-document';
-import { asidesOf } from '../session/backstage';
-import { readSession } from '../session/runsheet';
+import { asidesOf } from '../meeting/backstage';
+import { readSession } from '../meeting/runsheet';
 import { readEntry, talkOf } from '../talk/shape';
 import { FORMAT, VERSION, type Archive, type ArchivedFile, type ArchivedObject } from './format';
 

@@ -13,8 +13,8 @@ import {
 import { objectsOf } from '../board/document';
 import { addSheet, changeSheet, moveToSheet, removeSheet } from '../board/sheets';
 import { fieldAt, linkBetween, noteAt, testBoard } from '../board/testing';
-import { endSession, startStep } from '../session/running';
-import { newStep, writeSteps } from '../session/runsheet';
+import { endSession, startStep } from '../meeting/running';
+import { newStep, writeSteps } from '../meeting/runsheet';
 import { answer, beginThread, resolve, takeAway } from '../talk/edits';
 import { TalkModel } from '../talk/model';
 import type { Happening } from './happenings';

@@ -1,7 +1,7 @@
 /** What changes of the live documents `talk` and `session` amount to. */
 import type * as Y from 'yjs';
-import { isStepKey, readSession } from '../session/runsheet';
-import { silencesIn } from '../session/silence';
+import { isStepKey, readSession } from '../meeting/runsheet';
+import { silencesIn } from '../meeting/silence';
 import { readEntry, remarkKey, talkOf, threadKey, type RemarkValue, type ThreadValue } from '../talk/shape';
 import { firstWords } from './happenings';
 import type { Change } from './stage-changes';

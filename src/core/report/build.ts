@@ -6,8 +6,8 @@ import { partOf } from '../board/holders/parts';
 import { fieldsInOrder } from '../board/sequence';
 import { wordsOf } from '../board/words';
 import type { ShownVote } from '../decide/wire';
-import type { Parked } from '../session/parking';
-import type { SessionState } from '../session/runsheet';
+import type { Parked } from '../meeting/parking';
+import type { SessionState } from '../meeting/runsheet';
 import { votesInReport, type VoteWords } from './votes';
 import { head, listOf, say, words, type Block, type Inline, type Report } from './document';
 

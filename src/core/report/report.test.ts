@@ -9,7 +9,7 @@ import { richFrom } from '../text/rich';
 import { outcomeOf } from '../decide/outcome';
 import { termsSchema } from '../decide/vote';
 import type { ShownVote } from '../decide/wire';
-import { EMPTY_SESSION } from '../session/runsheet';
+import { EMPTY_SESSION } from '../meeting/runsheet';
 import { buildReport, type ReportWords, type Source } from './build';
 import { head, listOf, plainOf, reportSchema, say, words } from './document';
 import { markdownOf } from './markdown';

@@ -1,7 +1,7 @@
 /** Recipes: a run sheet with its fields and prompts, made for a question, a number of people and the time at hand. */
 import type { NewObject } from '../board/edits';
-import { newStep, SHORTEST, type Step } from '../session/steps';
-import { scaled } from '../session/schedule';
+import { newStep, SHORTEST, type Step } from '../meeting/steps';
+import { scaled } from '../meeting/schedule';
 import { Sketch } from './sketch';
 import type { Purpose } from './template';
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addObject, addObjects } from '../board/edits';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
-import { gathers } from '../session/steps';
+import { gathers } from '../meeting/steps';
 import { find, PURPOSES, RECIPES, templateOf, TEMPLATES } from './index';
 import { make } from './recipe';
 import { putLayout, roomFor, sized } from './put';

@@ -1,5 +1,5 @@
 /** Putting what is selected backstage, where only those who lead see it. */
-import { goingBackstage } from '$core/session/backstage';
+import { goingBackstage } from '$core/meeting/backstage';
 import { m } from '$lib/messages';
 import { moveStage } from '../frame/session/actions';
 import { toaster } from '../ui/toaster';

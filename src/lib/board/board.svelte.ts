@@ -12,7 +12,7 @@ import type { BoardObject, KindName } from '$core/board/objects';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
 import { fitBox, reveal, seen, type View } from '$core/geometry/view';
-import { MOST_PICKED } from '$core/session/presence';
+import { MOST_PICKED } from '$core/live/presence';
 import type { StraightEdge } from '$core/ink/straight-edge';
 import type * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';

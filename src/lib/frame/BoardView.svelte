@@ -18,7 +18,7 @@
 	import { leadOn, tellMessage } from './session/leading';
 	import { attempt } from '../ui/attempt';
 	import TimeUp from './session/TimeUp.svelte';
-	import { slidesOf, writeShow } from '$core/session/show';
+	import { slidesOf, writeShow } from '$core/meeting/show';
 	import SlideFrame from './show/SlideFrame.svelte';
 	import BalanceDialog from './session/BalanceDialog.svelte';
 	import WarmUpList from './session/WarmUpList.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
 	/** The top edge: the board and its save state, the run sheet as one line, who is here. */
 	import { writes } from '$core/access/roles';
-	import { countdown } from '$core/session/clock';
-	import { scheduleOf } from '$core/session/schedule';
-	import { nextStep } from '$core/session/runsheet';
+	import { countdown } from '$core/meeting/clock';
+	import { scheduleOf } from '$core/meeting/schedule';
+	import { nextStep } from '$core/meeting/runsheet';
 	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import CloudOff from '@lucide/svelte/icons/cloud-off';
@@ -19,7 +19,7 @@
 	import { saveWords } from './save-words';
 	import type { Order } from './session/actions';
 	import { nowWords } from './session/words';
-	import { lengthOf } from '$core/session/steps';
+	import { lengthOf } from '$core/meeting/steps';
 
 	interface Props {
 		room: Room;

@@ -3,7 +3,7 @@
  * people do, by their habits. They are told and allowed no more than anybody else. Runs on Node.
  */
 import { isNote } from '$core/board/kinds/guards';
-import { readParking } from '$core/session/parking';
+import { readParking } from '$core/meeting/parking';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { nod } from '$core/board/approve';
 import { addObject, moveObjects, restyle } from '$core/board/edits';
@@ -16,11 +16,11 @@ import { emptyChoice } from '$core/decide/vote';
 import { ballotOf, nextDoing, type Known } from '$core/rehearsal/doing';
 import { pauseOf, type Simulated } from '$core/rehearsal/habits';
 import { pick, randomFrom } from '$core/rehearsal/random';
-import { gatheringFor } from '$core/session/gathering';
+import { gatheringFor } from '$core/meeting/gathering';
 import { type BoardPolicy, policySchema, may, OPEN_POLICY, type Right } from '$core/access/rights';
 import { type Role, ROLES } from '$core/access/roles';
-import { readSession, runningStep } from '$core/session/runsheet';
-import { writeSilently } from '$core/session/silence';
+import { readSession, runningStep } from '$core/meeting/runsheet';
+import { writeSilently } from '$core/meeting/silence';
 import { plainText } from '$core/text/rich';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';

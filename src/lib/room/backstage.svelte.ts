@@ -1,5 +1,5 @@
 /** What only those who lead see, as one of them has it: notes on steps, and objects that wait backstage. */
-import { asidesOf, cueOf, setCue } from '$core/session/backstage';
+import { asidesOf, cueOf, setCue } from '$core/meeting/backstage';
 import { removeObjects } from '$core/board/edits';
 import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';

@@ -1,5 +1,5 @@
 /** Who else is in, what they tell about themselves, and what is told about oneself. */
-import { paceOf, presenceSchema, type PresenceState, type Sign } from '$core/session/presence';
+import { paceOf, presenceSchema, type PresenceState, type Sign } from '$core/live/presence';
 import type { Awareness } from 'y-protocols/awareness';
 
 export interface Presence extends PresenceState {

@@ -12,17 +12,17 @@ import { type BoardPolicy, may, OPEN_POLICY, type Right, seesNames } from '$core
 import { leads, type Role } from '$core/access/roles';
 import { TalkModel } from '$core/talk/model';
 import { LAYERS, type OpenLayer } from '$core/access/layers';
-import { leaderIn, type Call, type Leader } from '$core/session/calls';
+import { leaderIn, type Call, type Leader } from '$core/meeting/calls';
 import {
 	EMPTY_SESSION,
 	readSession,
 	runningStep,
 	type SessionState,
 	type Step,
-} from '$core/session/runsheet';
-import { readShow, type Show } from '$core/session/show';
-import { silencesIn, type Silence } from '$core/session/silence';
-import { gatheringFor, type Gathering } from '$core/session/gathering';
+} from '$core/meeting/runsheet';
+import { readShow, type Show } from '$core/meeting/show';
+import { silencesIn, type Silence } from '$core/meeting/silence';
+import { gatheringFor, type Gathering } from '$core/meeting/gathering';
 import { newId } from '$lib/new-id';
 import type * as Y from 'yjs';
 import { Backstage } from './backstage.svelte';

@@ -1,5 +1,5 @@
 /** The server's time, as near as it can be told from here; asked for a few times at first, then now and then. */
-import { clockOffset, type Exchange } from '$core/session/clock';
+import { clockOffset, type Exchange } from '$core/meeting/clock';
 import { z } from 'zod';
 
 /** Times between questions, ms. */

@@ -1,5 +1,5 @@
 /** What the server says beside the documents: somebody's rights changed, everyone is called to a place, the board is full. */
-import { callSchema } from '$core/session/calls';
+import { callSchema } from '$core/meeting/calls';
 import { policySchema } from '$core/access/rights';
 import { ROLES } from '$core/access/roles';
 import { z } from 'zod';

@@ -6,7 +6,7 @@ import type { EditContext } from '$core/board/store';
 import { objectsOf } from '$core/board/document';
 import { BoardModel } from '$core/board/model';
 import type { ObjectOf } from '$core/board/objects';
-import { revealedIds, silentNotes, writeSilently, type Silence } from '$core/session/silence';
+import { revealedIds, silentNotes, writeSilently, type Silence } from '$core/meeting/silence';
 import { plainText } from '$core/text/rich';
 import type * as Y from 'yjs';
 

@@ -1,5 +1,5 @@
 /** A board of one's own made from another: its sheets, files and run sheet; nobody else, no talk, no history. */
-import { readSession, writeSteps } from '$core/session/runsheet';
+import { readSession, writeSteps } from '$core/meeting/runsheet';
 import { leads } from '$core/access/roles';
 import { eq } from 'drizzle-orm';
 import * as Y from 'yjs';

@@ -6,7 +6,7 @@
 import { m } from '$lib/messages';
 import { type BoardPolicy, isVeiled, seesNames } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
-import type { Identity } from '$core/session/veil';
+import type { Identity } from '$core/live/veil';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema, type Database } from './db';

@@ -1,7 +1,7 @@
 /** Drawers: pieces kept for oneself, for a project or for everybody on the installation. */
 import { isPicture } from '$core/board/kinds/guards';
 import { mayFill } from '$core/access/projects';
-import { stepSchema } from '$core/session/steps';
+import { stepSchema } from '$core/meeting/steps';
 import type { Piece, PieceContent, Scope } from '$core/templates/piece';
 import { m } from '$lib/messages';
 import { and, asc, count, eq, inArray, or } from 'drizzle-orm';

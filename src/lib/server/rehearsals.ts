@@ -4,7 +4,7 @@ import { themesLeftEmpty } from '$core/board/accept-themes';
 import { removeObjects } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
 import { NOD } from '$core/board/nods';
-import { readParking, removeParked } from '$core/session/parking';
+import { readParking, removeParked } from '$core/meeting/parking';
 import { Team } from '$lib/rehearsal/team';
 import { m } from '$lib/messages';
 import { and, eq, inArray } from 'drizzle-orm';

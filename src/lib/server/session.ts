@@ -1,7 +1,7 @@
 /** Leading a session on the server: one order sets the clock, everybody's rights, names, what is covered, and the place. */
-import { noteEffects } from '$core/session/effects';
-import { proposeLengths } from '$core/session/schedule';
-import { changeStep, readSession, runningStep, type SessionState } from '$core/session/runsheet';
+import { noteEffects } from '$core/meeting/effects';
+import { proposeLengths } from '$core/meeting/schedule';
+import { changeStep, readSession, runningStep, type SessionState } from '$core/meeting/runsheet';
 import {
 	addMinutes,
 	endSession,
@@ -11,9 +11,9 @@ import {
 	resume,
 	startStep,
 	stopStep,
-} from '$core/session/running';
-import { takeSeats } from '$core/session/rotation';
-import { beginSilence, runOf, silencesIn } from '$core/session/silence';
+} from '$core/meeting/running';
+import { takeSeats } from '$core/meeting/rotation';
+import { beginSilence, runOf, silencesIn } from '$core/meeting/silence';
 import { m } from '$lib/messages';
 import type * as Y from 'yjs';
 import { z } from 'zod';

@@ -2,10 +2,10 @@
  * Does what a change of step brings about, and strikes it off; what fails is tried again until it
  * is done.
  */
-import type { Call } from '$core/session/calls';
-import { bringOn, cuedFor } from '$core/session/backstage';
-import { pendingEffects, strikeEffect, type Effect, type Pending } from '$core/session/effects';
-import { readSession, type Step } from '$core/session/runsheet';
+import type { Call } from '$core/meeting/calls';
+import { bringOn, cuedFor } from '$core/meeting/backstage';
+import { pendingEffects, strikeEffect, type Effect, type Pending } from '$core/meeting/effects';
+import { readSession, type Step } from '$core/meeting/runsheet';
 import { membershipOf, Refused } from './boards';
 import { live, type LiveDocuments } from './live/documents';
 import { documentName } from './live/names';

@@ -1,8 +1,8 @@
 /** Hiding names on a board that already has something on it. */
 import { m } from '$lib/messages';
 import { type BoardPolicy, isVeiled } from '$core/access/rights';
-import { veilParking } from '$core/session/parking';
-import { veilStage, veilTalk, type Identity } from '$core/session/veil';
+import { veilParking } from '$core/meeting/parking';
+import { veilStage, veilTalk, type Identity } from '$core/live/veil';
 import { database } from './db';
 import { live } from './live/documents';
 import { makeVoice, speakersOn } from './names';

@@ -1,5 +1,5 @@
 /** How quick signs look and are called. */
-import type { Sign } from '$core/session/presence';
+import type { Sign } from '$core/live/presence';
 import { m } from '$lib/messages';
 import CircleCheck from '@lucide/svelte/icons/circle-check-big';
 import HandHeart from '@lucide/svelte/icons/hand-heart';

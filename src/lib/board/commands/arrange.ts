@@ -5,7 +5,7 @@ import { moveTo } from '$core/board/edits';
 import { restack, restackStep } from '$core/board/stacking';
 import { groupObjects, lockObjects, ungroupObjects } from '$core/board/groups';
 import { shiftInSequence } from '$core/board/sequence';
-import { layByPerson } from '$core/session/strays';
+import { layByPerson } from '$core/meeting/strays';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import { hasSelection, hasSeveral, type Command } from './command';

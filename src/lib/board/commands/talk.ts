@@ -1,5 +1,5 @@
 /** Commands for what people say and show to each other; they change nothing on the board. */
-import { SIGNS } from '$core/session/presence';
+import { SIGNS } from '$core/live/presence';
 import { m } from '$lib/messages';
 import { SIGN_LOOKS } from '../../ui/signs';
 import { putBackstage } from '../backstage';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Where one writes an aside: others read it beside one's pointer while it is written, and for a moment after. */
-	import { LONGEST_ASIDE } from '$core/session/presence';
+	import { LONGEST_ASIDE } from '$core/live/presence';
 	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
 	import type { Board } from '../board.svelte';

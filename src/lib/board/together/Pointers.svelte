@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Other people's pointers with their names and asides, gliding between what is told; quick signs float up from them. */
 	import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
-	import { IDLE_AFTER, paceOf } from '$core/session/presence';
+	import { IDLE_AFTER, paceOf } from '$core/live/presence';
 	import { toBoard } from '$core/geometry/view';
 	import { onMount } from 'svelte';
 	import { SIGN_LOOKS } from '../../ui/signs';

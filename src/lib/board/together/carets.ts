@@ -1,6 +1,6 @@
 /** Carets of others who write in the same text, for the text editor. */
 import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
-import { presenceSchema, type PresenceState } from '$core/session/presence';
+import { presenceSchema, type PresenceState } from '$core/live/presence';
 import { yCursorPlugin } from '@tiptap/y-tiptap';
 import type { Awareness } from 'y-protocols/awareness';
 import type { Room } from '../../room/room.svelte';

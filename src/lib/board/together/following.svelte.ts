@@ -2,8 +2,8 @@
  * Seeing what somebody else sees: a person one follows by one's own choice, or whoever leads everybody's view. It ends as
  * soon as one moves the view oneself.
  */
-import type { Call } from '$core/session/calls';
-import { viewOf } from '$core/session/presence';
+import type { Call } from '$core/meeting/calls';
+import { viewOf } from '$core/live/presence';
 import { fitBox, type View } from '$core/geometry/view';
 import { prefersReducedMotion } from 'svelte/motion';
 import type { Presence } from '../../room/company.svelte';

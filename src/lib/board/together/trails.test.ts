@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MOST_TRAIL } from '$core/session/presence';
+import { MOST_TRAIL } from '$core/live/presence';
 import { OwnTrail, Trails } from './trails';
 
 describe('a pointer trail', () => {

@@ -1,5 +1,5 @@
 /** Pointer trails: lines that people draw to show a spot, and that fade by themselves. */
-import { MOST_TRAIL, type PresenceState } from '$core/session/presence';
+import { MOST_TRAIL, type PresenceState } from '$core/live/presence';
 import type { Point } from '$core/geometry/box';
 
 /** How long a piece of a trail is seen, ms. */

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Quick signs to everybody, an aside, and the pointer. */
-	import { SIGNS } from '$core/session/presence';
+	import { SIGNS } from '$core/live/presence';
 	import { m } from '$lib/messages';
 	import Smile from '@lucide/svelte/icons/smile';
 	import Pointer from '@lucide/svelte/icons/wand';

@@ -9,7 +9,7 @@
 		removeParked,
 		reopenParked,
 		type Parked,
-	} from '$core/session/parking';
+	} from '$core/meeting/parking';
 	import { m } from '$lib/messages';
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import Check from '@lucide/svelte/icons/check';

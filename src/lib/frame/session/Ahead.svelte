@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Before the meeting: the board open for contributions, with a question of its own. Nothing runs until a step is started. */
-	import { sessionMap, usualAhead, type Ahead } from '$core/session/runsheet';
+	import { sessionMap, usualAhead, type Ahead } from '$core/meeting/runsheet';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';

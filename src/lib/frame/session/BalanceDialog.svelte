@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** For those who lead: who contributes how much, over time, and how evenly. */
-	import { balanceOf } from '$core/session/balance';
+	import { balanceOf } from '$core/meeting/balance';
 	import { m } from '$lib/messages';
 	import { manyOf } from '$lib/kinds-ui';
 	import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Plan against clock: when it ends, how far behind it is, and how it can still end on time. */
-	import { endOf, proposeLengths, scheduleOf } from '$core/session/schedule';
+	import { endOf, proposeLengths, scheduleOf } from '$core/meeting/schedule';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';

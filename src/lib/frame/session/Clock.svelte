@@ -1,8 +1,8 @@
 <script lang="ts">
 	/** The running step's time, and what whoever leads does with it. */
-	import { countdown } from '$core/session/clock';
-	import { nextStep, previousStep } from '$core/session/runsheet';
-	import { lengthOf } from '$core/session/steps';
+	import { countdown } from '$core/meeting/clock';
+	import { nextStep, previousStep } from '$core/meeting/runsheet';
+	import { lengthOf } from '$core/meeting/steps';
 	import { m } from '$lib/messages';
 	import CirclePause from '@lucide/svelte/icons/pause';
 	import Play from '@lucide/svelte/icons/play';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The head of a screen on a phone: the board, whether all is saved, the running step and its time. */
-	import { countdown } from '$core/session/clock';
+	import { countdown } from '$core/meeting/clock';
 	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import type { Room } from '../../room/room.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The run sheet: the running step and its clock, plan against clock, and the steps, which those who lead change here. */
-	import { gathers } from '$core/session/steps';
+	import { gathers } from '$core/meeting/steps';
 	import { m } from '$lib/messages';
 	import BookmarkPlus from '@lucide/svelte/icons/bookmark-plus';
 	import Scale from '@lucide/svelte/icons/scale';

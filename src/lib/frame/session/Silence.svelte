@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** For those who lead: how many silent notes everybody has written, and the ways to reveal them. */
-	import { revealsNames } from '$core/session/runsheet';
+	import { revealsNames } from '$core/meeting/runsheet';
 	import { m } from '$lib/messages';
 	import Layers from '@lucide/svelte/icons/layers-2';
 	import PartyPopper from '@lucide/svelte/icons/eye';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What the running step asks of those who take part, and how long: shown where nothing is written in the writing line. */
-	import { countdown } from '$core/session/clock';
+	import { countdown } from '$core/meeting/clock';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Everything about one step: what it is, how long it takes, where, what people may do, what happens at its end. */
-	import { changeStep } from '$core/session/runsheet';
-	import { AT_END, leastOf, STEP_KINDS, type AtEnd, type Step, type StepKind } from '$core/session/steps';
+	import { changeStep } from '$core/meeting/runsheet';
+	import { AT_END, leastOf, STEP_KINDS, type AtEnd, type Step, type StepKind } from '$core/meeting/steps';
 	import { STEP_MAY, type StepMay } from '$core/access/step-grants';
 	import { type Names, NAMES } from '$core/access/rights';
 	import { seen } from '$core/geometry/view';

@@ -3,8 +3,8 @@
 	 * The steps as a list. Whoever leads changes titles and minutes in place, drags steps or moves them with Alt and an arrow, and opens
 	 * one to see all of it.
 	 */
-	import { addStep, changeStep, moveStep, newStep, removeStep } from '$core/session/runsheet';
-	import { lengthOf, LONGEST, SHORTEST, type Step } from '$core/session/steps';
+	import { addStep, changeStep, moveStep, newStep, removeStep } from '$core/meeting/runsheet';
+	import { lengthOf, LONGEST, SHORTEST, type Step } from '$core/meeting/steps';
 	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import Copy from '@lucide/svelte/icons/copy';

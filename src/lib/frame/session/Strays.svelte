@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** For those who lead: notes of the running step that lie outside of its field, brought back by one click. */
-	import { bringHome, straysOf } from '$core/session/strays';
+	import { bringHome, straysOf } from '$core/meeting/strays';
 	import { wordsOf } from '$core/board/words';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';

@@ -1,6 +1,6 @@
 /** What the parts of a run sheet are called. */
 import type { Names } from '$core/access/rights';
-import type { AtEnd, StepKind } from '$core/session/steps';
+import type { AtEnd, StepKind } from '$core/meeting/steps';
 import type { StepMay } from '$core/access/step-grants';
 import { m } from '$lib/messages';
 import type { Room } from '../../room/room.svelte';

@@ -1,10 +1,10 @@
 <script lang="ts">
 	/** Whoever shows sees here what comes next, their notes and the clock, and turns the slides; also from a phone. */
-	import { countdown } from '$core/session/clock';
+	import { countdown } from '$core/meeting/clock';
 	import { groundOf } from '$core/board/ground';
 	import { pictureOf } from '$core/board/scene';
 	import { shrinkBox } from '$core/geometry/view';
-	import { slideFrom, slidesOf, writeShow } from '$core/session/show';
+	import { slideFrom, slidesOf, writeShow } from '$core/meeting/show';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The board as a slide: one field and nothing else, with the way on, back and out. */
-	import { slideFrom, slidesOf, writeShow } from '$core/session/show';
+	import { slideFrom, slidesOf, writeShow } from '$core/meeting/show';
 	import { groundOf } from '$core/board/ground';
 	import { toBoard } from '$core/geometry/view';
 	import { m } from '$lib/messages';

@@ -3,7 +3,7 @@ import type { Connection } from '@hocuspocus/server';
 import { TO_READ, TO_WRITE, type Layer } from '$core/access/layers';
 import { type BoardPolicy, may } from '$core/access/rights';
 import type { Role } from '$core/access/roles';
-import type { Identity } from '$core/session/veil';
+import type { Identity } from '$core/live/veil';
 import type { Person } from '../auth';
 import { membershipOf } from '../boards';
 import { speakerOn } from '../names';

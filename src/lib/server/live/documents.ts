@@ -23,7 +23,7 @@ import { Fullness } from './fullness';
 import { CLOSE, isEmptyUpdate, updateIn } from './gate';
 import { Digests } from './digests';
 import { endConnection, isEnded, refuse } from './ending';
-import { isReadable } from '$core/session/update-shape';
+import { isReadable } from '$core/live/update-shape';
 import { Verdicts } from './verdicts';
 import { Keeping } from './keeping';
 import { documentName, parseName, type DocumentName } from './names';

@@ -1,7 +1,7 @@
 /** Where a change of a live document comes from: a person's connection, this server itself, or another server. */
 import type { BoardPolicy } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
-import type { Identity } from '$core/session/veil';
+import type { Identity } from '$core/live/veil';
 import type { Sayer } from '$core/talk/rules';
 import type { Person } from '../auth';
 import type { Gate } from './gate';

@@ -1,6 +1,6 @@
 /** Keeps what the database knows about the running step in line with the document that says so, and with it everybody's rights. */
-import { ruleOf, readSession, renewSteps, sessionMap, stepKey } from '$core/session/runsheet';
-import { asidesOf } from '$core/session/backstage';
+import { ruleOf, readSession, renewSteps, sessionMap, stepKey } from '$core/meeting/runsheet';
+import { asidesOf } from '$core/meeting/backstage';
 import { and, eq, sql } from 'drizzle-orm';
 import type * as Y from 'yjs';
 import { database, schema } from '../db';

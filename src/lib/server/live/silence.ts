@@ -1,6 +1,6 @@
 /** Silent notes on their way onto the board when they are revealed, and how many wait. */
-import { openSilence, silencesIn } from '$core/session/silence';
-import { readSession, revealsNames } from '$core/session/runsheet';
+import { openSilence, silencesIn } from '$core/meeting/silence';
+import { readSession, revealsNames } from '$core/meeting/runsheet';
 import { eq } from 'drizzle-orm';
 import type * as Y from 'yjs';
 import { database, schema } from '../db';

@@ -14,7 +14,7 @@ import {
 	silentNotes,
 	type Due,
 	type Silence,
-} from '$core/session/silence';
+} from '$core/meeting/silence';
 import { and, eq, ne } from 'drizzle-orm';
 import type * as Y from 'yjs';
 import { database, schema } from '../db';

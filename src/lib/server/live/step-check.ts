@@ -5,9 +5,9 @@
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
 import { keep, restore, type Kept } from '$core/board/kept';
 import { leads } from '$core/access/roles';
-import { violationOf, type Violation } from '$core/session/stage-check';
+import { violationOf, type Violation } from '$core/live/stage-check';
 import { grantsOf } from '$core/access/step-grants';
-import { touchedBy } from '$core/session/touched';
+import { touchedBy } from '$core/live/touched';
 import * as Y from 'yjs';
 import { parseName } from './names';
 import type { Context } from './origins';

@@ -3,7 +3,7 @@
  * offline before the names were hidden, say, goes over to the voice as it arrives.
  */
 import { objectsOf } from '$core/board/document';
-import { veilStage, veilTalk, type Identity } from '$core/session/veil';
+import { veilStage, veilTalk, type Identity } from '$core/live/veil';
 import * as Y from 'yjs';
 import { log } from '../log';
 

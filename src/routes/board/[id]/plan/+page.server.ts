@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
-import { asidesOf } from '$core/session/backstage';
-import { readSession } from '$core/session/runsheet';
+import { asidesOf } from '$core/meeting/backstage';
+import { readSession } from '$core/meeting/runsheet';
 import { plainText } from '$core/text/rich';
 import { boardTitle, requireRight } from '$lib/server/boards';
 import { orErrorPage } from '$lib/server/http';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The plan as a page to print. */
-	import { lengthOf } from '$core/session/steps';
+	import { lengthOf } from '$core/meeting/steps';
 	import { kindWords, lengthWords, mayWords } from '$lib/frame/session/words';
 	import { m } from '$lib/messages';
 	import { timeWords } from '$lib/words/when';

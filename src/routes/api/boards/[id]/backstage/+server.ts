@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { goingBackstage, putBackstage } from '$core/session/backstage';
+import { goingBackstage, putBackstage } from '$core/meeting/backstage';
 import { requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { callOrderSchema, writeLeader } from '$core/session/calls';
+import { callOrderSchema, writeLeader } from '$core/meeting/calls';
 import { requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';

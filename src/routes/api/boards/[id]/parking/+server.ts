@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { LONGEST_PARKED, park, readParking, removeParked } from '$core/session/parking';
+import { LONGEST_PARKED, park, readParking, removeParked } from '$core/meeting/parking';
 import { Refused, requireRight } from '$lib/server/boards';
 import { body, route } from '$lib/server/http';
 import { allow } from '$lib/server/limits';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { callOrderSchema, leaderIn, writeLeader } from './calls';
+import { callOrderSchema, leaderIn, writeLeader } from '../meeting/calls';
 import { LONGEST_ASIDE, MOST_PICKED, paceOf, presenceSchema, viewOf, withoutTalk } from './presence';
 
 const ME = { person: 'p', name: 'Rosa' };

@@ -5,7 +5,7 @@
 import { insertAt, keysAbove } from '../board/order-keys';
 import type * as Y from 'yjs';
 import { z } from 'zod';
-import type { Veils } from './veil';
+import type { Veils } from '../live/veil';
 
 export const LONGEST_PARKED = 500;
 /** Most things that are parked on one board. */
