@@ -52,10 +52,10 @@ test('pictures are dropped in, cropped and shown whole again; what is none is re
 	const maren = await join('Maren');
 	const at = await fresh(page);
 	/** Drops a file on the board: a picture of two halves, or whatever text is given. */
-	const dropFile = async (name: string, type: string, text?: string) => {
+	const dropFile = async (name: string, type: string, text?: string, on = 'live') => {
 		const p = await screenPoint(page, at.x + 300, at.y + 220);
-		await page.evaluate(
-			async ([x, y, fileName, fileType, words]) => {
+		return page.evaluate(
+			async ([x, y, fileName, fileType, words, target]) => {
 				const canvas = document.createElement('canvas');
 				[canvas.width, canvas.height] = [200, 100];
 				const ctx = canvas.getContext('2d')!;
@@ -68,13 +68,13 @@ test('pictures are dropped in, cropped and shown whole again; what is none is re
 					: await new Promise<Blob>((done) => canvas.toBlob((made) => done(made!)));
 				const data = new DataTransfer();
 				data.items.add(new File([blob], fileName, { type: fileType }));
-				document
-					.querySelector('[data-testid="live"]')!
-					.dispatchEvent(
-						new DragEvent('drop', { bubbles: true, clientX: x, clientY: y, dataTransfer: data }),
-					);
+				const drop = { bubbles: true, cancelable: true, clientX: x, clientY: y, dataTransfer: data };
+				// Whether the browser would go on, and leave the page for the file.
+				return document
+					.querySelector(`[data-testid="${target}"]`)!
+					.dispatchEvent(new DragEvent('drop', drop));
 			},
-			[p.x, p.y, name, type, text] as const,
+			[p.x, p.y, name, type, text, on] as const,
 		);
 	};
 	type Shown = { id: string; crop?: number[]; box: number[]; name: string };
@@ -105,5 +105,8 @@ test('pictures are dropped in, cropped and shown whole again; what is none is re
 	await dropFile('notes.png', 'image/png', 'These are only words.');
 	await expect(page.getByText('notes.png was not taken')).toBeVisible();
 	await expect(page.getByText(/This is no picture that can be shown/)).toBeVisible();
+	expect(await dropFile('minutes.txt', 'text/plain', 'Words in a file.')).toBe(false);
+	await expect(page.getByText('minutes.txt was not taken')).toBeVisible();
+	expect(await dropFile('halves.png', 'image/png', undefined, 'desk'), 'beside the board').toBe(false);
 	expect(await byKind(page, 'picture')).toHaveLength(1);
 });

@@ -16,7 +16,7 @@
 	import GroundMotion from './GroundMotion.svelte';
 	import Moving from './Moving.svelte';
 	import Pointers from './together/Pointers.svelte';
-	import { addPictures, picturesIn } from './pictures';
+	import { takeDropped } from './pictures';
 	import { toaster } from '$lib/ui/toaster';
 	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
@@ -58,10 +58,16 @@
 			board.frame.onpiece(piece, gestures?.handEvent(event).at);
 			return;
 		}
-		const files = picturesIn(event.dataTransfer);
-		if (files.length === 0) return;
+		if (!event.dataTransfer?.files.length) return;
 		event.preventDefault();
-		void addPictures(board, files, gestures?.handEvent(event).at);
+		takeDropped(board, event.dataTransfer, gestures?.handEvent(event).at);
+	}
+
+	/** A file that is let go beside the board is not taken: the browser would leave the page for it. */
+	function keepPage(event: DragEvent): void {
+		if (event.defaultPrevented || !event.dataTransfer?.types.includes('Files')) return;
+		event.preventDefault();
+		event.dataTransfer.dropEffect = 'none';
 	}
 
 	function onSpace(event: KeyboardEvent): void {
@@ -164,7 +170,7 @@
 	});
 </script>
 
-<svelte:window onkeydown={onSpace} onkeyup={onSpace} />
+<svelte:window ondragover={keepPage} ondrop={keepPage} onkeydown={onSpace} onkeyup={onSpace} />
 <svelte:document onfullscreenchange={() => (board.fullScreen = document.fullscreenElement !== null)} />
 
 <!-- Reached by Tab; objects are reached one by one in the wayfinder. -->

@@ -86,6 +86,16 @@ export const picturesIn = (data: DataTransfer | null): File[] =>
 		(file) => file.type.startsWith('image/') || /\.(svg|avif)$/i.test(file.name),
 	);
 
+/** Takes files that were dropped on the board: pictures are put there, of all others it is said that they are not. */
+export function takeDropped(board: Board, data: DataTransfer, at: Point = board.middle): void {
+	if (!board.mayAll) return;
+	const pictures = picturesIn(data);
+	for (const file of data.files)
+		if (!pictures.includes(file))
+			toaster.error({ title: m.file_refused({ name: file.name }), description: m.file_wrong_type() });
+	if (pictures.length > 0) void addPictures(board, pictures, at);
+}
+
 /** Lets somebody choose picture files. */
 export function chooseFiles(several: boolean): Promise<File[]> {
 	return new Promise((resolve) => {
