@@ -44,7 +44,10 @@ const comparedRole = {
 	message: 'Ask core/access what a role may, instead of comparing its name.',
 };
 
-/** What a kind of object can do stands in its descriptor; a comparison elsewhere is forgotten when one is added. */
+/**
+ * What a kind of object can do stands in its descriptor; a comparison elsewhere is forgotten when
+ * one is added.
+ */
 const [, kinds] = readFileSync('src/core/board/kinds/registry.ts', 'utf8').match(/ KINDS:.*? = \{([^}]*)\}/s);
 const kindNames = `/^(${kinds.match(/\w+/g).join('|')})$/`;
 const comparedKind = {

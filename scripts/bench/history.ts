@@ -1,4 +1,7 @@
-/** Measures a board with a long history: opening it, its journal, earlier moments, and what merging old updates brings. */
+/**
+ * Measures a board with a long history: opening it, its journal, earlier moments, and what merging
+ * old updates brings.
+ */
 import * as Y from 'yjs';
 import { objectsOf, fragmentOf } from '$core/board/document';
 import { addObject, moveObjects, removeObjects } from '$core/board/edits';

@@ -1,4 +1,7 @@
-/** Every route and document of a board, asked by somebody of every role: the table of rights decides, and nothing else. */
+/**
+ * Every route and document of a board, asked by somebody of every role: the table of rights
+ * decides, and nothing else.
+ */
 import { once } from 'node:events';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -17,11 +20,16 @@ const NOBODY = 'nobody-known';
 const vote = { terms: { method: 'dots', question: 'Which?' }, objects: ['a', 'b'] };
 
 interface Asked {
-	/** What it takes; `door` is open to all who are signed in, `account` to members with an account. */
+	/**
+	 * What it takes; `door` is open to all who are signed in, `account` to members with an account.
+	 */
 	takes: Right | 'door' | 'account';
 	/** A request that is well formed, and changes nothing that another one needs. */
 	body?: unknown;
-	/** Of several orders that a route takes, those that need something else, in the order of the route. */
+	/**
+	 * Of several orders that a route takes, those that need something else, in the order of the
+	 * route.
+	 */
 	also?: { takes: Right; body: unknown }[];
 }
 
@@ -199,7 +207,8 @@ describe('every document of objects', () => {
 			if (may(role, TO_WRITE[layer]!, OPEN_POLICY))
 				await until(() => witness.doc.getMap('objects').has(id), `the edit of the ${role} has arrived`);
 			else {
-				// The answer to a request of the same person comes after what they sent was dealt with.
+				// The answer to a request of the same person comes after what they sent was dealt
+				// with.
 				const note = witness.write(`after the ${role}`);
 				await until(() => witness.told.has(note), 'the owner’s note is saved');
 				expect(witness.doc.getMap('objects').has(id), role).toBe(false);

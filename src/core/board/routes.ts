@@ -298,7 +298,9 @@ export class Routes {
 		return { nudging, plains, isOld: false, took: 0 };
 	}
 
-	/** Takes the paths of a finished nudging over; returns the ids of those that now run elsewhere. */
+	/**
+	 * Takes the paths of a finished nudging over; returns the ids of those that now run elsewhere.
+	 */
 	private accept({ nudging, plains }: Job): string[] {
 		const moved: string[] = [];
 		nudging.paths.forEach((apart, i) => {

@@ -4,8 +4,8 @@
  * least length and the fewest bends.
  *
  * A shortest right-angled path needs no other coordinates than those of the ends and of the obstacles'
- * edges, so the graph is the grid of these lines, without the segments that lie inside an obstacle. The
- * search looks at a window round both ends first and widens it only when there is no way in it.
+ * edges, so the graph is the grid of these lines, without the segments that lie inside an obstacle.
+ * The search looks at a window round both ends first and widens it only when there is no way in it.
  */
 import { inflate, unionOf, type Box, type Point } from '../geometry/box';
 import { BEND, STUB } from './forms';

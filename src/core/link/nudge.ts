@@ -1,8 +1,8 @@
 /**
  * Keeps right-angled paths apart where they would run on top of each other ("nudging": M. Wybrow,
- * K. Marriott, P. Stuckey, "Orthogonal connector routing", Graph Drawing 2009, section 4). Segments that
- * share a line are put side by side in the order that needs the fewest crossings; none is moved out of the
- * free room it lies in, so that no path comes to run through an obstacle by it.
+ * K. Marriott, P. Stuckey, "Orthogonal connector routing", Graph Drawing 2009, section 4). Segments
+ * that share a line are put side by side in the order that needs the fewest crossings; none is
+ * moved out of the free room it lies in, so that no path comes to run through an obstacle by it.
  */
 import type { Box, Point } from '../geometry/box';
 import { isSimple, simplify, type Path } from './polyline';
@@ -16,8 +16,8 @@ const CLEAR = 4;
 const FARTHEST = 48;
 
 /**
- * Keeps paths apart a little at a time: on a large board all of it would be felt as one pause. The result
- * has the order of the input and does not depend on it: ties are broken by id.
+ * Keeps paths apart a little at a time: on a large board all of it would be felt as one pause. The
+ * result has the order of the input and does not depend on it: ties are broken by id.
  */
 export class Nudging {
 	/** Paths as far as they are done: those of the input where nothing had to be moved. */
@@ -143,11 +143,17 @@ function inOrder(group: Segment[], routes: readonly RoutedPath[]): Segment[] {
 	return sorted;
 }
 
-/** Where a box begins along an axis, and how far it goes; read by name, for whatever else would leave a number to throw away each time. */
+/**
+ * Where a box begins along an axis, and how far it goes; read by name, for whatever else would
+ * leave a number to throw away each time.
+ */
 const startOf = (box: Box, axis: Axis): number => (axis === 'x' ? box.x : box.y);
 const sizeOf = (box: Box, axis: Axis): number => (axis === 'x' ? box.w : box.h);
 
-/** Narrows the room of a segment by what stands beside it and by the path's own neighbouring segments. */
+/**
+ * Narrows the room of a segment by what stands beside it and by the path's own neighbouring
+ * segments.
+ */
 function confine(
 	segment: Segment,
 	route: RoutedPath,
@@ -193,7 +199,10 @@ function keepOff(segment: Segment, box: Box, axis: Axis): void {
 	else if (start >= segment.at - 0.6) segment.max = Math.min(segment.max, start - CLEAR);
 }
 
-/** Keeps the segment between a segment's end and the next corner its direction; longer where it is the path's last. */
+/**
+ * Keeps the neighbour between a segment's end and the next corner its direction; longer where it
+ * is the path's last.
+ */
 function keepFrom(segment: Segment, end: Point, next: Point, axis: Axis, isStub: boolean): void {
 	const [here, there] = axis === 'x' ? [end.x, next.x] : [end.y, next.y];
 	const room = isStub ? 14 : 2;

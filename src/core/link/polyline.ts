@@ -81,7 +81,8 @@ export function distanceToPath(p: Point, path: Path): number {
 
 /**
  * Where a label of the given size stands beside a path, so that the line does not run through it: over the
- * middle of the longest level segment that is long enough, else to the right of the middle of the path.
+ * middle of the longest level segment that is long enough, else to the right of the middle of the
+ * path.
  */
 export function besidePath(path: Path, size: { w: number; h: number }, gap = 5): Point {
 	let best: { a: Point; b: Point; length: number } | undefined;

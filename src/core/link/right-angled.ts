@@ -50,8 +50,8 @@ function sideTowards(anchor: Anchor, p: Point): Side {
 }
 
 /**
- * A path through corners that were set by hand. The corners stay where they are; only the segments to the
- * ends follow what they are tied to, by at most one more corner each.
+ * A path through corners that were set by hand. The corners stay where they are; only the segments
+ * to the ends follow what they are tied to, by at most one more corner each.
  */
 export function throughBends(from: Anchor, to: Anchor, bends: readonly Point[]): Path {
 	const first = bends[0];
@@ -77,8 +77,8 @@ export function throughBends(from: Anchor, to: Anchor, bends: readonly Point[]):
 }
 
 /**
- * The corners of a path after one of its segments was dragged across its direction to `to`. A segment
- * at an end gets a corner of its own, for the end itself stays where it is tied.
+ * The corners of a path after one of its segments was dragged across its direction to `to`. A
+ * segment at an end gets a corner of its own, for the end itself stays where it is tied.
  */
 export function dragSegment(path: Path, index: number, to: Point): Point[] {
 	const a = path[index];

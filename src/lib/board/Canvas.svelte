@@ -63,7 +63,9 @@
 		takeDropped(board, event.dataTransfer, gestures?.handEvent(event).at);
 	}
 
-	/** A file that is let go beside the board is not taken: the browser would leave the page for it. */
+	/**
+	 * A file that is let go beside the board is not taken: the browser would leave the page for it.
+	 */
 	function keepPage(event: DragEvent): void {
 		if (event.defaultPrevented || !event.dataTransfer?.types.includes('Files')) return;
 		event.preventDefault();

@@ -86,7 +86,10 @@ export const picturesIn = (data: DataTransfer | null): File[] =>
 		(file) => file.type.startsWith('image/') || /\.(svg|avif)$/i.test(file.name),
 	);
 
-/** Takes files that were dropped on the board: pictures are put there, of all others it is said that they are not. */
+/**
+ * Takes files that were dropped on the board: pictures are put there, of all others it is said that
+ * they are not.
+ */
 export function takeDropped(board: Board, data: DataTransfer, at: Point = board.middle): void {
 	if (!board.mayAll) return;
 	const pictures = picturesIn(data);

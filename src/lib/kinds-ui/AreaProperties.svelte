@@ -1,9 +1,9 @@
 <script lang="ts">
 	/** Of a field or theme, its chalk. */
-	import Chalk from './Chalk.svelte';
+	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
 
 	const { style, onset }: KindProperties = $props();
 </script>
 
-<Chalk {style} {onset} />
+<Colour of="chalks" {style} {onset} />

@@ -2,23 +2,24 @@
 	/** Of a connector: the way it takes, its line and ends, its chalk. */
 	import { changeConnector } from '$core/board/edits';
 	import { isConnector } from '$core/board/kinds/guards';
-	import { ROUTES } from '$core/board/objects';
+	import type { StyleOf } from '$core/board/objects';
 	import { m } from '$lib/messages';
 	import Route from '@lucide/svelte/icons/corner-down-right';
 	import Slash from '@lucide/svelte/icons/slash';
 	import Spline from '@lucide/svelte/icons/spline';
 	import Unbend from '@lucide/svelte/icons/undo-dot';
+	import IconChoice from '../ui/IconChoice.svelte';
 	import LineProperties from '../frame/ledge/LineProperties.svelte';
-	import Chalk from './Chalk.svelte';
+	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
 
+	type RouteName = StyleOf<'connector'>['route'];
 	const { board, objects, style, onset }: KindProperties = $props();
-	const ICONS = { straight: Slash, curved: Spline, 'right-angled': Route };
-	const LABELS = {
-		straight: m.route_straight(),
-		curved: m.route_curved(),
-		'right-angled': m.route_right_angled(),
-	};
+	const ROUTE_VALUES = [
+		{ value: 'straight', label: m.route_straight(), icon: Slash },
+		{ value: 'curved', label: m.route_curved(), icon: Spline },
+		{ value: 'right-angled', label: m.route_right_angled(), icon: Route },
+	] as const;
 	const only = $derived(objects.length === 1 ? objects[0] : undefined);
 	const isBent = $derived(isConnector(only) && Boolean(only.bends?.length));
 
@@ -27,19 +28,12 @@
 	}
 </script>
 
-<div class="group" role="group" aria-label={m.route()}>
-	{#each ROUTES as route (route)}
-		{@const Icon = ICONS[route]}
-		<button
-			type="button"
-			class="icon-button"
-			aria-pressed={style['route'] === route}
-			aria-label={LABELS[route]}
-			title={LABELS[route]}
-			onclick={() => onset({ route })}><Icon size={17} /></button
-		>
-	{/each}
-</div>
+<IconChoice
+	label={m.route()}
+	values={ROUTE_VALUES}
+	value={style['route'] as RouteName | undefined}
+	onchoose={(route) => onset({ route })}
+/>
 <LineProperties {style} {onset} of="connector" />
 {#if isBent}<button
 		type="button"
@@ -48,13 +42,4 @@
 		title={m.unbend()}
 		onclick={unbend}><Unbend size={17} /></button
 	>{/if}
-<Chalk {style} {onset} />
-
-<style>
-	.group {
-		display: flex;
-		flex: none;
-		align-items: center;
-		gap: 1px;
-	}
-</style>
+<Colour of="chalks" {style} {onset} />

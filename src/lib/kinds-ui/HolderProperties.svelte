@@ -10,7 +10,7 @@
 	import Signature from '@lucide/svelte/icons/signature';
 	import { addBeside, lineIn } from '../board/commands/holders';
 	import Swatches from '../ui/Swatches.svelte';
-	import Chalk from './Chalk.svelte';
+	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
 
@@ -103,7 +103,7 @@
 		size={20}
 	/>
 	<LetterProperties kind={holder.kind} {style} {onset} />
-	{#if !board.cell}<Chalk {style} {onset} />{/if}
+	{#if !board.cell}<Colour of="chalks" {style} {onset} />{/if}
 {/if}
 
 <style>

@@ -2,7 +2,7 @@
 	/** Of a mark: the disc under it, or its colour where it has none. */
 	import { m } from '$lib/messages';
 	import Swatches from '../ui/Swatches.svelte';
-	import Chalk from './Chalk.svelte';
+	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
 
 	const { board, style, onset }: KindProperties = $props();
@@ -21,4 +21,4 @@
 	label={m.mark_disc()}
 	size={20}
 />
-{#if fill === 'none'}<Chalk {style} {onset} />{/if}
+{#if fill === 'none'}<Colour of="chalks" {style} {onset} />{/if}

@@ -2,26 +2,27 @@
 	/** Of a note: its colour, form and size, its letters, and whether it says who wrote it. */
 	import { setBoxes } from '$core/board/edits';
 	import { isNote } from '$core/board/kinds/guards';
-	import { NOTE_FORMS, NOTE_SIZES, type BoxValues, type NoteForm } from '$core/board/objects';
+	import { NOTE_SIZES, type BoxValues, type NoteForm } from '$core/board/objects';
 	import { m } from '$lib/messages';
 	import Circle from '@lucide/svelte/icons/circle';
 	import Ellipse from '@lucide/svelte/icons/egg';
 	import Rectangle from '@lucide/svelte/icons/rectangle-horizontal';
 	import Square from '@lucide/svelte/icons/square';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
+	import Check from '../ui/Check.svelte';
 	import Choice from '../ui/Choice.svelte';
+	import IconChoice from '../ui/IconChoice.svelte';
 	import Pop from '../ui/Pop.svelte';
-	import Pigment from './Pigment.svelte';
+	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
 
 	const { board, objects, style, onset }: KindProperties = $props();
-	const ICONS = { card: Rectangle, square: Square, oval: Ellipse, round: Circle };
-	const LABELS: Record<NoteForm, string> = {
-		card: m.form_card(),
-		square: m.form_square(),
-		oval: m.form_oval(),
-		round: m.form_round(),
-	};
+	const FORMS = [
+		{ value: 'card', label: m.form_card(), icon: Rectangle },
+		{ value: 'square', label: m.form_square(), icon: Square },
+		{ value: 'oval', label: m.form_oval(), icon: Ellipse },
+		{ value: 'round', label: m.form_round(), icon: Circle },
+	] as const satisfies { value: NoteForm; label: string; icon: unknown }[];
 	const SIZES = [
 		{ value: 1, label: m.note_size_usual() },
 		{ value: 1.5, label: m.note_size_large() },
@@ -49,48 +50,23 @@
 	}
 </script>
 
-<Pigment {style} {onset} />
+<Colour of="pigments" {style} {onset} />
 <Pop label={m.form()}>
-	{#snippet face()}{@const Icon = ICONS[form]}<Icon size={18} />{/snippet}
-	<div class="group" role="group" aria-label={m.form()}>
-		{#each NOTE_FORMS as each (each)}
-			{@const Icon = ICONS[each]}
-			<button
-				type="button"
-				class="icon-button"
-				aria-pressed={style['form'] === each}
-				aria-label={LABELS[each]}
-				title={LABELS[each]}
-				onclick={() => onset({ form: each })}><Icon size={17} /></button
-			>
-		{/each}
-	</div>
+	{#snippet face()}{@const Icon = FORMS.find(({ value }) => value === form)!.icon}<Icon size={18} />{/snippet}
+	<IconChoice
+		label={m.form()}
+		values={FORMS}
+		value={style['form'] as NoteForm | undefined}
+		onchoose={(each) => onset({ form: each })}
+	/>
 	<Choice label={m.note_size()} values={SIZES} value={undefined} onchoose={(size) => size && scaleTo(size)} />
 </Pop>
 {#if objects.length > 0}
 	<LetterProperties kind="note" {style} {onset}>
-		<label class="check"
-			><input
-				type="checkbox"
-				checked={style['bare'] !== true}
-				onchange={(event) => onset({ bare: event.currentTarget.checked ? undefined : true })}
-			/>{m.band()}</label
-		>
+		<Check
+			label={m.band()}
+			checked={style['bare'] !== true}
+			onset={(isShown) => onset({ bare: isShown ? undefined : true })}
+		/>
 	</LetterProperties>
 {/if}
-
-<style>
-	.group {
-		display: flex;
-		flex: none;
-		align-items: center;
-		gap: 1px;
-	}
-	.check {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		font-size: var(--size-note);
-		cursor: pointer;
-	}
-</style>

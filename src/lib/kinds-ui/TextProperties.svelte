@@ -3,7 +3,7 @@
 	import { TEXT_ROLES, type TextRole } from '$core/board/objects';
 	import { m } from '$lib/messages';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
-	import Chalk from './Chalk.svelte';
+	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
 
 	const { objects, style, onset }: KindProperties = $props();
@@ -24,7 +24,7 @@
 		>
 	{/each}
 </div>
-<Chalk {style} {onset} />
+<Colour of="chalks" {style} {onset} />
 {#if objects.length > 0}<LetterProperties kind="text" usual="left" {style} {onset} />{/if}
 
 <style>

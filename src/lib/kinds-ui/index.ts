@@ -1,6 +1,7 @@
 /**
- * The kinds of object as people meet them: what they are called, by what icon they are known, what tool
- * makes them. A kind without a row does not compile; what can be changed of it stands in `properties.ts`.
+ * The kinds of object as people meet them: what they are called, by what icon they are known, what
+ * tool makes them. A kind without a row does not compile; what can be changed of it stands in
+ * `properties.ts`.
  */
 import type { KindName } from '$core/board/objects';
 import { m } from '$lib/messages';

@@ -1,4 +1,6 @@
-/** What can be changed of objects of each kind, or of what a tool makes next: one component a kind. */
+/**
+ * What can be changed of objects of each kind, or of what a tool makes next: one component a kind.
+ */
 import type { BoardObject, KindName } from '$core/board/objects';
 import type { Component } from 'svelte';
 import type { Board } from '../board/board.svelte';
@@ -14,7 +16,9 @@ import TextProperties from './TextProperties.svelte';
 
 export interface KindProperties {
 	board: Board;
-	/** What is selected, all of one kind, with members in place of their groups; none for a tool. */
+	/**
+	 * What is selected, all of one kind, with members in place of their groups; none for a tool.
+	 */
 	objects: readonly BoardObject[];
 	/** The look of the first, or of the next. */
 	style: Record<string, unknown>;

@@ -36,7 +36,9 @@ export interface JournalPage {
 	people: { id: string; name: string }[];
 	/** Where the next page begins; undefined when there is none. */
 	next: string | undefined;
-	/** After how many ms there may be something newer that is saved already; 0 when there is not. */
+	/**
+	 * After how many ms there may be something newer that is saved already; 0 when there is not.
+	 */
 	again: number;
 }
 

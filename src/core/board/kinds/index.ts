@@ -18,7 +18,10 @@ export const leastSize = (object: BoardObject): { w: number; h: number } => kind
 export const outlineOf = (object: BoardObject): Outline => kindOf(object).outline(object);
 /** Whether connectors go round an object. */
 export const blocksWay = (object: BoardObject): boolean => kindOf(object).blocks;
-/** The colour by which an object is known in small pictures; undefined for what is not shown in them. */
+/**
+ * The colour by which an object is known in small pictures; undefined for what is not shown in
+ * them.
+ */
 export const swatchOf = (object: BoardObject, surface: Surface): string | undefined =>
 	kindOf(object).swatch(object, surface);
 /** What an object is called where it has no words. */

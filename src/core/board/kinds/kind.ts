@@ -24,15 +24,24 @@ export interface Setting {
 export interface Traits {
 	/** What says where it is: a box of its own, what it links, or its members. */
 	place: 'box' | 'ends' | 'members';
-	/** Where it is painted, from below: fields, other grounds that things lie on, lines, all else. */
+	/**
+	 * Where it is painted, from below: fields, other grounds that things lie on, lines, all else.
+	 */
 	layer: 'field' | 'ground' | 'line' | 'piece';
-	/** What lies in it: whatever is inside its box, notes sorted into it, members, cells; nothing. */
+	/**
+	 * What lies in it: whatever is inside its box, notes sorted into it, members, cells; nothing.
+	 */
 	contents: 'inside' | 'notes' | 'members' | 'cells' | 'none';
-	/** Whether it is made of a text and a look alone, so that another one can be made from those. */
+	/**
+	 * Whether it is made of a text and a look alone, so that another one can be made from those.
+	 */
 	textOnly: boolean;
 	/** Whether one can write in it. */
 	writable: boolean;
-	/** How its height follows its text: as high as its lines, never lower than they need, not at all. */
+	/**
+	 * How its height follows its text: as high as its lines, never lower than they need, not at
+	 * all.
+	 */
 	height: 'follows' | 'grows' | 'free';
 	/** Whether it can be turned. */
 	turns: boolean;
@@ -42,7 +51,10 @@ export interface Traits {
 	isCard: boolean;
 	/** Whether it is voted on with all that lies in a field, only when it is chosen, or never. */
 	votable: 'inside' | 'chosen' | 'never';
-	/** Values of its own that a copy takes as they are; those that name other objects are not among them. */
+	/**
+	 * Values of its own that a copy takes as they are; those that name other objects are not among
+	 * them.
+	 */
 	copied: readonly string[];
 }
 
@@ -76,7 +88,9 @@ export interface Kind<K extends KindName> {
 	/** How its text is set, or that of one of its parts; undefined where it has none. */
 	setText: (object: ObjectOf<K>, context: SceneContext, part?: string) => Setting | undefined;
 	draw: (object: ObjectOf<K>, context: SceneContext) => Drawing;
-	/** The colour by which it is known in small pictures; undefined for what is not shown in them. */
+	/**
+	 * The colour by which it is known in small pictures; undefined for what is not shown in them.
+	 */
 	swatch: (object: ObjectOf<K>, surface: Surface) => string | undefined;
 	/** What it is called where it has no words. */
 	nameOf?: (object: ObjectOf<K>) => string;

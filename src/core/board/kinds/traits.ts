@@ -1,4 +1,6 @@
-/** What objects can do by their kind: asked for here, never decided by the name of a kind elsewhere. */
+/**
+ * What objects can do by their kind: asked for here, never decided by the name of a kind elsewhere.
+ */
 import type { KindName } from '../objects';
 import type { Traits } from './kind';
 import { KINDS } from './registry';

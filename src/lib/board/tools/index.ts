@@ -26,7 +26,10 @@ interface ToolRow {
 	label: () => string;
 	/** What it writes: nothing, notes of one's own, anything. */
 	writes: 'nothing' | 'notes' | 'anything';
-	/** Its icon in the row of tools, where its key is its place; left out for tools that are taken elsewhere. */
+	/**
+	 * Its icon in the row of tools, where its key is its place; left out for tools that are taken
+	 * elsewhere.
+	 */
 	icon?: typeof Hand;
 }
 

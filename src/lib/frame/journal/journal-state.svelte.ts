@@ -92,7 +92,8 @@ export class JournalState {
 			});
 			if (asked !== this.asked) return;
 			this.people = page.people;
-			// What the server told may be some seconds old, and nothing else may happen on the board.
+			// What the server told may be some seconds old, and nothing else may happen on the
+			// board.
 			if (page.again > 0) this.freshenSoon(page.again);
 			if (how === 'newer' && page.next !== undefined) {
 				this.happenings = [...page.happenings, ...olderThan(this.happenings, page)];

@@ -9,7 +9,9 @@ const pageSchema = z.object({
 	happenings: z.array(happeningSchema),
 	people: z.array(z.object({ id: z.string(), name: z.string() })),
 	next: z.string().optional(),
-	/** After how many ms there may be something newer that is saved already; 0 when there is not. */
+	/**
+	 * After how many ms there may be something newer that is saved already; 0 when there is not.
+	 */
 	again: z.number().nonnegative(),
 });
 export type JournalPage = z.infer<typeof pageSchema>;

@@ -7,6 +7,7 @@
 	import Left from '@lucide/svelte/icons/text-align-start';
 	import Right from '@lucide/svelte/icons/text-align-end';
 	import Letters from '@lucide/svelte/icons/case-sensitive';
+	import Check from '../../ui/Check.svelte';
 	import Choice from '../../ui/Choice.svelte';
 	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
@@ -59,13 +60,11 @@
 		/>{/if}
 	{@render children?.()}
 	{#if hasStyle(kind, 'headed')}
-		<label class="check"
-			><input
-				type="checkbox"
-				checked={style['headed'] !== false}
-				onchange={(event) => onset({ headed: event.currentTarget.checked ? undefined : false })}
-			/>{m.headings()}</label
-		>
+		<Check
+			label={m.headings()}
+			checked={style['headed'] !== false}
+			onset={(isHeaded) => onset({ headed: isHeaded ? undefined : false })}
+		/>
 	{/if}
 	{#if hasStyle(kind, 'ground')}
 		<div>
@@ -81,22 +80,10 @@
 		</div>
 	{/if}
 	{#if hasStyle(kind, 'free')}
-		<label class="check"
-			><input
-				type="checkbox"
-				checked={style['free'] === true}
-				onchange={(event) => onset({ free: event.currentTarget.checked ? true : undefined })}
-			/>{m.width_free()}</label
-		>
+		<Check
+			label={m.width_free()}
+			checked={style['free'] === true}
+			onset={(isFree) => onset({ free: isFree ? true : undefined })}
+		/>
 	{/if}
 </Pop>
-
-<style>
-	.check {
-		display: flex;
-		align-items: center;
-		gap: 8px;
-		font-size: var(--size-note);
-		cursor: pointer;
-	}
-</style>

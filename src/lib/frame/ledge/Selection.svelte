@@ -10,7 +10,7 @@
 	import Sparkles from '@lucide/svelte/icons/group';
 	import type { Board } from '../../board/board.svelte';
 	import { kindName, kindOfTool } from '$lib/kinds-ui';
-	import Pigment from '$lib/kinds-ui/Pigment.svelte';
+	import Colour from '$lib/kinds-ui/Colour.svelte';
 	import { PROPERTIES } from '$lib/kinds-ui/properties';
 	import FormatBar from './FormatBar.svelte';
 	import PenProperties from './PenProperties.svelte';
@@ -92,7 +92,7 @@
 				{@const Properties = PROPERTIES[kind]}
 				{#if Properties}<Properties {board} objects={parts} {style} onset={put} />{/if}
 			{:else if parts.some(isNote)}
-				<Pigment {style} onset={put} />
+				<Colour of="pigments" {style} onset={put} />
 			{/if}
 		{/if}
 		{#if objects.length > 0}

@@ -36,7 +36,8 @@ export class Digests {
 	/**
 	 * Brings the journal and the newest snapshot of a document up to what is saved.
 	 *
-	 * @returns 0 when all that was saved before this call is in it, otherwise after how many ms it is
+	 * @returns 0 when all that was saved before this call is in it, otherwise after how many ms it
+	 * is
 	 *   worth asking again
 	 */
 	async bring(boardId: string, layer: Layer): Promise<number> {

@@ -353,7 +353,7 @@ export class LiveDocuments {
 		return this.cluster?.isOpen ?? true;
 	}
 
-	/** As `Digests.bring`: the journal and the newest snapshot, up to what is saved, every few seconds. */
+	/** As `Digests.bring` says. */
 	digest(boardId: string, layer: Layer): Promise<number> {
 		return this.digests.bring(boardId, layer);
 	}
