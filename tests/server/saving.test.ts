@@ -33,7 +33,7 @@ describe('saving', () => {
 			for (let i = 0; writing; i++) {
 				written.push(client.write(`note ${k}.${i}`));
 				await new Promise((resolve) => setTimeout(resolve, 4));
-				// One is told when nothing waits any more: without a pause a slow machine never says so.
+				// Without a pause a slow machine never says that nothing waits any more.
 				if (i % 12 === 11) await until(() => !writing || !unsaved(client), 'a burst was saved', 60_000);
 			}
 		});

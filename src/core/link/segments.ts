@@ -1,7 +1,7 @@
 /**
- * The segments of right-angled paths, and which of them run on top of each other. On a large board there are thousands, looked through anew
- * whenever a line changes, so they are kept in columns of numbers that are used again: an object for each would be most of what a page has
- * to throw away.
+ * The segments of right-angled paths, and which of them run on top of each other. On a large board
+ * there are thousands, looked through anew whenever a line changes, so they are kept in columns of
+ * numbers that are used again: an object for each would be most of what a page has to throw away.
  */
 import type { Box } from '../geometry/box';
 import type { Path } from './polyline';
@@ -91,7 +91,7 @@ export class Segments {
 		private readonly routes: readonly RoutedPath[],
 		private readonly paths: readonly Path[],
 		private readonly axis: Axis,
-		/** Segments that are no farther apart count as running on top of each other, board units. */
+		/** Segments no farther apart than this run on top of each other, board units. */
 		private readonly reach: number,
 		/** How far a segment may be moved, board units. */
 		private readonly farthest: number,
