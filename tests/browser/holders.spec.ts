@@ -286,7 +286,7 @@ test('a grid is taken from the shelf, drawn to size, and takes rows, columns and
 				(grid = (await all(page)).find(({ kind, box }) => kind === 'grid' && box[0] === x + 250))?.kind,
 		)
 		.toBe('grid');
-	const note = await writeNote(page, x + 120, y + 500, 'Tea corner');
+	const note = await writeNote(page, x + 120, y + 300, 'Tea corner');
 	await drag(page, await middle(page, note), await cell(page, grid!.id, 1, 2));
 	const slot = async (): Promise<string | undefined> => (await byId(page, note.id)).held?.col;
 	await expect.poll(slot).toBe(grid!.parts.cols[2]!.id);
