@@ -55,7 +55,7 @@
 		const piece = event.dataTransfer?.getData(PIECE);
 		if (piece) {
 			event.preventDefault();
-			board.frame.onpiece(piece, gestures?.handEvent(event).at);
+			board.frame.pieces.emit(piece, gestures?.handEvent(event).at);
 			return;
 		}
 		if (!event.dataTransfer?.files.length) return;
@@ -122,13 +122,14 @@
 		document.addEventListener('cut', onCut);
 		document.addEventListener('paste', onPaste);
 		const unbind = bindKeys(board, holder);
+		const unfocus = board.focusing.on(() => holder.focus({ preventScroll: true }));
 		if (!goToAddress(board, location.hash)) board.fit();
 		const onHash = (): void => void goToAddress(board, location.hash);
 		addEventListener('hashchange', onHash);
 		board.room.tell({ sheet: board.sheet });
-		board.focus = () => holder.focus({ preventScroll: true });
 		return () => {
 			unbind();
+			unfocus();
 			removeEventListener('hashchange', onHash);
 			hand.destroy();
 			document.removeEventListener('copy', onCopy);

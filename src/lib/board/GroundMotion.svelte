@@ -7,7 +7,7 @@
 	const { board }: { board: Board } = $props();
 
 	const style = $derived.by(() => {
-		void board.room.version;
+		board.room.changes.observe();
 		const { picture, colour } = board.ground;
 		if (!picture?.moves) return undefined;
 		const { x, y, scale } = board.view;

@@ -12,12 +12,12 @@
 	/** More at once would cost more than they are worth. */
 	const MOST = 12;
 	const playing = $derived.by(() => {
-		void board.room.version;
+		const model = board.room.observed;
 		const found: ObjectOf<'picture'>[] = [];
 		const view = seen(board.view, board.size);
-		for (const id of board.model.playing) {
-			const object = board.model.find(id);
-			const bounds = board.model.boundsOf(id);
+		for (const id of model.playing) {
+			const object = model.find(id);
+			const bounds = model.boundsOf(id);
 			if (!isPicture(object) || object.sheet !== board.sheet) continue;
 			if (bounds && overlaps(bounds, view) && found.push(object) >= MOST) break;
 		}

@@ -19,8 +19,7 @@
 
 	/** Where and how the text stands: worked out by core, so that nothing jumps when the editor goes. */
 	const place = $derived.by(() => {
-		void board.room.version;
-		const object = board.model.find(id);
+		const object = board.room.observed.find(id);
 		const setting = object && settingOf(object, board.context, part);
 		if (!object || !setting) return undefined;
 		const box = isConnector(object) ? { x: 0, y: 0, w: 0, h: 0, angle: 0 } : boxOf(object.box);

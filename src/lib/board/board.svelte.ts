@@ -2,6 +2,7 @@
  * The board as one person works on it: view, selection, tool, text being edited, undo. Tools and commands
  * act through it; all computation stands in core.
  */
+import { Emitter } from '../ui/emitter';
 import { isArea } from '$core/board/kinds/traits';
 import { isGroup, isNote } from '$core/board/kinds/guards';
 import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
@@ -23,6 +24,7 @@ import { whenIdle } from './idle';
 import { FIRST_STYLE, remember, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
 import { Trails } from './together/trails';
+import { WayState } from './places';
 import { showStep } from './show-step';
 import { createTools, toolWrites, type ToolName } from './tools';
 import { UndoSteps } from './undo-steps.svelte';
@@ -67,6 +69,7 @@ export class Board extends Viewpoint {
 	/** Whether space is held: everything pans. */
 	panning = $state(false);
 	next = $state<NextStyle>({ ...FIRST_STYLE });
+	readonly ways = new WayState();
 	/** What the hand carries right now. */
 	readonly held: InHand;
 	/** Whose view one sees. */
@@ -74,8 +77,8 @@ export class Board extends Viewpoint {
 	readonly trails = new Trails();
 	/** Where one writes an aside, on the board. */
 	asideAt = $state.raw<Point | undefined>();
-	/** Gives the keys back to the board. */
-	focus: () => void = () => {};
+	/** The keys go back to the board. */
+	readonly focusing = new Emitter();
 	/** What one did here, to be taken back and done again. */
 	readonly steps: UndoSteps;
 	private readonly stops: (() => void)[] = [];
@@ -84,12 +87,12 @@ export class Board extends Viewpoint {
 		super(room.model);
 		this.held = new InHand(this);
 		this.following = new Following(this);
-		room.oncall = (call) => this.following.answer(call);
-		room.company.onheard = ({ client, person, sheet, trail }) => {
-			if (trail && sheet) this.trails.hear(client, person, sheet, trail, performance.now());
-		};
 		this.steps = new UndoSteps(room.stage, room.model, room.origin);
 		this.stops.push(
+			room.called.on((call) => this.following.answer(call)),
+			room.company.heard.on(({ client, person, sheet, trail }) => {
+				if (trail && sheet) this.trails.hear(client, person, sheet, trail, performance.now());
+			}),
 			this.model.onChange(({ changed, removed, sheets, local }) => {
 				if (sheets) this.keepSheet();
 				this.painter?.apply(changed, removed);
@@ -223,7 +226,7 @@ export class Board extends Viewpoint {
 		const bounds = this.model.boundsOf(id);
 		if (!object || !bounds) return;
 		this.goToSheet(object.sheet);
-		this.frame.onlook();
+		this.frame.showBoard();
 		this.select([id]);
 		const isLarge = bounds.w * this.view.scale > this.size.w || bounds.h * this.view.scale > this.size.h;
 		if (isArea(object) || isLarge || this.view.scale < 0.35) this.setView(fitBox(bounds, this.size, 60, 1));

@@ -1,26 +1,66 @@
 /** What lies round the board: tools and commands ask for it here, and whoever draws the frame says what then happens. */
 import type { Point } from '$core/geometry/box';
+import { Emitter } from '../ui/emitter';
 
 export type DialogName =
 	'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance';
 
-export class Frame {
-	/** Opens one of the frame's dialogs. */
-	ask: (dialog: DialogName) => void = () => {};
-	/** Gets ready to say something about an object, or about a spot of the sheet. */
-	sayAbout: (about: { object?: string | undefined; at?: Point | undefined }) => void = () => {};
-	/** Told when a piece is dragged from the drawer onto the board. */
-	onpiece: (id: string, at: Point | undefined) => void = () => {};
-	/** Brings up the parking lot. */
-	openParking: () => void = () => {};
+/** Something to say something about: an object, or a spot of the sheet. */
+export interface Subject {
+	object?: string | undefined;
+	at?: Point | undefined;
+}
+
+export type FrameRequest =
+	| { open: 'dialog'; dialog: DialogName }
+	/** Gets ready to say something. */
+	| { open: 'comment'; about: Subject }
+	| { open: 'parking' }
 	/** Gets ready to put what is selected to the vote. */
-	askVote: () => void = () => {};
-	/** Brings up what people say, or goes on to the next thread. */
-	readTalk: (step?: 1 | -1) => void = () => {};
-	/** Brings up the journal, or goes on to the next new thing. */
-	readJournal: (step?: 1 | -1) => void = () => {};
-	/** Told when the board goes to something, so that what covers it on a small screen gives way. */
-	onlook: () => void = () => {};
-	/** Begins to show fields as slides. */
-	startShow: () => void = () => {};
+	| { open: 'vote' }
+	/** What people say, or the next thread. */
+	| { open: 'talk'; step: 1 | -1 | undefined }
+	/** The journal, or the next new thing. */
+	| { open: 'journal'; step: 1 | -1 | undefined }
+	/** Fields as slides. */
+	| { open: 'show' }
+	/** The board goes to something: what covers it on a small screen gives way. */
+	| { open: 'board' };
+
+export class Frame {
+	readonly requests = new Emitter<[FrameRequest]>();
+	/** A piece is dragged from the drawer onto the board. */
+	readonly pieces = new Emitter<[id: string, at: Point | undefined]>();
+
+	openDialog(dialog: DialogName): void {
+		this.requests.emit({ open: 'dialog', dialog });
+	}
+
+	comment(about: Subject): void {
+		this.requests.emit({ open: 'comment', about });
+	}
+
+	openParking(): void {
+		this.requests.emit({ open: 'parking' });
+	}
+
+	askVote(): void {
+		this.requests.emit({ open: 'vote' });
+	}
+
+	readTalk(step?: 1 | -1): void {
+		this.requests.emit({ open: 'talk', step });
+	}
+
+	readJournal(step?: 1 | -1): void {
+		this.requests.emit({ open: 'journal', step });
+	}
+
+	startShow(): void {
+		this.requests.emit({ open: 'show' });
+	}
+
+	showBoard(): void {
+		this.requests.emit({ open: 'board' });
+	}
 }

@@ -37,7 +37,7 @@ export class LiveLayer {
 	private crowd: { of: ReadonlySet<string>; round: Box } | undefined;
 	private readonly resolution = new AdaptiveResolution(() => this.ask());
 	private lastView: View | undefined;
-	private readonly wake = (): void => this.ask();
+	private readonly stop: () => void;
 
 	constructor(
 		private readonly canvas: HTMLCanvasElement,
@@ -45,7 +45,7 @@ export class LiveLayer {
 	) {
 		this.ctx = canvas.getContext('2d')!;
 		this.lifted = new Lifted(board, canvas);
-		board.wake = this.wake;
+		this.stop = board.waking.on(() => this.ask());
 	}
 
 	ask(): void {
@@ -55,8 +55,7 @@ export class LiveLayer {
 	destroy(): void {
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
 		this.resolution.destroy();
-		// Another layer may have taken over already.
-		if (this.board.wake === this.wake) this.board.wake = () => {};
+		this.stop();
 		this.lifted.putAway();
 	}
 

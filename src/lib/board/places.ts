@@ -6,20 +6,25 @@ import { m } from '$lib/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 
-/**
- * The first of two objects that are to refer to each other, and until when it waits for the second,
- * ms.
- */
-let seeFrom: { id: string; until: number } | undefined;
-/**
- * How long it waits: long enough to go to another sheet, and not so long that one has forgotten.
- */
+/** How long a reference waits for its second end: long enough to go to another sheet, and not so long that one has forgotten, ms. */
 const SEE_WAITS = 60_000;
 
+/** What was begun on a board and waits for another end, and where one has come to. */
+export class WayState {
+	/** The first of two objects that are to refer to each other, and until when it waits, ms. */
+	seeFrom: { id: string; until: number } | undefined;
+	/** Where a link was begun by key. */
+	linkFrom: string | undefined;
+	/** How often one went on from an object to what it refers to. */
+	jumps = 0;
+	/** The field that one has come to, sheet by sheet. */
+	readonly reached = new Map<string, string>();
+}
+
 /** Waits for no second end any more; says whether it did. */
-export function forgetSeeAlso(): boolean {
-	const waited = seeFrom !== undefined && seeFrom.until > Date.now();
-	seeFrom = undefined;
+export function forgetSeeAlso({ ways }: Board): boolean {
+	const waited = ways.seeFrom !== undefined && ways.seeFrom.until > Date.now();
+	ways.seeFrom = undefined;
 	toaster.dismiss('see also');
 	return waited;
 }
@@ -28,15 +33,16 @@ export function forgetSeeAlso(): boolean {
 export function seeAlso(board: Board): void {
 	const [a, b] = [...board.selection];
 	if (!a || !board.mayAll) return;
+	const { seeFrom } = board.ways;
 	const waiting = seeFrom && seeFrom.until > Date.now() ? seeFrom.id : undefined;
 	const first = b ? a : waiting;
 	const second = b ?? a;
 	if (first && first !== second && board.model.find(first)) {
 		tieSeeAlso(board.room.editContext, board.model, first, second);
-		forgetSeeAlso();
+		forgetSeeAlso(board);
 		return;
 	}
-	seeFrom = { id: a, until: Date.now() + SEE_WAITS };
+	board.ways.seeFrom = { id: a, until: Date.now() + SEE_WAITS };
 	toaster.create({
 		id: 'see also',
 		type: 'info',
@@ -49,10 +55,9 @@ export function seeAlso(board: Board): void {
 /** Goes to what an object refers to; from several, to the next one each time. */
 export function goToSeeAlso(board: Board, id: string): void {
 	const there = (board.model.find(id)?.see ?? []).filter((each) => board.model.find(each));
-	const next = there[jumps++ % Math.max(1, there.length)];
+	const next = there[board.ways.jumps++ % Math.max(1, there.length)];
 	if (next) board.goTo(next);
 }
-let jumps = 0;
 
 /** Copies the address of what is selected, or of the place that is seen; it opens just that. */
 export async function copyAddress(board: Board): Promise<void> {
@@ -85,14 +90,11 @@ export function goToAddress(board: Board, hash: string): boolean {
 	return true;
 }
 
-/** The field that one has come to, sheet by sheet. */
-const reached = new Map<string, string>();
-
 /** Goes to the next field of the sheet, or the one before, in their sequence. */
 export function goToField(board: Board, by: -1 | 1): void {
-	const next = nextField(board.model, board.sheet, reached.get(board.sheet), by);
+	const next = nextField(board.model, board.sheet, board.ways.reached.get(board.sheet), by);
 	if (!next) return;
-	reached.set(board.sheet, next.id);
+	board.ways.reached.set(board.sheet, next.id);
 	board.goTo(next.id);
 }
 

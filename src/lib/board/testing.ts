@@ -1,4 +1,6 @@
 /** A board in one hand for tests: the real class over a live document, without a server or a page. */
+import { Emitter } from '../ui/emitter';
+import { Changes } from '../ui/changes.svelte';
 import { addObjects } from '$core/board/edits';
 import type { BoxValues } from '$core/board/objects';
 import { noteAt, testBoard, type TestBoard } from '$core/board/testing';
@@ -55,9 +57,11 @@ export function boardInHand(): BoardInHand {
 		editContext: core.editContext,
 		info: { boardId: 'test', person: core.editContext.person },
 		people: [],
-		company: { own: {}, signs: [], onheard: () => {} },
+		company: { own: {}, signs: [], heard: new Emitter() },
+		called: new Emitter(),
 		tell: () => {},
-		version: 0,
+		changes: new Changes(),
+		observed: core.model,
 		role: 'owner' as Role,
 		may: (right: Right): boolean => may(room.role, right, OPEN_POLICY),
 		get leads(): boolean {

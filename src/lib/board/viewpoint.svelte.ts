@@ -1,4 +1,5 @@
 /** What one person sees of the board: the sheet, the part of it that is in view, its ground, and who paints it. */
+import { Emitter } from '../ui/emitter';
 import type { SceneContext } from '$core/board/drawing';
 import { groundOf, preferredGround, type Ground } from '$core/board/ground';
 import { takesRoom } from '$core/board/kinds/traits';
@@ -19,13 +20,17 @@ export abstract class Viewpoint {
 	/** Counts the pictures of the whole sheet that the painter made. */
 	pictures = $state(0);
 	painter: Painter | undefined;
-	/** Asks the live layer to draw again. */
-	wake: () => void = () => {};
+	/** The live layer is to draw again. */
+	readonly waking = new Emitter();
 
 	/** Whether the person wishes to see nothing that moves by itself. */
 	still = $state(prefersReducedMotion.current);
 
 	constructor(readonly model: BoardModel) {}
+
+	wake(): void {
+		this.waking.emit();
+	}
 
 	/** The ground of the sheet that is shown. */
 	get ground(): Ground {

@@ -29,7 +29,7 @@
 	let bar: HTMLElement;
 	const back = (): void => {
 		const isTyping = document.activeElement?.matches('input, textarea, select, [contenteditable="true"]');
-		if (!isTyping && !board.editing) board.focus();
+		if (!isTyping && !board.editing) board.focusing.emit();
 	};
 	giveKeysBack(back);
 	onMount(() => {
@@ -135,7 +135,7 @@
 			class="icon-button wide-only"
 			aria-label={m.keys()}
 			title={m.keys()}
-			onclick={() => board.frame.ask('keys')}><Keyboard size={18} /></button
+			onclick={() => board.frame.openDialog('keys')}><Keyboard size={18} /></button
 		>
 	</div>
 </footer>

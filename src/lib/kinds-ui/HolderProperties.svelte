@@ -20,7 +20,7 @@
 		board.selection.size === 1 && objects.length === 1 ? (objects[0] as Holder) : undefined,
 	);
 	const row = $derived.by(() => {
-		void board.room.version;
+		board.room.changes.observe();
 		return board.cell && isActionItems(holder) ? lineIn(board)?.row : undefined;
 	});
 	const facts = $derived(row === undefined ? {} : (holder?.parts?.facts[row] ?? {}));

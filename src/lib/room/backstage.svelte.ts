@@ -5,11 +5,11 @@ import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model';
 import type { BoardObject } from '$core/board/objects';
 import type * as Y from 'yjs';
+import { Changes } from '../ui/changes.svelte';
 
 export class Backstage {
 	readonly model: BoardModel;
-	/** Counts changes. */
-	version = $state(0);
+	private readonly changes = new Changes();
 	private readonly stops: (() => void)[] = [];
 
 	constructor(
@@ -17,7 +17,7 @@ export class Backstage {
 		private readonly editContext: Omit<EditContext, 'doc'>,
 	) {
 		this.model = new BoardModel(doc, 0);
-		const note = (): void => void this.version++;
+		const note = (): void => this.changes.note();
 		this.stops.push(this.model.onChange(note));
 		for (const map of [asidesOf(doc), doc.getMap('cues')]) {
 			map.observe(note);
@@ -27,12 +27,12 @@ export class Backstage {
 
 	/** Objects that wait, on one sheet or on all. */
 	objects(sheet?: string): BoardObject[] {
-		void this.version;
+		this.changes.observe();
 		return [...this.model.objects.values()].filter((object) => sheet === undefined || object.sheet === sheet);
 	}
 
 	asideOf(step: string): string {
-		void this.version;
+		this.changes.observe();
 		return asidesOf(this.doc).get(step) ?? '';
 	}
 
@@ -43,7 +43,7 @@ export class Backstage {
 
 	/** The step with which an object comes on. */
 	cueOf(id: string): string | undefined {
-		void this.version;
+		this.changes.observe();
 		return cueOf(this.doc, id);
 	}
 

@@ -1,4 +1,5 @@
 /** Who else is in, what they tell about themselves, and what is told about oneself. */
+import { Emitter } from '../ui/emitter';
 import { paceOf, presenceSchema, type PresenceState, type Sign } from '$core/live/presence';
 import type { Awareness } from 'y-protocols/awareness';
 
@@ -27,7 +28,7 @@ export class Company {
 	/** Quick signs that float up now. */
 	signs = $state.raw<FloatingSign[]>([]);
 	/** Told of what each window says, as it comes. */
-	onheard: (presence: Presence) => void = () => {};
+	readonly heard = new Emitter<[Presence]>();
 	private readonly known = new Map<number, Presence>();
 	private told: Told = {};
 	private timer: ReturnType<typeof setTimeout> | undefined;
@@ -115,7 +116,7 @@ export class Company {
 			if (sign && sign.count !== seen) this.float(sign.is, name, client);
 			this.signsSeen.set(client, sign?.count ?? seen ?? 0);
 			this.known.set(client, { ...parsed.data, client, heard: Date.now() });
-			this.onheard(this.known.get(client)!);
+			this.heard.emit(this.known.get(client)!);
 		}
 		this.frame ??= requestAnimationFrame(() => {
 			this.frame = undefined;

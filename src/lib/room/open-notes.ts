@@ -18,8 +18,8 @@ export interface OpenNote extends OwnNote {
 
 /** The newest first. */
 export function openNotesOf(room: Room): OpenNote[] {
-	void room.version;
-	const { gathering, model } = room;
+	const model = room.observed;
+	const { gathering } = room;
 	if (!gathering) return [];
 	const since = room.plan.running?.startedAt ?? 0;
 	const me = room.info.person.id;

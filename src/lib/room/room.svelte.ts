@@ -2,6 +2,7 @@
  * A board as one person has it open: the live documents, who else is here, what may be done, where the session stands, and the time.
  * Nothing here draws; the views read it.
  */
+import { Emitter } from '../ui/emitter';
 import { isNote } from '$core/board/kinds/guards';
 import { AT_ONCE, BoardModel } from '$core/board/model';
 import { guessLanding } from '$core/board/gather';
@@ -36,7 +37,8 @@ import { rescue } from './rescue';
 import { UnsavedTexts } from './unsaved-texts';
 import { Voices } from './voices.svelte';
 import { Votes } from './votes.svelte';
-import type { RightsMessage, ServerMessage } from './server-messages';
+import type { RightsMessage, ServerMessage } from '$core/contract/server-messages';
+import { Changes } from '../ui/changes.svelte';
 
 export type { SaveState };
 
@@ -86,19 +88,16 @@ export class Room {
 	leader = $state.raw<Leader | undefined>();
 	readonly clock = new ServerClock();
 	readonly votes: Votes;
-	/** Names behind voices, for those who lead. */
 	readonly voices: Voices;
-	/** Counts changes of the board, so that lists know when to look again. */
-	version = $state(0);
-	/** Counts changes of what people say. */
-	talkVersion = $state(0);
-
+	/** Changes of the board, and of what people say: lists know by them when to look again. */
+	readonly changes = new Changes();
+	readonly talkChanges = new Changes();
 	/** Told when somebody who leads calls everyone to a place. */
-	oncall: (call: Call) => void = () => {};
+	readonly called = new Emitter<[Call]>();
 	/** Told when the server does not take in what was done: the board is full, or it came too fast. */
-	onrefused: (why: 'full' | 'hurried') => void = () => {};
+	readonly refused = new Emitter<['full' | 'hurried']>();
 	/** Told when the board is to be opened anew: the person goes by another name from now on, or it was restored. */
-	onrenewed: () => void = () => {};
+	readonly renewed = new Emitter();
 	/** Counts how often it was told that silent notes changed. */
 	silenceHeard = $state(0);
 	/** Who hears what else the server says; of several the one that came last. */
@@ -108,7 +107,7 @@ export class Room {
 	readonly unsavedTexts: UnsavedTexts;
 	private readonly documents: Documents;
 	private readonly stops: (() => void)[] = [];
-	private versionTimer: number | undefined;
+	private changesTimer: number | undefined;
 
 	/** Opens a board: with what this browser kept of it, or with what the server has. */
 	static async open(info: RoomInfo): Promise<Room> {
@@ -145,8 +144,8 @@ export class Room {
 		this.policy = info.policy;
 		this.documents = new Documents(info.boardId, info.madeAt, copy, {
 			message: (message) => this.hear(message),
-			hurried: () => this.onrefused('hurried'),
-			renewed: () => this.onrenewed(),
+			hurried: () => this.refused.emit('hurried'),
+			renewed: () => this.renewed.emit(),
 			may: (right) => may(this.role, right, this.policy),
 			confirmed: (layer) => {
 				if (layer === 'stage') this.unsavedTexts?.clear();
@@ -175,7 +174,7 @@ export class Room {
 		const { awareness } = this.documents.provider('stage');
 		this.company = new Company(awareness!, info.person, () => this.may('talk'));
 		this.talk = new TalkModel(this.documents.doc('talk'));
-		this.stops.push(this.talk.onChange(() => this.talkVersion++));
+		this.stops.push(this.talk.onChange(() => this.talkChanges.note()));
 		this.documents.ready = this.model.sheets.length > 0;
 		this.stops.push(this.model.onChange(() => this.bump()));
 		this.votes = new Votes(info.boardId, () => this.now());
@@ -228,7 +227,7 @@ export class Room {
 
 	/** Everybody who is known here by name: who is in, oneself, and who has said something. */
 	get names(): { id: string; name: string }[] {
-		void this.talkVersion;
+		this.talkChanges.observe();
 		const known = new Map([[this.info.person.id, this.info.person.name]]);
 		for (const { remarks } of this.talk.threads) for (const { by } of remarks) known.set(...by);
 		for (const { person, name } of this.people) known.set(person, name);
@@ -246,7 +245,7 @@ export class Room {
 
 	/** What is being gathered now, where this person may write. */
 	get gathering(): Gathering | undefined {
-		void this.version;
+		this.changes.observe();
 		// Where silent notes are revealed, and who sits where, stands beside the plan.
 		void this.silences;
 		if (!this.may('line')) return undefined;
@@ -297,7 +296,7 @@ export class Room {
 
 	destroy(): void {
 		this.company.destroy();
-		if (this.versionTimer !== undefined) cancelAnimationFrame(this.versionTimer);
+		if (this.changesTimer !== undefined) cancelAnimationFrame(this.changesTimer);
 		for (const stop of this.stops) stop();
 		this.model.destroy();
 		this.talk.destroy();
@@ -335,8 +334,8 @@ export class Room {
 
 	/** What the server tells beside the documents. */
 	private hear(message: ServerMessage): void {
-		if (message.is === 'call') this.oncall(message);
-		else if (message.is === 'full') this.onrefused('full');
+		if (message.is === 'call') this.called.emit(message);
+		else if (message.is === 'full') this.refused.emit('full');
 		else if (message.is === 'rights') this.hearRights(message);
 		else if (message.is === 'vote') this.votes.hear();
 		else if (message.is === 'silence') this.silenceHeard++;
@@ -346,17 +345,23 @@ export class Room {
 	/** The server changed what this person may do. */
 	private hearRights({ role, policy, person }: RightsMessage): void {
 		const led = this.leads;
-		if (person !== this.info.person.id) return this.onrenewed();
+		if (person !== this.info.person.id) return this.renewed.emit();
 		this.rightsHeard++;
 		const could = this.documents.writable;
 		this.role = role;
 		this.policy = policy;
 		// Whoever leads from now on, or no more, sees other documents.
-		if (led !== this.leads) return this.onrenewed();
+		if (led !== this.leads) return this.renewed.emit();
 		this.documents.sendAgain(this.documents.writable.filter((layer) => !could.includes(layer)));
 		this.documents.judge();
 		void this.voices.read(this.isToldNames);
 		this.guard();
+	}
+
+	/** The board as it is now: whoever reads it in a derived value or an effect follows its changes. */
+	get observed(): BoardModel {
+		this.changes.observe();
+		return this.model;
 	}
 
 	/** Whether one is told the names behind voices. */
@@ -372,9 +377,9 @@ export class Room {
 	}
 
 	private bump(): void {
-		this.versionTimer ??= requestAnimationFrame(() => {
-			this.versionTimer = undefined;
-			this.version++;
+		this.changesTimer ??= requestAnimationFrame(() => {
+			this.changesTimer = undefined;
+			this.changes.note();
 		});
 	}
 

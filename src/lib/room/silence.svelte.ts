@@ -9,6 +9,7 @@ import type { ObjectOf } from '$core/board/objects';
 import { revealedIds, silentNotes, writeSilently, type Silence } from '$core/meeting/silence';
 import { plainText } from '$core/text/rich';
 import type * as Y from 'yjs';
+import { Changes } from '../ui/changes.svelte';
 
 export interface OwnNote {
 	id: string;
@@ -21,8 +22,7 @@ export interface OwnNote {
 
 export class SilentNotes {
 	readonly model: BoardModel;
-	/** Counts changes. */
-	version = $state(0);
+	private readonly changes = new Changes();
 	private readonly stop: () => void;
 
 	constructor(
@@ -30,12 +30,12 @@ export class SilentNotes {
 		private readonly editContext: Omit<EditContext, 'doc'>,
 	) {
 		this.model = new BoardModel(doc, 0);
-		this.stop = this.model.onChange(() => this.version++);
+		this.stop = this.model.onChange(() => this.changes.note());
 	}
 
 	/** Waiting notes, in the order in which they were written. */
 	get notes(): OwnNote[] {
-		void this.version;
+		this.changes.observe();
 		return silentNotes(this.doc).flatMap(({ id, run, made }) => {
 			const note = this.model.find(id);
 			if (!isNote(note)) return [];
@@ -45,7 +45,7 @@ export class SilentNotes {
 
 	/** Whether a note on the board is one's own, which it may not say any more. */
 	isRevealed(id: string): boolean {
-		void this.version;
+		this.changes.observe();
 		return revealedIds(this.doc).has(id);
 	}
 

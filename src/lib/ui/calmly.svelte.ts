@@ -1,9 +1,10 @@
 /** Slows a counter of changes down for lists that cost time to make. */
 import { CalmRounds } from './calm';
+import { Changes } from './changes.svelte';
 
 export interface Calm {
 	/** Follows the counter, calmly. */
-	readonly version: number;
+	observe(): void;
 	/** Runs the work and remembers how long it took. */
 	timed<T>(work: () => T): T;
 }
@@ -18,9 +19,9 @@ export function calmly(
 	now: () => unknown = () => undefined,
 	isBusy: () => boolean = () => false,
 ): Calm {
-	let version = $state(counter());
+	const changes = new Changes();
 	let key: unknown = now();
-	const rounds = new CalmRounds(() => version++, isBusy);
+	const rounds = new CalmRounds(() => changes.note(), isBusy);
 	$effect(() => {
 		void counter();
 		const isNow = now() !== key;
@@ -29,9 +30,7 @@ export function calmly(
 	});
 	$effect(() => () => rounds.destroy());
 	return {
-		get version() {
-			return version;
-		},
+		observe: () => changes.observe(),
 		timed: (work) => rounds.timed(work),
 	};
 }

@@ -187,7 +187,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_leave(),
 		keys: ['Escape'],
 		run(board) {
-			if (forgetSeeAlso()) return;
+			if (forgetSeeAlso(board)) return;
 			if (board.tool !== 'pick') board.takeUp('pick');
 			else if (board.cell) {
 				board.cell = undefined;

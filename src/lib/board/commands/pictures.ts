@@ -29,7 +29,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'board',
-		run: (board) => board.frame.ask('camera'),
+		run: (board) => board.frame.openDialog('camera'),
 	},
 	{
 		id: 'crop',

@@ -14,7 +14,7 @@ export const TALK_COMMANDS: Command[] = [
 		when: (board) => board.room.may('talk'),
 		run: (board) => {
 			const [object] = board.selection;
-			board.frame.sayAbout({ object, at: object === undefined ? board.menuAt : undefined });
+			board.frame.comment({ object, at: object === undefined ? board.menuAt : undefined });
 		},
 	},
 	{
@@ -38,7 +38,7 @@ export const TALK_COMMANDS: Command[] = [
 		keys: ['b'],
 		section: 'board',
 		when: (board) => board.room.leads,
-		run: (board) => board.frame.ask('balance'),
+		run: (board) => board.frame.openDialog('balance'),
 	},
 	{
 		id: 'put backstage',

@@ -11,7 +11,7 @@ export const VIEW_COMMANDS: Command[] = [
 		keys: ['e'],
 		edits: true,
 		section: 'board',
-		run: (board) => board.frame.ask('templates'),
+		run: (board) => board.frame.openDialog('templates'),
 	},
 	{
 		id: 'drawer',
@@ -19,7 +19,7 @@ export const VIEW_COMMANDS: Command[] = [
 		keys: ['d'],
 		edits: true,
 		section: 'clipboard',
-		run: (board) => board.frame.ask('drawer'),
+		run: (board) => board.frame.openDialog('drawer'),
 	},
 	{
 		id: 'zoom in',
@@ -123,14 +123,14 @@ export const VIEW_COMMANDS: Command[] = [
 		id: 'palette',
 		label: () => m.command_palette(),
 		keys: ['$mod+k'],
-		run: (board) => board.frame.ask('palette'),
+		run: (board) => board.frame.openDialog('palette'),
 	},
 	{
 		id: 'keys',
 		label: () => m.keys(),
 		keys: ['Shift+?', '?'],
 		section: 'board',
-		run: (board) => board.frame.ask('keys'),
+		run: (board) => board.frame.openDialog('keys'),
 	},
 	{
 		id: 'export',
@@ -138,7 +138,7 @@ export const VIEW_COMMANDS: Command[] = [
 		keys: [],
 		section: 'board',
 		when: (board) => board.room.may('export'),
-		run: (board) => board.frame.ask('export'),
+		run: (board) => board.frame.openDialog('export'),
 	},
 	{
 		id: 'invite',
@@ -146,6 +146,6 @@ export const VIEW_COMMANDS: Command[] = [
 		keys: [],
 		section: 'board',
 		when: (board) => board.room.may('share'),
-		run: (board) => board.frame.ask('invite'),
+		run: (board) => board.frame.openDialog('invite'),
 	},
 ];

@@ -83,7 +83,7 @@
 	}
 
 	const frames = $derived.by(() => {
-		void past.version;
+		past.changes.observe();
 		return [...past.picked].flatMap((id) => {
 			const box = past.model.boundsOf(id);
 			if (!box) return [];

@@ -3,6 +3,7 @@ import { BoardModel } from '$core/board/model';
 import type { Point } from '$core/geometry/box';
 import { seen, toBoard } from '$core/geometry/view';
 import type * as Y from 'yjs';
+import { Changes } from '../../ui/changes.svelte';
 import { Viewpoint } from '../viewpoint.svelte';
 
 /** Connectors routed in one frame, ms. */
@@ -10,8 +11,8 @@ const ROUTING = 8;
 
 export class PastView extends Viewpoint {
 	picked = $state.raw<ReadonlySet<string>>(new Set());
-	/** Counts changes, so that what is drawn over the scene follows. */
-	version = $state(0);
+	/** What is drawn over the scene follows them. */
+	readonly changes = new Changes();
 	private readonly stop: () => void;
 
 	constructor(
@@ -28,7 +29,7 @@ export class PastView extends Viewpoint {
 			this.painter?.apply(changed, removed);
 			if ([...removed].some((id) => this.picked.has(id)))
 				this.picked = new Set([...this.picked].filter((id) => !removed.has(id)));
-			this.version++;
+			this.changes.note();
 		});
 		this.model.settle(ROUTING);
 	}

@@ -27,7 +27,7 @@
 		if (event.key === 'Enter' || event.key === 'Escape') {
 			if (event.key === 'Escape') board.room.tell({ aside: null });
 			board.asideAt = undefined;
-			board.focus();
+			board.focusing.emit();
 		}
 	}
 </script>

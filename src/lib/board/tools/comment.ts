@@ -16,7 +16,7 @@ export function createComment(): Tool {
 			const object = board.model.at(board.sheet, at, reach, board.context);
 			board.hovered = undefined;
 			board.takeUp('pick');
-			board.frame.sayAbout({ object: object?.id, at });
+			board.frame.comment({ object: object?.id, at });
 		},
 		cancel: () => void (start = undefined),
 	};

@@ -27,8 +27,7 @@
 			journal.day !== '',
 	);
 	const sheets = $derived.by(() => {
-		void board.room.version;
-		return board.model.sheets;
+		return board.room.observed.sheets;
 	});
 	const mayLook = $derived(
 		board.room.policy.names === 'shown' || (board.room.policy.names === 'veiled' && board.room.leads),
@@ -41,7 +40,7 @@
 	});
 	let isOpened = false;
 	$effect(() => {
-		void board.room.version;
+		board.room.changes.observe();
 		// The first run is the opening itself, which reads anyway.
 		if (isOpened) journal.freshenSoon();
 		isOpened = true;
@@ -59,7 +58,7 @@
 			board.goTo(ids[0]!);
 			board.select(ids);
 		} else if (line.sheet && board.model.sheets.some(({ id }) => id === line.sheet)) {
-			board.frame.onlook();
+			board.frame.showBoard();
 			board.goToSheet(line.sheet);
 		}
 	}

@@ -9,8 +9,8 @@
 	/** Most frames at a time. */
 	const MOST = 300;
 	const frames = $derived.by(() => {
-		void board.room.version;
-		const { view, size, sheet, model } = board;
+		const model = board.room.observed;
+		const { view, size, sheet } = board;
 		const area = seen(view, size);
 		const shown = journal.newIds[journal.shown];
 		return journal.newIds

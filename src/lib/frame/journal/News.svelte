@@ -30,7 +30,7 @@
 			board.goTo(there[0]!);
 			board.select(there);
 		} else if (sheet) {
-			board.frame.onlook();
+			board.frame.showBoard();
 			board.goToSheet(sheet);
 		}
 	}

@@ -9,9 +9,9 @@
 	const { room } = $derived(board);
 	const ahead = $derived(room.plan.ahead);
 	const fields = $derived.by(() => {
-		void room.version;
-		return [...board.model.fields].flatMap((id) => {
-			const field = board.model.find(id);
+		const model = room.observed;
+		return [...model.fields].flatMap((id) => {
+			const field = model.find(id);
 			return field ? [{ id, title: plainText(field.text) || m.kind_field() }] : [];
 		});
 	});

@@ -13,13 +13,12 @@
 	const { board, open, onclose }: { board: Board; open: boolean; onclose: () => void } = $props();
 	const { room } = $derived(board);
 	const balance = $derived.by(() => {
-		void room.version;
 		if (!open) return undefined;
 		const led = new Set([room.info.person.id]);
 		const here = room.people
 			.map(({ person, name }) => ({ id: person, name }))
 			.filter(({ id }) => !led.has(id));
-		return balanceOf(board.model, here, room.plan.begunAt ?? room.now() - 3_600_000, room.now());
+		return balanceOf(room.observed, here, room.plan.begunAt ?? room.now() - 3_600_000, room.now());
 	});
 	const told = (value: number): string =>
 		value < 0.25 ? m.gini_even() : value < 0.45 ? m.gini_some() : m.gini_uneven();

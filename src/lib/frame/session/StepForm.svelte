@@ -13,15 +13,14 @@
 	const { board, step }: { board: Board; step: Step } = $props();
 	const { room } = $derived(board);
 	const fields = $derived.by(() => {
-		void room.version;
-		return [...board.model.fields].flatMap((id) => {
-			const field = board.model.find(id);
+		const model = room.observed;
+		return [...model.fields].flatMap((id) => {
+			const field = model.find(id);
 			return field ? [{ id, sheet: field.sheet, title: plainText(field.text) || m.kind_field() }] : [];
 		});
 	});
 	const sheets = $derived.by(() => {
-		void room.version;
-		return board.model.sheets;
+		return room.observed.sheets;
 	});
 	const change = (values: Partial<Omit<Step, 'id'>>): void => changeStep(room.session, step.id, values);
 

@@ -10,10 +10,9 @@
 	/** Those that are listed. */
 	const MOST = 6;
 	const strays = $derived.by(() => {
-		void room.version;
 		const { field } = room.step ?? {};
 		const { running } = room.plan;
-		return field && running ? straysOf(board.model, field, running.startedAt) : [];
+		return field && running ? straysOf(room.observed, field, running.startedAt) : [];
 	});
 	const bring = (): void => {
 		const field = room.step?.field;

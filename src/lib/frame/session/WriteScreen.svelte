@@ -24,8 +24,8 @@
 	 * Of fields that go round: the one that is one's own now, and what others have written in it.
 	 */
 	const form = $derived.by(() => {
-		void room.version;
-		const { gathering, step, model } = room;
+		const model = room.observed;
+		const { gathering, step } = room;
 		const field = step?.fields && gathering ? model.find(gathering.field) : undefined;
 		if (!field) return undefined;
 		const notes = model

@@ -10,17 +10,17 @@
 
 	/** Notes written into the step's field since it started, by writer. */
 	const written = $derived.by(() => {
-		void room.version;
+		const model = room.observed;
 		const running = room.plan.running;
 		// Of sheets that go round, all of them.
 		const ids = room.step?.fields ?? (room.step?.field ? [room.step.field] : []);
-		const fields = ids.flatMap((each) => room.model.find(each) ?? []);
+		const fields = ids.flatMap((each) => model.find(each) ?? []);
 		if (!running || fields.length === 0) return [];
-		const inField = new Set(fields.flatMap((field) => room.model.contentsOf(field)));
+		const inField = new Set(fields.flatMap((field) => model.contentsOf(field)));
 		const counts = new Map<string, { name: string; count: number }>();
 		const here = room.people.map((each) => ({ id: each.person, name: each.name }));
 		for (const person of [room.info.person, ...here]) counts.set(person.id, { name: person.name, count: 0 });
-		for (const object of room.model.objects.values()) {
+		for (const object of model.objects.values()) {
 			if (!isNote(object) || object.made < running.startedAt) continue;
 			if (!inField.has(object.id) && !ids.includes(object.landing ?? '')) continue;
 			const entry = counts.get(object.by[0]) ?? { name: object.by[1] || m.somebody(), count: 0 };

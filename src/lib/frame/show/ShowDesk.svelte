@@ -23,8 +23,7 @@
 	const clock = ticking(() => room.now());
 	const left = $derived(room.plan.running && countdown(room.plan.running, clock.now));
 	const slides = $derived.by(() => {
-		void room.version;
-		return slidesOf(room.model);
+		return slidesOf(room.observed);
 	});
 	const at = $derived(slides.findIndex(({ id }) => id === room.show?.at));
 	const next = $derived(slides[at + 1]);
@@ -79,7 +78,7 @@
 	{/if}
 	{#if next}
 		<h3 class="label">{m.slide_then({ title: title(next) })}</h3>
-		{#key `${next.id} ${room.version}`}<canvas
+		{#key `${next.id} ${room.changes.count}`}<canvas
 				style:width="{WIDTH}px"
 				style:height="{HEIGHT}px"
 				aria-hidden="true"

@@ -17,8 +17,7 @@
 	const { board, onleave }: Props = $props();
 	const { room } = $derived(board);
 	const slides = $derived.by(() => {
-		void room.version;
-		return slidesOf(board.model);
+		return slidesOf(room.observed);
 	});
 	const at = $derived(slides.findIndex(({ id }) => id === room.show?.at));
 	const slide = $derived(slides[at]);

@@ -15,7 +15,7 @@
 	/** More than these are of the past; the journal has them. */
 	const MOST = 300;
 	const lines = $derived.by(() => {
-		void room.talkVersion;
+		room.talkChanges.observe();
 		return room.talk.chat.slice(-MOST);
 	});
 	let list: HTMLOListElement | undefined = $state();

@@ -3,7 +3,7 @@
 	import { LONGEST } from '$core/talk/shape';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
-	import { messageOf } from '../../ui/api';
+	import { messageOf } from '$lib/api/errors';
 
 	interface Props {
 		room: Room;

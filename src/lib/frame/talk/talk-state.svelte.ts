@@ -69,13 +69,13 @@ export class TalkState {
 	}
 
 	get threads(): readonly Thread[] {
-		void this.board.room.talkVersion;
+		this.board.room.talkChanges.observe();
 		return this.board.room.talk.threads;
 	}
 
 	/** Threads as they are listed. */
 	get listed(): Thread[] {
-		void this.board.room.version;
+		this.board.room.changes.observe();
 		return filterThreads(
 			this.threads,
 			{
@@ -94,13 +94,12 @@ export class TalkState {
 
 	/** Lines of the chat that came since it was last looked at. */
 	get unread(): number {
-		void this.board.room.talkVersion;
+		this.board.room.talkChanges.observe();
 		return Math.max(0, this.board.room.talk.chat.length - this.seen);
 	}
 
 	placeOf(thread: Parameters<typeof placeOf>[1]): ReturnType<typeof placeOf> {
-		void this.board.room.version;
-		return placeOf(this.board.model, thread);
+		return placeOf(this.board.room.observed, thread);
 	}
 
 	/** Gets ready to say something about an object or a spot. */
@@ -151,7 +150,7 @@ export class TalkState {
 		this.draft = undefined;
 	}
 
-	/** Says what was written: the first comment of a new thread, or an answer. Throws TalkError in words. */
+	/** Says what was written: the first comment of a new thread, or an answer. Throws Fault. */
 	say(text: string): void {
 		const { room } = this.board;
 		const to = this.called(text);

@@ -1,3 +1,4 @@
+import { Changes } from '../../ui/changes.svelte';
 import { describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
 import { addObject } from '$core/board/edits';
@@ -25,7 +26,13 @@ function desk() {
 	const mine = voice(core.editContext.person.id, core.editContext.person.name);
 	const rosa = voice('p-Rosa', 'Rosa');
 	const names = [mine.person, rosa.person];
-	Object.assign(board.room, { talk, voice: mine, names, talkVersion: 0, now: core.editContext.now });
+	Object.assign(board.room, {
+		talk,
+		voice: mine,
+		names,
+		talkChanges: new Changes(),
+		now: core.editContext.now,
+	});
 	const open = vi.fn();
 	const state = new TalkState(board, open);
 	const note = addObject(core.editContext, core.model, noteAt(core.sheet, 100, 100, 'The key'));

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import { addObject } from '$core/board/edits';
 import { addSheet } from '$core/board/sheets';
 import { noteAt } from '$core/board/testing';
@@ -84,9 +84,10 @@ describe('whoever is asked to vote', () => {
 
 	it('keeps the ballot that is open on a phone', async () => {
 		const { board, low } = room();
-		board.frame.onlook = vi.fn();
+		const asked = vi.fn();
+		board.frame.requests.on(asked);
 		await showVoted(board, about(low));
-		expect(board.frame.onlook).not.toHaveBeenCalled();
+		expect(asked).not.toHaveBeenCalled();
 	});
 });
 

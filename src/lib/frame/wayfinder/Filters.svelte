@@ -22,8 +22,7 @@
 	const KINDS = KIND_NAMES.filter((kind) => !isGroup({ kind }));
 	const isOn = $derived(Boolean(wanted.kind ?? wanted.colour ?? wanted.person));
 	const writers = $derived.by(() => {
-		void board.room.version;
-		return writersOn(board.model);
+		return writersOn(board.room.observed);
 	});
 </script>
 

@@ -12,8 +12,7 @@
 	let isReached = $state(false);
 	const said = $derived.by(() => {
 		if (!isReached) return '';
-		void board.room.version;
-		return describe(board.model, object);
+		return describe(board.room.observed, object);
 	});
 </script>
 

@@ -29,7 +29,7 @@
 	let canvas: HTMLCanvasElement;
 	let frame: HTMLCanvasElement;
 	const pace = calmly(
-		() => board.room.version,
+		() => board.room.changes.count,
 		() => board.sheet,
 		() => board.painter?.isBusy ?? false,
 	);
@@ -96,7 +96,7 @@
 	}
 
 	$effect(() => {
-		void pace.version;
+		pace.observe();
 		void board.pictures;
 		void isSettled;
 		void board.sheet;
@@ -111,7 +111,8 @@
 	let framing: ReturnType<typeof setTimeout> | undefined;
 	let framed = '';
 	$effect(() => {
-		void [board.view, board.size, board.context.surface, board.sheet, pace.version];
+		pace.observe();
+		void [board.view, board.size, board.context.surface, board.sheet];
 		framing ??= setTimeout(showFrame, CALM);
 	});
 	onMount(() => () => clearTimeout(framing));

@@ -11,8 +11,7 @@
 
 	const { board }: { board: Board } = $props();
 	const places = $derived.by(() => {
-		void board.room.version;
-		return board.model.places;
+		return board.room.observed.places;
 	});
 	let renaming = $state<string | undefined>();
 

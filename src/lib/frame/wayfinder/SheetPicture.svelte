@@ -16,7 +16,7 @@
 	let canvas: HTMLCanvasElement;
 
 	$effect(() => {
-		void pace.version;
+		pace.observe();
 		const ratio = devicePixelRatio;
 		const ground = groundOf(sheet);
 		const all = board.model.extent(sheet.id);

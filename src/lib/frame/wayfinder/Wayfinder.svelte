@@ -28,16 +28,16 @@
 	const open = new SvelteSet<string>();
 	/** Counts changes of the board, but not faster than lists of it can be made without being felt. */
 	const pace = calmly(
-		() => board.room.version,
+		() => board.room.changes.count,
 		() => board.sheet,
 		() => board.painter?.isBusy ?? false,
 	);
 	const tree = $derived.by(() => {
-		void pace.version;
+		pace.observe();
 		return pace.timed(() => treeOf(board.model, board.sheet, MOST));
 	});
 	const found = $derived.by(() => {
-		void pace.version;
+		pace.observe();
 		return isLooking ? findOn(board.model, wanted, MOST) : undefined;
 	});
 

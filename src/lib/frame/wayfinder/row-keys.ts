@@ -14,20 +14,18 @@ const ARROWS: Record<string, [number, number]> = {
 	ArrowDown: [0, STEP],
 };
 
-/** Where a link was begun. */
-let linkFrom: string | undefined;
-
 /** Begins a link at an object, or ends it at another one of the same sheet. */
 function link(board: Board, id: string): void {
-	const from = linkFrom && linkFrom !== id ? board.model.find(linkFrom) : undefined;
+	const { ways } = board;
+	const from = ways.linkFrom && ways.linkFrom !== id ? board.model.find(ways.linkFrom) : undefined;
 	const to = board.model.find(id);
 	if (!to || isConnector(to)) return;
 	if (from?.sheet !== to.sheet) {
-		linkFrom = id;
+		ways.linkFrom = id;
 		toaster.info({ title: m.link_begun(), description: m.link_begun_more() });
 		return;
 	}
-	linkFrom = undefined;
+	ways.linkFrom = undefined;
 	const { route, chalk } = board.next;
 	addObject(board.room.editContext, board.model, {
 		kind: 'connector',
