@@ -1,4 +1,4 @@
-/** `export BOARD_ID svg|png|csv FILE [--sheet N] [--scale N]`: the same file as the interface gives. */
+/** `export BOARD_ID FORMAT FILE [--sheet N] [--scale N]`: the same file as the interface gives. */
 import { writeFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -7,11 +7,15 @@ import { z } from 'zod';
 import { BoardModel } from '$core/board/model';
 import { boardTitle, Refused } from '$lib/server/boards';
 import { database } from '$lib/server/db';
-import { exportBoard, FORMATS } from '$lib/server/export';
+import { EXPORT_FORMAT_NAMES, exportFormat } from '$core/formats/exports';
+import { isFault } from '$core/fault';
+import { exportBoard } from '$lib/server/export';
+import { faultWords } from '$lib/words/faults';
 import { documentName } from '$lib/server/live/names';
 import { loadInto } from '$lib/server/live/store';
 
-const usage = 'Usage: ./wandtafel export BOARD_ID svg|png|csv FILE [--sheet NUMBER] [--scale 1|2|4]';
+const formats = EXPORT_FORMAT_NAMES.join('|');
+const usage = `Usage: ./wandtafel export BOARD_ID ${formats} FILE [--sheet NUMBER] [--scale 1|2|4]`;
 
 function fail(message: string): never {
 	process.stderr.write(message + '\n');
@@ -29,7 +33,7 @@ async function main(): Promise<void> {
 		fail(usage);
 	}
 	const [boardId, formatName, path] = args.positionals;
-	const format = z.enum(FORMATS).safeParse(formatName);
+	const format = z.enum(EXPORT_FORMAT_NAMES).safeParse(formatName);
 	const numbers = z
 		.object({ sheet: z.coerce.number().int().min(1), scale: z.coerce.number().min(0.1).max(8) })
 		.safeParse(args.values);
@@ -42,11 +46,13 @@ async function main(): Promise<void> {
 	const model = new BoardModel(doc);
 	const sheet = model.sheets[numbers.data.sheet - 1];
 	if (!sheet) fail(`This board has ${model.sheets.length} sheets; there is no sheet ${numbers.data.sheet}.`);
-	const file = await exportBoard(model, {
+	const file = await exportBoard({
+		model,
 		format: format.data,
 		title,
 		boardId,
-		sheet: format.data === 'csv' ? undefined : sheet.id,
+		sheet: exportFormat(format.data).covers === 'sheet' ? sheet.id : undefined,
+		withAsides: true,
 		scale: numbers.data.scale,
 	});
 	writeFileSync(path, file.body);
@@ -57,6 +63,7 @@ try {
 	await main();
 } catch (error) {
 	if (error instanceof Refused) fail(error.message);
+	if (isFault(error)) fail(faultWords(error));
 	fail(`The board could not be exported: ${(error as Error).message}`);
 } finally {
 	await database().sql.end();

@@ -39,6 +39,7 @@ describe('messages', () => {
 	it('that no source mentions are found', () => {
 		expect(unusedIn(ENGLISH, ['const a = m.close();'])).toEqual(['moved']);
 		expect(unusedIn(ENGLISH, ['m.close; m\n.moved({ count, place })'])).toEqual([]);
+		expect(unusedIn(ENGLISH, ['m[`mov${rest}`]'])).toEqual(['close']);
 	});
 });
 

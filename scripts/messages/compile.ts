@@ -75,7 +75,11 @@ export function faultsOf(language: string, catalog: Catalog, base: Catalog): str
 /** Messages that no source mentions. */
 export function unusedIn(catalog: Catalog, sources: Iterable<string>): string[] {
 	const unused = new Set(Object.keys(catalog));
-	for (const source of sources)
+	for (const source of sources) {
 		for (const [, key] of source.matchAll(/\bm\s*\.\s*(\w+)/g)) unused.delete(key!);
+		// Keys that are put together, by what stands before and behind; types know the rest.
+		for (const [, before, after] of source.matchAll(/\bm\[`(\w*)\$\{\w+\}(\w*)`\]/g))
+			for (const key of unused) if (key.startsWith(before!) && key.endsWith(after!)) unused.delete(key);
+	}
 	return [...unused];
 }

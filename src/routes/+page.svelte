@@ -22,7 +22,8 @@
 	import BoardCard from '$lib/boards/BoardCard.svelte';
 	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
 	import { leave } from '$lib/frame/people/actions';
-	import { ask } from '$lib/ui/api';
+	import { createBoard } from '$core/contract/boards';
+	import { call } from '$lib/api/client';
 	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
@@ -31,7 +32,6 @@
 	import List from '@lucide/svelte/icons/list';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { untrack } from 'svelte';
-	import { z } from 'zod';
 	import type { PageProps } from './$types';
 	import { attempt } from '$lib/ui/attempt';
 
@@ -85,9 +85,8 @@
 	const into = $derived(project && mayFill(project.role) ? project.id : undefined);
 	const makeBlank = () =>
 		attempt(async () => {
-			const { id } = await ask(z.object({ id: z.string() }), 'POST', '/api/boards', {
-				start: 'blank',
-				...(into ? { project: into } : {}),
+			const { id } = await call(createBoard, {
+				body: { start: 'blank', ...(into ? { project: into } : {}) },
 			});
 			await goto(`/board/${id}`);
 		});

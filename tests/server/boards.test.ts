@@ -45,9 +45,9 @@ describe('boards', () => {
 		await until(() => client.told.has(note), 'it is saved');
 		const helper = await facilitator(server, 'Helper');
 		const { token } = await makeLink(owner, id, 'viewer');
-		expect((await helper.request('POST', `/api/boards/${id}`, { do: 'copy' })).status).toBe(404);
+		expect((await helper.request('POST', `/api/boards/${id}/copy`)).status).toBe(404);
 		expect((await helper.request('GET', `/join/${token}`)).status).toBe(200);
-		const response = await owner.request('POST', `/api/boards/${id}`, { do: 'copy' });
+		const response = await owner.request('POST', `/api/boards/${id}/copy`);
 		expect(response.status).toBe(201);
 		const { id: copyId } = (await response.json()) as { id: string };
 		const copy = await connect(server, owner, copyId);
@@ -64,7 +64,7 @@ describe('boards', () => {
 	it('are copied by those only who may take them out', async () => {
 		const { token } = await makeLink(owner, board, 'viewer');
 		const looks = await guest(server, token, 'Looks');
-		expect((await looks.request('POST', `/api/boards/${board}`, { do: 'copy' })).status).toBe(403);
+		expect((await looks.request('POST', `/api/boards/${board}/copy`)).status).toBe(403);
 	});
 
 	it('are starred by each for themselves', async () => {

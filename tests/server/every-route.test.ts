@@ -36,13 +36,11 @@ interface Asked {
 const ROUTES: Record<string, Asked> = {
 	'PATCH ': { takes: 'own', body: { title: 'The café' } },
 	'POST ': {
-		takes: 'account',
-		body: { do: 'copy' },
-		also: [
-			{ takes: 'enter', body: { do: 'star', starred: false } },
-			{ takes: 'own', body: { do: 'move', project: null } },
-		],
+		takes: 'enter',
+		body: { do: 'star', starred: false },
+		also: [{ takes: 'own', body: { do: 'move', project: null } }],
 	},
+	'POST /copy': { takes: 'account' },
 	'POST /backstage': { takes: 'lead', body: { do: 'put', ids: [NOBODY] } },
 	'POST /call': { takes: 'lead', body: { do: 'let go' } },
 	'GET /door': { takes: 'door' },
@@ -74,6 +72,7 @@ const ROUTES: Record<string, Asked> = {
 	'GET /rehearsal': { takes: 'lead' },
 	'POST /rehearsal': { takes: 'lead', body: { do: 'end' } },
 	'GET /report': { takes: 'export' },
+	'GET /report/[format]': { takes: 'export' },
 	'PUT /report': { takes: 'lead', body: { report: { type: 'doc', content: [] }, basedOn: 0 } },
 	'DELETE /report': { takes: 'lead' },
 	'GET /report/picture': { takes: 'export' },
@@ -122,6 +121,8 @@ async function ask(who: TestPerson, route: string, body: unknown): Promise<numbe
 		.replace('[upTo]', '0')
 		.replace('[hash]', '0'.repeat(64))
 		.replace('[layer]', 'backstage')
+		.replace('[format]', 'md')
+		.replace('report/picture', 'report/picture?field=none')
 		.replace(/\[\w+\]/, NOBODY);
 	const sent: unknown = JSON.parse(JSON.stringify(body ?? null).replace('BOARD', board));
 	return (await who.request(method, `/api/boards/${board}${at}`, sent ?? undefined)).status;

@@ -49,7 +49,7 @@ describe('the report', () => {
 		const path = `/api/boards/${board}/report`;
 		/** Markdown, which comes in an archive where there are pictures. */
 		const text = async (): Promise<string> => {
-			const answer = await owner.request('GET', `${path}?format=md`);
+			const answer = await owner.request('GET', `${path}/md`);
 			if (answer.headers.get('content-type') !== 'application/zip') return answer.text();
 			const files = unzipSync(new Uint8Array(await answer.arrayBuffer()));
 			const words = strFromU8(files[Object.keys(files).find((name) => name.endsWith('.md'))!]!);
@@ -60,7 +60,7 @@ describe('the report', () => {
 		const written = await text();
 		for (const part of ['What could we try next?', 'What first? – “Second queue”', 'Insurance?', maren.name])
 			expect(written).toContain(part);
-		const pdf = new Uint8Array(await (await owner.request('GET', `${path}?format=pdf`)).arrayBuffer());
+		const pdf = new Uint8Array(await (await owner.request('GET', `${path}/pdf`)).arrayBuffer());
 		expect(Buffer.from(pdf.subarray(0, 5)).toString()).toBe('%PDF-');
 		expect(pdf.length).toBeGreaterThan(8000);
 

@@ -1,6 +1,6 @@
 /** Votes on a real server: every limit tried by people who go past the interface. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import { addStep, newStep } from '$core/meeting/runsheet';
 import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, idOf, makeBoard, newcomer, type TestPerson } from '../support/people';

@@ -1,5 +1,6 @@
 /** Writes what stands in an archive into a board's documents, which must be empty. */
 import * as Y from 'yjs';
+import { Fault } from '../fault';
 import { objectsOf, placesOf, sheetsOf } from '../board/document';
 import { readObject } from '../board/reading';
 import { writeText } from '../board/rich-document';
@@ -11,23 +12,18 @@ import type { RichText } from '../text/rich';
 import { archiveSchema, type Archive } from './format';
 import type { Documents } from './write';
 
-/** Error in words for people: this is no archive that can be read. */
-export class ArchiveError extends Error {
-	override name = 'ArchiveError';
-}
-
-/** Reads the JSON of an archive. Throws ArchiveError when it is none, or of a later version. */
+/** Reads the JSON of an archive. Throws Fault `no archive` when it is none, or of a later version. */
 export function parseArchive(text: string): Archive {
 	let data: unknown;
 	try {
 		data = JSON.parse(text);
 	} catch {
-		throw new ArchiveError('not JSON');
+		throw new Fault('no archive', { problem: 'not JSON' });
 	}
 	const parsed = archiveSchema.safeParse(data);
 	if (parsed.success) return parsed.data;
 	const issue = parsed.error.issues[0]!;
-	throw new ArchiveError(`${issue.path.join('.')}: ${issue.message}`);
+	throw new Fault('no archive', { problem: `${issue.path.join('.')}: ${issue.message}` });
 }
 
 /** Writes an archive into documents. Returns how many things in it could not be read and were left out. */

@@ -4,7 +4,6 @@ import { plainText } from '../text/rich';
 import { acceptThemes } from './accept-themes';
 import { objectsOf } from './document';
 import { addObject, addObjects, moveObjects, removeObjects, restyle, setBoxes, setText } from './edits';
-import { EditError } from './store';
 import { restack } from './stacking';
 import { copyOut, putDown } from './clip';
 import { BoardModel } from './model';
@@ -27,7 +26,9 @@ describe('making and changing objects', () => {
 	it('refuses an object that no board can hold, and changes nothing', () => {
 		const { model, editContext, sheet } = testBoard();
 		const broken = { ...noteAt(sheet, 0, 0), box: [0, Number.NaN, 10, 10, 0] as never };
-		expect(() => addObject(editContext, model, broken)).toThrow(EditError);
+		expect(() => addObject(editContext, model, broken)).toThrow(
+			expect.objectContaining({ code: 'not for this kind' }),
+		);
 		expect(model.objects.size).toBe(0);
 	});
 

@@ -16,7 +16,8 @@ import { TEXT_SIZES } from './kinds/text';
 import { keysAbove, keysBelow } from './order-keys';
 import { stickIn } from './marks';
 import type { BoardModel } from './model';
-import { EditError, patch, transact, type EditContext } from './store';
+import { Fault } from '../fault';
+import { patch, transact, type EditContext } from './store';
 import {
 	hasStyle,
 	objectSchema,
@@ -88,7 +89,10 @@ function mapFrom(editContext: EditContext, spec: NewObject, id: string, z: strin
 	for (const key of Object.keys(values)) values[key] = withinLimits(key, values[key]);
 	const parsed = objectSchema.safeParse({ ...values, id });
 	if (!parsed.success)
-		throw new EditError(`This ${spec.kind} cannot be put on the board: ${parsed.error.issues[0]?.message}`);
+		throw new Fault('not for this kind', {
+			kind: spec.kind,
+			problem: parsed.error.issues[0]?.message ?? '',
+		});
 	const map = new Y.Map<unknown>(Object.entries(values));
 	map.set('text', writeText(typeof spec.text === 'string' ? richFrom(spec.text) : (spec.text ?? [])));
 	if (spec.parts) writeParts(map, spec.parts);

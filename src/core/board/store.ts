@@ -1,4 +1,5 @@
 /** Writing to the live document: everything that changes an object goes through here. */
+import { Fault } from '../fault';
 import type * as Y from 'yjs';
 import { objectsOf } from './document';
 import { withinLimits } from './kinds/common';
@@ -14,11 +15,6 @@ export interface EditContext {
 	newId: () => string;
 }
 
-/** Error in words for people: the edit was refused and nothing was changed. */
-export class EditError extends Error {
-	override name = 'EditError';
-}
-
 /** Changes the document as one step of whoever edits. */
 export const transact = <T>(editContext: EditContext, work: () => T): T =>
 	editContext.doc.transact(work, editContext.origin) as T;
@@ -26,7 +22,7 @@ export const transact = <T>(editContext: EditContext, work: () => T): T =>
 /**
  * Sets values of one object; undefined takes a value away. Places beyond the limits of a board
  * become the nearest within.
- * @throws EditError when a value is none that the object can have; then nothing is written
+ * @throws Fault `not for this kind` when a value is none that the object can have; then nothing is written
  */
 export function patch(editContext: EditContext, id: string, values: Record<string, unknown>): void {
 	const map = objectsOf(editContext.doc).get(id);
@@ -35,7 +31,7 @@ export function patch(editContext: EditContext, id: string, values: Record<strin
 	const all = Object.entries(values).map(([key, value]) => [key, withinLimits(key, value)] as const);
 	for (const [key, value] of all)
 		if (value !== undefined && !isValue(kind, key, value))
-			throw new EditError(`This ${String(kind)} cannot have such a ${key}.`);
+			throw new Fault('not for this kind', { kind: String(kind), problem: key });
 	for (const [key, value] of all) {
 		if (value === undefined) map.delete(key);
 		else map.set(key, value);

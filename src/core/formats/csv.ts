@@ -2,6 +2,8 @@
  * Notes and other objects as a table (RFC 4180), safe to open in a spreadsheet: a cell that a spreadsheet
  * would take for a formula gets an apostrophe in front (OWASP, "CSV injection").
  */
+import { chosenObjects } from './chosen';
+import type { ExportedFile, ExportInput } from './exports';
 import { isConnector, isShape } from '../board/kinds/guards';
 import Papa from 'papaparse';
 import type { BoardModel } from '../board/model';
@@ -109,3 +111,7 @@ function endsOf(model: BoardModel, object: BoardObject): [string, string] {
 	});
 	return [from ?? '', to ?? ''];
 }
+
+export const csvFile = async (input: ExportInput): Promise<ExportedFile> => ({
+	body: new TextEncoder().encode(csvOf(input.model, chosenObjects(input))),
+});

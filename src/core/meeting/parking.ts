@@ -2,6 +2,7 @@
  * The parking lot: questions and remarks kept for later, at hand in every step. It stands in the document `session`; the server puts in what
  * people park, those who lead put it in order and close it with an answer.
  */
+import { Fault } from '../fault';
 import { insertAt, keysAbove } from '../board/order-keys';
 import type * as Y from 'yjs';
 import { z } from 'zod';
@@ -38,10 +39,10 @@ export function readParking(doc: Y.Doc): Parked[] {
 		);
 }
 
-/** Parks something behind the rest. Throws RangeError when the lot is full. */
+/** Parks something behind the rest. Throws Fault `parking full` when the lot is full. */
 export function park(doc: Y.Doc, id: string, what: Pick<Parked, 'by' | 'made' | 'text'>): void {
 	const all = readParking(doc);
-	if (all.length >= MOST_PARKED) throw new RangeError('The parking lot is full.');
+	if (all.length >= MOST_PARKED) throw new Fault('parking full', { max: MOST_PARKED });
 	const last = all.reduce<string | null>((high, { z: at }) => (high === null || at > high ? at : high), null);
 	parkingOf(doc).set(id, {
 		...what,

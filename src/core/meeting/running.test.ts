@@ -72,7 +72,7 @@ describe('leading', () => {
 		startStep(doc, 'gather', 0);
 		goToPreviousStep(doc, MINUTE, 'gather');
 		expect(runningStep(readSession(doc))?.id).toBe('welcome');
-		expect(() => goToPreviousStep(doc, MINUTE, 'welcome')).toThrow(RangeError);
+		expect(() => goToPreviousStep(doc, MINUTE, 'welcome')).toThrow('first step');
 		stopStep(doc, 2 * MINUTE);
 		expect(readSession(doc).running).toBeUndefined();
 		expect(nextStep(readSession(doc))?.id).toBe('gather');
@@ -97,7 +97,7 @@ describe('leading', () => {
 		expect(readSession(doc).running!.endsAt).toBe(18 * MINUTE);
 		addMinutes(doc, -5, 17 * MINUTE);
 		expect(readSession(doc).running!.endsAt).toBe(17 * MINUTE);
-		expect(() => addMinutes(new Y.Doc(), 1, 0)).toThrow(RangeError);
+		expect(() => addMinutes(new Y.Doc(), 1, 0)).toThrow('no step');
 	});
 
 	it('pauses and goes on with what was left', () => {
@@ -114,7 +114,7 @@ describe('leading', () => {
 	});
 
 	it('refuses steps that are not there', () => {
-		expect(() => startStep(plan(), 'nowhere', 0)).toThrow(RangeError);
+		expect(() => startStep(plan(), 'nowhere', 0)).toThrow('gone');
 	});
 
 	it('says what people may do in the running step, before the meeting, and between steps', () => {

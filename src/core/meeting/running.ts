@@ -2,6 +2,7 @@
  * Leading a session: starting, pausing, lengthening, leaving and ending steps. All times are the server's, ms. Only the server
  * calls these, for whoever leads.
  */
+import { Fault } from '../fault';
 import type * as Y from 'yjs';
 import {
 	lengthOf,
@@ -31,11 +32,11 @@ function leave(doc: Y.Doc, now: number): void {
 	sessionMap(doc).delete('running');
 }
 
-/** Starts a step; the one that runs is left. Throws RangeError when the run sheet has no such step. */
+/** Starts a step; the one that runs is left. Throws Fault `gone` when the run sheet has no such step. */
 export function startStep(doc: Y.Doc, id: string, now: number): Step {
 	const state = readSession(doc);
 	const step = state.steps.find((each) => each.id === id);
-	if (!step) throw new RangeError('This step is not in the run sheet any more.');
+	if (!step) throw new Fault('gone', { what: 'step' });
 	const running: Running = { step: id, startedAt: now, endsAt: now + lengthOf(step) * MINUTE };
 	doc.transact(() => {
 		const map = sessionMap(doc);
@@ -60,12 +61,12 @@ export function goToNextStep(doc: Y.Doc, now: number, from: string | undefined):
 	return undefined;
 }
 
-/** Goes back to the step before. Throws RangeError at the first. */
+/** Goes back to the step before. Throws Fault `first step` at the first. */
 export function goToPreviousStep(doc: Y.Doc, now: number, from: string | undefined): Step | undefined {
 	const state = readSession(doc);
 	if (state.running?.step !== from) return undefined;
 	const before = previousStep(state);
-	if (!before) throw new RangeError('This is the first step.');
+	if (!before) throw new Fault('first step');
 	return startStep(doc, before.id, now);
 }
 
@@ -84,7 +85,7 @@ export function endSession(doc: Y.Doc, now: number): void {
 
 function requireRunning(doc: Y.Doc): Running {
 	const { running } = readSession(doc);
-	if (!running) throw new RangeError('No step is running.');
+	if (!running) throw new Fault('no step');
 	return running;
 }
 

@@ -5,7 +5,7 @@ import type { BoardModel } from '../board/model';
 import { partOf } from '../board/holders/parts';
 import { fieldsInOrder } from '../board/sequence';
 import { wordsOf } from '../board/words';
-import type { ShownVote } from '../decide/wire';
+import type { ShownVote } from '../contract/votes';
 import type { Parked } from '../meeting/parking';
 import type { SessionState } from '../meeting/runsheet';
 import { votesInReport, type VoteWords } from './votes';

@@ -8,7 +8,7 @@ import { fieldAt, noteAt, testBoard } from '../board/testing';
 import { richFrom } from '../text/rich';
 import { outcomeOf } from '../decide/outcome';
 import { termsSchema } from '../decide/vote';
-import type { ShownVote } from '../decide/wire';
+import type { ShownVote } from '../contract/votes';
 import { EMPTY_SESSION } from '../meeting/runsheet';
 import { buildReport, type ReportWords, type Source } from './build';
 import { head, listOf, plainOf, reportSchema, say, words } from './document';

@@ -2,7 +2,7 @@
 import { isTheme } from '../board/kinds/guards';
 import type { BoardModel } from '../board/model';
 import { plainText } from '../text/rich';
-import type { ShownVote } from '../decide/wire';
+import type { ShownVote } from '../contract/votes';
 import { head, listOf, say, type Block, type Inline } from './document';
 
 export interface VoteWords {

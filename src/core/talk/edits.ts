@@ -1,4 +1,5 @@
 /** Saying something about a board: comments, answers, ends of threads, lines of the chat. Each function is one transaction. */
+import { Fault } from '../fault';
 import * as Y from 'yjs';
 import type { EditContext } from '../board/store';
 import type { Thread } from './model';
@@ -14,22 +15,16 @@ import {
 	type ThreadValue,
 } from './shape';
 
-/** Something that cannot be said like that; the message can be shown to people. */
-export class TalkError extends Error {
-	override name = 'TalkError';
-}
-
 /** What a new thread hangs on. */
 export type Spot = Pick<ThreadValue, 'sheet' | 'on' | 'at' | 'quote'>;
 
 const speaker = (editContext: EditContext): Speaker => [editContext.person.id, editContext.person.name];
 
-/** The text as it is kept. Throws TalkError when nothing or too much is left of it. */
+/** The text as it is kept. Throws Fault when nothing or too much is left of it. */
 function said(text: string): string {
 	const kept = text.trim();
-	if (kept === '') throw new TalkError('There is nothing written yet.');
-	if (kept.length > LONGEST)
-		throw new TalkError(`That is too long: ${kept.length} letters, and at most ${LONGEST} fit.`);
+	if (kept === '') throw new Fault('nothing written');
+	if (kept.length > LONGEST) throw new Fault('text too long', { length: kept.length, max: LONGEST });
 	return kept;
 }
 
@@ -92,8 +87,7 @@ export function rewrite(
 	to: readonly string[] = [],
 ): void {
 	const before = thread.remarks.find(({ id }) => id === remark);
-	if (!before || before.by[0] !== editContext.person.id)
-		throw new TalkError('Only who wrote a comment can change it.');
+	if (!before || before.by[0] !== editContext.person.id) throw new Fault('another writer');
 	const kept = said(text);
 	if (kept === before.text) return;
 	write(editContext, (map) =>

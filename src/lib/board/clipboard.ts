@@ -16,7 +16,8 @@ import { MOST_TRACKS, partsSchema } from '$core/board/holders/parts';
 import { textParts } from '$core/board/holders/setting';
 import { rowsOf, wordsOf } from '$core/board/words';
 import { m } from '$lib/messages';
-import { send } from '../ui/api';
+import { shareFiles } from '$core/contract/boards';
+import { call } from '$lib/api/client';
 import { toaster } from '../ui/toaster';
 import { holderIn } from './commands/holders';
 import { putTable } from './holders';
@@ -127,7 +128,7 @@ async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> 
 	const here = board.room.info.boardId;
 	const hashes = clip.objects.flatMap((object) => (isPicture(object) ? object.file : []));
 	if (hashes.length > 0 && from !== '' && from !== here) {
-		const share = send('POST', `/api/boards/${here}/files/share`, { from, hashes });
+		const share = call(shareFiles, { params: { id: here }, body: { from, hashes } });
 		if (!(await attempt(share))) return;
 	}
 	board.paste(clip);

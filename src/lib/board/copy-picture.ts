@@ -1,16 +1,17 @@
 /** A picture of what is selected on the clipboard, for programs that know nothing of our objects. */
 import { withContents } from '$core/board/edits';
 import { m } from '$lib/messages';
-import { send } from '../ui/api';
+import { exportBoard } from '$core/contract/boards';
+import { call } from '$lib/api/client';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 import { attempt } from '../ui/attempt';
 
 export async function copyPicture(board: Board): Promise<void> {
 	const ids = [...withContents(board.model, board.selection)];
-	const order = { format: 'png', sheet: board.sheet, ids, scale: 2 };
+	const body = { format: 'png' as const, sheet: board.sheet, ids, scale: 2 };
 	const picture = async (): Promise<Blob> => {
-		const answer = await send('POST', `/api/boards/${board.room.info.boardId}/export`, order);
+		const answer = await call(exportBoard, { params: { id: board.room.info.boardId }, body });
 		return answer.blob();
 	};
 	await attempt(async () => {

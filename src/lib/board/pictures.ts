@@ -7,36 +7,26 @@ import type { ObjectOf, Sheet } from '$core/board/objects';
 import type { Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
 import { z } from 'zod';
-import { ApiError, messageOf } from '../ui/api';
+import { readFile, storeFile } from '$core/contract/boards';
+import type { Answer } from '$core/contract/endpoint';
+import { call } from '$lib/api/client';
+import { ApiError, isOffline, messageOf } from '$lib/api/errors';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
-import { fileAddress } from './painter/images';
 
 /** Largest side that a new picture gets, board units, and distance of several from each other. */
 const LARGEST = 480;
 const GAP = 16;
 
-const storedSchema = z.object({
-	hash: z.string(),
-	width: z.number(),
-	height: z.number(),
-	animated: z.boolean(),
-});
-type Stored = z.infer<typeof storedSchema>;
+type Stored = Answer<typeof storeFile, never>;
 
 async function upload(board: Board, file: Blob): Promise<Stored> {
-	let response: Response;
 	try {
-		response = await fetch(`/api/boards/${board.room.info.boardId}/files`, { method: 'POST', body: file });
-	} catch {
-		throw new ApiError(m.file_offline());
+		return await call(storeFile, { params: { id: board.room.info.boardId }, body: file });
+	} catch (error) {
+		if (isOffline(error)) throw new ApiError('offline', m.file_offline());
+		throw error;
 	}
-	const answer: unknown = await response.json().catch(() => undefined);
-	if (!response.ok) {
-		const problem = z.object({ message: z.string() }).safeParse(answer);
-		throw new ApiError(problem.success ? problem.data.message : m.error_server());
-	}
-	return storedSchema.parse(answer);
 }
 
 const nameOf = (file: Blob): string => ('name' in file ? String(file.name) : '');
@@ -173,7 +163,8 @@ export async function chooseGround(
 	try {
 		const { hash, width, height, animated } = await upload(board, file);
 		// Of what the server made of it: browsers know fewer kinds of file.
-		const stored = await fetch(fileAddress(board.room.info.boardId, hash, 256));
+		const params = { id: board.room.info.boardId, hash };
+		const stored = await call(readFile, { params, query: { w: 256 } });
 		const colours = await extremesOf(await stored.blob());
 		return { file: hash, natural: [width, height], ...colours, ...(animated ? { animated } : {}) };
 	} catch (error) {

@@ -7,18 +7,18 @@
 	import { onMount, untrack } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
-	import type { DialogName } from '../board/frame';
+	import type { DialogName, FrameRequest } from '../board/frame';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
 	import Toasts from '../ui/Toasts.svelte';
-	import { toaster } from '../ui/toaster';
+	import { sayFault, sayRejected } from '../ui/say-faults';
 	import { rename } from './actions';
-	import type { Order } from './session/actions';
-	import { leadOn, tellMessage } from './session/leading';
+	import type { SessionOrder } from '$core/contract/session';
+	import { leadOn, tellMessage, tellRefused } from './session/leading';
 	import { attempt } from '../ui/attempt';
 	import TimeUp from './session/TimeUp.svelte';
-	import { slidesOf, writeShow } from '$core/meeting/show';
+	import { startShow } from './show/start';
 	import SlideFrame from './show/SlideFrame.svelte';
 	import BalanceDialog from './session/BalanceDialog.svelte';
 	import WarmUpList from './session/WarmUpList.svelte';
@@ -75,42 +75,40 @@
 	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
-	untrack(() => {
-		board.frame.ask = (name) => (dialog = name);
-		// What is open takes the whole screen of a phone; it gives way to what it led to.
-		board.frame.onlook = () => {
-			if (phone.current) instrument = undefined;
-		};
-		board.frame.sayAbout = (about) => talk.begin(about);
-		room.onrefused = (why) =>
-			toaster.error({
-				title: why === 'full' ? m.board_full() : m.too_fast(),
-				description: why === 'full' ? m.board_full_more() : m.too_fast_more(),
-			});
-		board.frame.readJournal = (step) => {
-			instrument = 'journal';
-			if (step) journal.step(step);
-		};
-		board.frame.startShow = () => {
-			const slides = slidesOf(board.model);
-			const [only] = board.selection;
-			const first =
-				slides.find(({ id }) => id === only) ??
-				slides.find(({ sheet }) => sheet === board.sheet) ??
-				slides[0];
-			if (first) writeShow(room.session, { at: first.id, by: room.info.person });
-			instrument = 'run sheet';
-		};
-		board.frame.openParking = () => (instrument = 'parking');
-		board.frame.askVote = () => {
-			instrument = 'votes';
-			view.begin([...board.selection]);
-		};
-		board.frame.readTalk = (step) => {
-			instrument = 'talk';
-			if (step) talk.step(step);
-		};
-	});
+	const stops = untrack(() => [board.frame.requests.on(answer), room.refused.on(tellRefused)]);
+	function answer(request: FrameRequest): void {
+		switch (request.open) {
+			case 'dialog':
+				dialog = request.dialog;
+				break;
+			case 'board':
+				// What is open takes the whole screen of a phone; it gives way to what it led to.
+				if (phone.current) instrument = undefined;
+				break;
+			case 'comment':
+				talk.begin(request.about);
+				break;
+			case 'talk':
+				instrument = 'talk';
+				if (request.step) talk.step(request.step);
+				break;
+			case 'journal':
+				instrument = 'journal';
+				if (request.step) journal.step(request.step);
+				break;
+			case 'show':
+				startShow(board);
+				instrument = 'run sheet';
+				break;
+			case 'parking':
+				instrument = 'parking';
+				break;
+			case 'vote':
+				instrument = 'votes';
+				view.begin([...board.selection]);
+				break;
+		}
+	}
 	const boardId = $derived(room.info.boardId);
 	/** The vote whose dots are on the board: the open one, or the one whose result is looked at. */
 	const votedOn = $derived(room.votes.open ?? (instrument === 'votes' ? view.shown : undefined));
@@ -128,6 +126,7 @@
 		// Once the board stands there, with time to spare.
 		const later = setTimeout(() => void journal.readNews(), NEWS_AFTER);
 		return () => {
+			for (const stop of stops) stop();
 			clearTimeout(later);
 			journal.destroy();
 			talk.destroy();
@@ -139,7 +138,7 @@
 		const me = room.info.person.id;
 		return room.onMessage((message) => tellMessage(message, (sheet) => board.goToSheet(sheet), me));
 	});
-	const onlead = (order: Order): Promise<boolean> => leadOn(boardId, order);
+	const onlead = (order: SessionOrder): Promise<boolean> => leadOn(boardId, order);
 
 	/** Whether one looks around on one's own while slides are shown; those who lead see them here only when they want to. */
 	let showsHere = $state(false);
@@ -242,6 +241,8 @@
 		void preview.ask(ids);
 	}
 </script>
+
+<svelte:window onerror={sayFault} onunhandledrejection={sayRejected} />
 
 <div class="frame" data-testid="board-view">
 	{#if !isSlides}

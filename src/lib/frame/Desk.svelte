@@ -14,7 +14,7 @@
 	import type { JournalState } from './journal/journal-state.svelte';
 	import ParkingPanel from './parking/ParkingPanel.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
-	import type { Order } from './session/actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import ShowDesk from './show/ShowDesk.svelte';
 	import RunSheetPanel from './session/RunSheetPanel.svelte';
 	import type { TalkState } from './talk/talk-state.svelte';
@@ -36,7 +36,7 @@
 		onopen: (instrument: Instrument | undefined) => void;
 		oninvite: () => void;
 		/** Counts how often it was told that silent notes changed. */
-		onlead: (order: Order) => void;
+		onlead: (order: SessionOrder) => void;
 		/** Shows the slides on this very screen. */
 		onhere: () => void;
 	}

@@ -5,10 +5,11 @@
 	import FileSpreadsheet from '@lucide/svelte/icons/file-spreadsheet';
 	import PenTool from '@lucide/svelte/icons/pen-tool';
 	import type { Board } from '../board/board.svelte';
-	import { messageOf } from '../ui/api';
+	import { messageOf } from '$lib/api/errors';
 	import Dialog from '../ui/Dialog.svelte';
 	import { toaster } from '../ui/toaster';
-	import { download, type ExportOrder } from './actions';
+	import { EXPORT_FORMAT_NAMES, exportFormat, type ExportFormat } from '$core/formats/exports';
+	import { download } from './actions';
 
 	const { board, open, onclose }: { board: Board; open: boolean; onclose: () => void } = $props();
 	let only = $state(false);
@@ -20,62 +21,44 @@
 		problem = '';
 	});
 
-	const CHOICES: {
-		key: string;
-		order: ExportOrder;
-		label: () => string;
-		more: () => string;
-		icon: typeof FileImage;
-	}[] = [
-		{
-			key: 'png1',
-			order: { format: 'png', scale: 1 },
-			label: () => m.export_png1(),
-			more: () => m.export_png1_more(),
-			icon: FileImage,
-		},
-		{
-			key: 'png2',
-			order: { format: 'png', scale: 2 },
-			label: () => m.export_png2(),
-			more: () => m.export_png2_more(),
-			icon: FileImage,
-		},
-		{
-			key: 'svg',
-			order: { format: 'svg' },
-			label: () => m.export_svg(),
-			more: () => m.export_svg_more(),
-			icon: PenTool,
-		},
-		{
-			key: 'csv',
-			order: { format: 'csv' },
-			label: () => m.export_csv(),
-			more: () => m.export_csv_more(),
-			icon: FileSpreadsheet,
-		},
-		{
-			key: 'archive',
-			order: { format: 'wandtafel' },
-			label: () => m.export_archive(),
-			more: () => m.export_archive_more(),
-			icon: Archive,
-		},
-	];
+	const ICONS: Record<ExportFormat['look'], typeof FileImage> = {
+		picture: FileImage,
+		drawing: PenTool,
+		table: FileSpreadsheet,
+		archive: Archive,
+	};
+	/** Each format, once for each scale that it is offered in. */
+	const CHOICES = EXPORT_FORMAT_NAMES.flatMap((format) => {
+		const { look, scales } = exportFormat(format);
+		const choice = {
+			format,
+			icon: ICONS[look],
+			label: m[`format_${format}`](),
+			more: m[`format_${format}_more`](),
+		};
+		return (scales ?? [undefined]).map((scale) => ({
+			...choice,
+			key: `${format}${scale ?? ''}`,
+			scale,
+			label: (scale ?? 1) === 1 ? choice.label : m.export_larger({ format: choice.label, scale: scale! }),
+			more: (scale ?? 1) === 1 ? choice.more : m.export_larger_more(),
+		}));
+	});
 
-	async function take(key: string, order: ExportOrder): Promise<void> {
+	async function take({ key, format, scale: wished }: (typeof CHOICES)[number]): Promise<void> {
 		busy = key;
 		problem = '';
-		const part = only && chosen > 0 && order.format !== 'wandtafel' ? { ids: [...board.selection] } : {};
+		const { covers } = exportFormat(format);
+		const part = only && chosen > 0 && covers !== 'board' ? { ids: [...board.selection] } : {};
 		try {
 			// A picture shows this sheet; data comes from all sheets.
 			const { name, scale } = await download(board.room.info.boardId, {
-				...order,
+				format,
 				...part,
-				...(order.format === 'csv' || order.format === 'wandtafel' ? {} : { sheet: board.sheet }),
+				...(wished === undefined ? {} : { scale: wished }),
+				...(covers === 'sheet' ? { sheet: board.sheet } : {}),
 			});
-			const isSmaller = scale !== undefined && scale < (order.scale ?? 1);
+			const isSmaller = scale !== undefined && scale < (wished ?? 1);
 			toaster.success({
 				title: m.export_done({ name }),
 				description: isSmaller ? m.export_smaller({ percent: Math.round(scale * 100) }) : m.export_where(),
@@ -96,17 +79,18 @@
 		>
 	{/if}
 	<ul>
-		{#each CHOICES as { key, order, label, more, icon: Icon } (key)}
+		{#each CHOICES as choice (choice.key)}
+			{@const { key, label, more, icon: Icon } = choice}
 			<li>
 				<button
 					type="button"
 					class="choice"
 					disabled={busy !== ''}
-					onclick={() => take(key, order)}
+					onclick={() => take(choice)}
 					data-export={key}
 				>
 					<Icon size={20} />
-					<span><b>{label()}</b><small>{busy === key ? m.export_busy() : more()}</small></span>
+					<span><b>{label}</b><small>{busy === key ? m.export_busy() : more}</small></span>
 				</button>
 			</li>
 		{/each}

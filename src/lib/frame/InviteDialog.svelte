@@ -4,10 +4,11 @@
 	import { GIVEN_ROLES, type GivenRole } from '$core/access/roles';
 	import { m } from '$lib/messages';
 	import type { Room } from '../room/room.svelte';
-	import { messageOf } from '../ui/api';
+	import { messageOf } from '$lib/api/errors';
 	import Dialog from '../ui/Dialog.svelte';
 	import { toaster } from '../ui/toaster';
-	import { invite, links, renew, withdraw, type Invitation, type LinkInfo } from './actions';
+	import type { Invitation, LinkInfo } from '$core/contract/people';
+	import { invite, links, renew, withdraw } from './actions';
 	import InvitationCard from './people/InvitationCard.svelte';
 	import LinkRow from './people/LinkRow.svelte';
 	import { roleHint, roleName } from './people/words';

@@ -17,7 +17,7 @@
 	import { ticking } from '../ui/time.svelte';
 	import { timeWords } from '$lib/words/when';
 	import { saveWords } from './save-words';
-	import type { Order } from './session/actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import { nowWords } from './session/words';
 	import { lengthOf } from '$core/meeting/steps';
 
@@ -25,7 +25,7 @@
 		room: Room;
 		oninvite: () => void;
 		onexport: () => void;
-		onlead: (order: Order) => void;
+		onlead: (order: SessionOrder) => void;
 		onrename: (title: string) => void;
 	}
 	const { room, oninvite, onexport, onlead, onrename }: Props = $props();

@@ -10,18 +10,18 @@
 
 	/** Fields of this sheet with notes in them, as starting points. */
 	const fields = $derived.by(() => {
-		void board.room.version;
-		return board.model
+		const model = board.room.observed;
+		return model
 			.onSheet(board.sheet)
 			.filter(isField)
 			.map((field) => ({
 				field,
-				notes: board.model.contentsOf(field).filter((id) => isNote(board.model.find(id))),
+				notes: model.contentsOf(field).filter((id) => isNote(model.find(id))),
 			}))
 			.filter(({ notes }) => notes.length > 1);
 	});
 	const chosen = $derived.by(() => {
-		void board.room.version;
+		board.room.changes.observe();
 		return board.selected.filter(isNote).map((object) => object.id);
 	});
 	const textOf = (id: string): string => {

@@ -1,83 +1,42 @@
 /** What the frame asks of the server, for the board that is open. */
-import { type GivenRole, ROLES } from '$core/access/roles';
-import { z } from 'zod';
-import { ask, send } from '../ui/api';
-
-const linkSchema = z.object({ id: z.string(), url: z.string(), code: z.string().nullable(), qr: z.string() });
-export type Invitation = z.infer<typeof linkSchema>;
-const linksSchema = z.array(
-	z.object({
-		id: z.string(),
-		role: z.enum(ROLES),
-		code: z.string().nullable(),
-		hasPassword: z.boolean(),
-		createdAt: z.string(),
-		expiresAt: z.string().nullable(),
-		people: z.number(),
-	}),
-);
-export type LinkInfo = z.infer<typeof linksSchema>[number];
-
-const proposalSchema = z.object({
-	themes: z.array(z.object({ name: z.string(), noteIds: z.array(z.string()) })),
-	left: z.array(z.string()),
-	doubles: z.array(z.tuple([z.string(), z.string()])),
-	meaning: z.boolean(),
-});
-export type Proposal = z.infer<typeof proposalSchema>;
-
-const boardPath = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}`;
+import * as contract from '$core/contract/boards';
+import { createLink, listLinks, renewLink, withdrawLink, type NewLinkRequest } from '$core/contract/people';
+import { proposeThemes } from '$core/contract/themes';
+import { call } from '$lib/api/client';
 
 /** Calls everybody to a place; the view is x, y, width, height in board units. */
-export const call = (boardId: string, sheet: string, view: [number, number, number, number]) =>
-	send('POST', `${boardPath(boardId)}/call`, { do: 'call', sheet, view });
+export const callEverybody = (id: string, sheet: string, view: [number, number, number, number]) =>
+	call(contract.callEverybody, { params: { id }, body: { do: 'call', sheet, view } });
 /** Makes everybody follow one's view, or lets them go. */
-export const leadView = (boardId: string, leads: boolean) =>
-	send('POST', `${boardPath(boardId)}/call`, { do: leads ? 'lead' : 'let go' });
-export const rename = (boardId: string, title: string) => send('PATCH', boardPath(boardId), { title });
-export const remove = (boardId: string) => send('DELETE', boardPath(boardId));
-export const restore = (boardId: string) => send('POST', boardPath(boardId), { do: 'restore' });
-export const star = (boardId: string, starred: boolean) =>
-	send('POST', boardPath(boardId), { do: 'star', starred });
+export const leadView = (id: string, leads: boolean) =>
+	call(contract.callEverybody, { params: { id }, body: { do: leads ? 'lead' : 'let go' } });
+export const rename = (id: string, title: string) =>
+	call(contract.renameBoard, { params: { id }, body: { title } });
+export const remove = (id: string) => call(contract.deleteBoard, { params: { id } });
+export const restore = (id: string) => call(contract.orderBoard, { params: { id }, body: { do: 'restore' } });
+export const star = (id: string, starred: boolean) =>
+	call(contract.orderBoard, { params: { id }, body: { do: 'star', starred } });
 /** Makes a board of one's own from another; gives its id. */
-export const copyBoard = (boardId: string) =>
-	ask(z.object({ id: z.string() }), 'POST', boardPath(boardId), { do: 'copy' });
-export interface LinkRequest {
-	role: GivenRole;
-	code: boolean;
-	/** Hours from now until it ends. */
-	hours?: number;
-	password?: string;
-}
-export const invite = (boardId: string, request: LinkRequest) =>
-	ask(linkSchema, 'POST', `${boardPath(boardId)}/links`, request);
-export const renew = (boardId: string, link: string) =>
-	ask(linkSchema, 'POST', `${boardPath(boardId)}/links/${encodeURIComponent(link)}`, { do: 'renew' });
-export const links = (boardId: string) => ask(linksSchema, 'GET', `${boardPath(boardId)}/links`);
-export const withdraw = (boardId: string, link: string, keepsPeople: boolean) =>
-	send(
-		'DELETE',
-		`${boardPath(boardId)}/links/${encodeURIComponent(link)}${keepsPeople ? '?keep=people' : ''}`,
-	);
-export const propose = (boardId: string, noteIds: string[], wordsOnly = false) =>
-	ask(proposalSchema, 'POST', `${boardPath(boardId)}/themes`, { noteIds, wordsOnly });
-
-export interface ExportOrder {
-	format: 'png' | 'svg' | 'csv' | 'wandtafel';
-	scale?: number;
-	sheet?: string;
-	ids?: string[];
-}
+export const copyBoard = (id: string) => call(contract.copyBoard, { params: { id } });
+export const invite = (id: string, request: NewLinkRequest) =>
+	call(createLink, { params: { id }, body: request });
+export const renew = (id: string, link: string) =>
+	call(renewLink, { params: { id, link }, body: { do: 'renew' } });
+export const links = (id: string) => call(listLinks, { params: { id } });
+export const withdraw = (id: string, link: string, keepsPeople: boolean) =>
+	call(withdrawLink, { params: { id, link }, query: keepsPeople ? { keep: 'people' } : {} });
+export const propose = (id: string, noteIds: string[], wordsOnly = false) =>
+	call(proposeThemes, { params: { id }, body: { noteIds, wordsOnly } });
 
 /**
  * Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its
  * scale.
  */
 export async function download(
-	boardId: string,
-	order: ExportOrder,
+	id: string,
+	order: contract.ExportOrder,
 ): Promise<{ name: string; scale: number | undefined }> {
-	const response = await send('POST', `${boardPath(boardId)}/export`, order);
+	const response = await call(contract.exportBoard, { params: { id }, body: order });
 	const name = decodeURIComponent(
 		/filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'board',
 	);

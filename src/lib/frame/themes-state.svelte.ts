@@ -1,8 +1,9 @@
 /** The proposal of themes that is being looked at, before anything moves on the board. */
 import { acceptThemes } from '$core/board/accept-themes';
 import type { Board } from '../board/board.svelte';
-import { messageOf } from '../ui/api';
-import { propose, type Proposal } from './actions';
+import { messageOf } from '$lib/api/errors';
+import type { Proposal } from '$core/contract/themes';
+import { propose } from './actions';
 
 export class ThemesPreview {
 	proposal = $state.raw<Proposal | undefined>();

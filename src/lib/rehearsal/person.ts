@@ -11,7 +11,12 @@ import type { EditContext } from '$core/board/store';
 import { guessLanding } from '$core/board/gather';
 import { BoardModel } from '$core/board/model';
 import { PIGMENTS } from '$core/board/colours';
-import { shownVoteSchema } from '$core/decide/wire';
+import { listPeople } from '$core/contract/people';
+import { orderParking } from '$core/contract/session';
+import { readMessage } from '$core/contract/server-messages';
+import { castBallot, listVotes } from '$core/contract/votes';
+import { createClient } from '$lib/api/client';
+import { ApiError } from '$lib/api/errors';
 import { emptyChoice } from '$core/decide/vote';
 import { ballotOf, nextDoing, type Known } from '$core/rehearsal/doing';
 import { pauseOf, type Simulated } from '$core/rehearsal/habits';
@@ -24,7 +29,6 @@ import { writeSilently } from '$core/meeting/silence';
 import { plainText } from '$core/text/rich';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
-import { z } from 'zod';
 
 /** Where the server is: where it is reached from here, and what it takes for its own pages' address. */
 export interface Where {
@@ -43,12 +47,6 @@ export interface Tally {
 	nods: number;
 	waiting: number;
 }
-
-const meSchema = z.object({ me: z.object({ id: z.string(), name: z.string(), keeper: z.string() }) });
-const wordSchema = z.discriminatedUnion('is', [
-	z.object({ is: z.literal('rights'), role: z.enum(ROLES), policy: policySchema }),
-	z.object({ is: z.literal('vote') }),
-]);
 
 export class SimulatedPerson {
 	readonly tally: Tally = { notes: new Set(), silent: new Set(), ballots: 0, nods: 0, waiting: 0 };
@@ -90,7 +88,7 @@ export class SimulatedPerson {
 			.getSetCookie()
 			.map((cookie) => cookie.split(';')[0]!)
 			.join('; ');
-		this.me = meSchema.parse(await (await this.ask('GET', 'people')).json()).me;
+		this.me = (await this.call(listPeople, { params: { id: board } })).me;
 		const headers = { cookie: this.cookie, origin };
 		class Socket extends WebSocket {
 			constructor(url: string) {
@@ -140,7 +138,12 @@ export class SimulatedPerson {
 				restyle(editContext, model, [doing.note], { pigment: pick(this.random, PIGMENTS) });
 				return;
 			case 'park':
-				await this.ask('POST', 'parking', { do: 'park', text: doing.text });
+				await this.unlessRefused(
+					this.call(orderParking, {
+						params: { id: this.where.board },
+						body: { do: 'park', text: doing.text },
+					}),
+				);
 				return;
 		}
 	}
@@ -183,10 +186,10 @@ export class SimulatedPerson {
 	}
 
 	private hear(payload: string): void {
-		const word = wordSchema.safeParse(JSON.parse(payload));
-		if (!word.success || word.data.is !== 'rights') return;
-		this.role = word.data.role;
-		this.policy = word.data.policy;
+		const message = readMessage(payload);
+		if (message?.is !== 'rights') return;
+		this.role = message.role;
+		this.policy = message.policy;
 	}
 
 	private may(right: Right): boolean {
@@ -203,16 +206,18 @@ export class SimulatedPerson {
 		};
 	}
 
-	private ask(method: string, path: string, body?: unknown): Promise<Response> {
-		const { base, origin, board } = this.where;
-		return fetch(`${base}/api/boards/${board}/${path}`, {
-			method,
-			headers: {
-				cookie: this.cookie,
-				origin,
-				...(body === undefined ? {} : { 'content-type': 'application/json' }),
-			},
-			...(body === undefined ? {} : { body: JSON.stringify(body) }),
+	/** Sends requests as this person, to wherever the server is. */
+	private readonly call = createClient((address, init) => {
+		const { base, origin } = this.where;
+		const headers = { ...(init.headers as Record<string, string>), cookie: this.cookie, origin };
+		return fetch(`${base}${address}`, { ...init, headers });
+	});
+
+	/** What came of a request; nothing when it was refused, which happens to real people too. */
+	private async unlessRefused<T>(work: Promise<T>): Promise<T | undefined> {
+		return work.catch((error: unknown) => {
+			if (error instanceof ApiError && error.kind === 'refused') return undefined;
+			throw error;
 		});
 	}
 
@@ -281,19 +286,19 @@ export class SimulatedPerson {
 
 	/** Votes where a vote is open in which they have not voted. */
 	private async vote(): Promise<void> {
-		const answer = await this.ask('GET', 'votes');
-		if (!answer.ok) return;
-		const open = z
-			.array(shownVoteSchema)
-			.parse(await answer.json())
-			.filter((vote) => vote.closedAt === undefined && vote.mayVote && !this.voted.has(vote.id));
+		const params = { id: this.where.board };
+		const all = (await this.unlessRefused(this.call(listVotes, { params }))) ?? [];
+		const open = all.filter(
+			(vote) => vote.closedAt === undefined && vote.mayVote && !this.voted.has(vote.id),
+		);
 		for (const { id, terms, options } of open) {
 			// The quiet ones do not all vote.
 			if (this.who.habit === 'silent' && this.random() < 0.3) continue;
 			this.voted.add(id);
 			const choice = ballotOf({ ...terms, options }, this.random, emptyChoice(terms.method));
-			const cast = await this.ask('PUT', `votes/${id}/ballot`, { choice, basedOn: 0 });
-			if (cast.ok && ((await cast.json()) as { isTaken: boolean }).isTaken) this.tally.ballots++;
+			const body = { choice, basedOn: 0 };
+			const cast = await this.unlessRefused(this.call(castBallot, { params: { ...params, vote: id }, body }));
+			if (cast?.isTaken) this.tally.ballots++;
 		}
 	}
 }

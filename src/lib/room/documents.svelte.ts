@@ -12,7 +12,7 @@ import { checkAccess } from './door';
 import { applyPiece, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 import type { Content } from './opening';
 import { Provider } from './provider';
-import { readMessage, type ServerMessage } from './server-messages';
+import { readMessage, type ServerMessage } from '$core/contract/server-messages';
 
 /**
  * How it stands with what was done here. `isKept`: whether it is kept on this device until it is

@@ -1,4 +1,6 @@
 /** The first content of a live document: what this browser kept of it, or else what the server has. */
+import { readDocument } from '$core/contract/boards';
+import { call } from '$lib/api/client';
 import { MANY_PIECES, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 
 /** How long the server is waited for, ms; after that the sync alone has to bring the content. */
@@ -38,11 +40,10 @@ export async function firstContent(
 
 async function fromServer(boardId: string, layer: string, left: AbortSignal): Promise<Piece | undefined> {
 	try {
-		const response = await fetch(`/api/boards/${encodeURIComponent(boardId)}/live/${layer}`, {
-			signal: AbortSignal.any([left, AbortSignal.timeout(FETCH_TIMEOUT_MS)]),
-			priority: 'high',
-		});
-		return response.ok ? { data: new Uint8Array(await response.arrayBuffer()), packed: true } : undefined;
+		const signal = AbortSignal.any([left, AbortSignal.timeout(FETCH_TIMEOUT_MS)]);
+		const params = { id: boardId, layer };
+		const response = await call(readDocument, { params }, { signal, priority: 'high' });
+		return { data: new Uint8Array(await response.arrayBuffer()), packed: true };
 	} catch {
 		// No network, no answer, or not needed any more: the sync goes on trying, and says what is wrong.
 		return undefined;

@@ -1,10 +1,10 @@
 /** The server's time, as near as it can be told from here; asked for a few times at first, then now and then. */
 import { clockOffset, type Exchange } from '$core/meeting/clock';
-import { z } from 'zod';
+import { readTime } from '$core/contract/session';
+import { call } from '$lib/api/client';
 
 /** Times between questions, ms. */
 const EVERY = 60_000;
-const answerSchema = z.object({ now: z.number() });
 
 export class ServerClock {
 	/** Server time minus local time, ms. */
@@ -30,8 +30,7 @@ export class ServerClock {
 		for (let i = 0; i < times; i++) {
 			try {
 				const sent = Date.now();
-				const response = await fetch('/api/time', { cache: 'no-store' });
-				const { now } = answerSchema.parse(await response.json());
+				const { now } = await call(readTime, {}, { cache: 'no-store' });
 				exchanges.push({ sent, server: now, received: Date.now() });
 			} catch {
 				// Without a network the time that was known goes on.

@@ -2,12 +2,8 @@
  * Names behind numbered voices, for those who are told them: asked of the server, and shown
  * wherever a voice is named.
  */
-import { z } from 'zod';
-import { ask } from '../ui/api';
-
-const peopleSchema = z.object({
-	members: z.array(z.object({ id: z.string(), behind: z.string().optional() })),
-});
+import { listPeople } from '$core/contract/people';
+import { call } from '$lib/api/client';
 
 export class Voices {
 	private behind = $state.raw<ReadonlyMap<string, string>>(new Map());
@@ -21,8 +17,7 @@ export class Voices {
 			return;
 		}
 		try {
-			const path = `/api/boards/${encodeURIComponent(this.boardId)}/people`;
-			const { members } = await ask(peopleSchema, 'GET', path);
+			const { members } = await call(listPeople, { params: { id: this.boardId } });
 			this.behind = new Map(members.flatMap(({ id, behind }) => (behind ? [[id, behind] as const] : [])));
 		} catch {
 			// Offline, or not in any more: voices stay voices.

@@ -1,15 +1,11 @@
 /** Votes of a board as one person has them: read from the server when it says that something changed, ballots sent as they are changed. */
-import { choiceSchema, emptyChoice, type Choice, type Vote } from '$core/decide/vote';
-import { shownVoteSchema, type NewVote, type ShownVote, type VoteOrder } from '$core/decide/wire';
-import { z } from 'zod';
+import { Emitter } from '../ui/emitter';
+import { emptyChoice, type Choice, type Vote } from '$core/decide/vote';
+import * as contract from '$core/contract/votes';
+import type { NewVote, ShownVote, VoteOrder } from '$core/contract/votes';
+import { call } from '$lib/api/client';
+import { isOffline, messageOf } from '$lib/api/errors';
 import { m } from '$lib/messages';
-import { ask, messageOf, Unreachable } from '../ui/api';
-
-const castSchema = z.object({
-	isTaken: z.boolean(),
-	choice: choiceSchema.optional(),
-	revision: z.number(),
-});
 
 /** How long words about a vote wait for company, ms: thirty ballots in a second are asked about once. */
 const SEND_DELAY_MS = 150;
@@ -31,7 +27,7 @@ export class Votes {
 	 * Told, in words, when a ballot was not taken because the vote had closed, or because one may
 	 * not vote any more.
 	 */
-	onrefused: (words: string) => void = () => {};
+	readonly refused = new Emitter<[words: string]>();
 	private readonly sending = new Set<string>();
 	/**
 	 * What this window has sent for each vote, as text: tells its own ballots from those of another
@@ -50,11 +46,14 @@ export class Votes {
 	private readonly waiting = new Map<string, ReturnType<typeof setTimeout>>();
 	private isGone = false;
 
+	private readonly board: { id: string };
+
 	constructor(
-		private readonly boardId: string,
+		boardId: string,
 		/** Server time, ms. */
 		private readonly now: () => number,
 	) {
+		this.board = { id: boardId };
 		void this.read();
 	}
 
@@ -74,7 +73,7 @@ export class Votes {
 	async read(): Promise<void> {
 		const turn = ++this.readsAsked;
 		try {
-			const all = await ask(z.array(shownVoteSchema), 'GET', this.path());
+			const all = await call(contract.listVotes, { params: this.board });
 			if (this.isGone || turn < this.readAnswered) return;
 			this.readAnswered = turn;
 			this.take(all);
@@ -110,13 +109,14 @@ export class Votes {
 	}
 
 	async begin(request: NewVote): Promise<string> {
-		const { id } = await ask(z.object({ id: z.string() }), 'POST', this.path(), request);
+		const { id } = await call(contract.createVote, { params: this.board, body: request });
 		await this.read();
 		return id;
 	}
 
 	async order(vote: string, order: VoteOrder): Promise<string> {
-		const { id } = await ask(z.object({ id: z.string() }), 'POST', this.path(`/${vote}`), order);
+		const params = { ...this.board, vote };
+		const { id } = await call(contract.orderVote, { params, body: order });
 		await this.read();
 		return id;
 	}
@@ -126,10 +126,6 @@ export class Votes {
 		clearTimeout(this.timer);
 		clearTimeout(this.closing);
 		for (const timer of this.waiting.values()) clearTimeout(timer);
-	}
-
-	private path(rest = ''): string {
-		return `/api/boards/${encodeURIComponent(this.boardId)}/votes${rest}`;
 	}
 
 	private take(all: readonly ShownVote[]): void {
@@ -162,7 +158,8 @@ export class Votes {
 				const sent = this.sent.get(id) ?? new Set();
 				this.sent.set(id, sent.add(asText(choice)));
 				const basedOn = vote.own?.revision ?? 0;
-				const cast = await ask(castSchema, 'PUT', this.path(`/${id}/ballot`), { choice, basedOn });
+				const params = { ...this.board, vote: id };
+				const cast = await call(contract.castBallot, { params, body: { choice, basedOn } });
 				this.problem = '';
 				const { choice: stands, revision } = cast;
 				this.all = this.all.map((each) =>
@@ -181,11 +178,11 @@ export class Votes {
 				return this.drop(id);
 			}
 		} catch (error) {
-			if (error instanceof Unreachable) this.later(id);
+			if (isOffline(error)) this.later(id);
 			else {
 				this.problem = messageOf(error);
 				this.drop(id);
-				this.onrefused(this.problem);
+				this.refused.emit(this.problem);
 				await this.read();
 			}
 		} finally {

@@ -1,12 +1,12 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Choice } from '$core/decide/vote';
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import { randomFrom } from '$core/rehearsal/random';
 import { Votes } from './votes.svelte';
 
-const asked = vi.hoisted(() => vi.fn());
-const Unreachable = vi.hoisted(() => class extends Error {});
-vi.mock('../ui/api', () => ({ ask: asked, messageOf: (error: Error) => error.message, Unreachable }));
+const asked = vi.fn<typeof fetch>();
+const json = (status: number, value: unknown): Response =>
+	({ ok: status < 400, status, json: () => Promise.resolve(value) }) as Response;
 
 interface Request {
 	method: string;
@@ -23,9 +23,10 @@ const settled = () => vi.advanceTimersByTimeAsync(0);
 
 beforeEach(() => {
 	vi.useFakeTimers();
+	vi.stubGlobal('fetch', asked);
 	requests = [];
 	asked.mockImplementation(
-		(_: unknown, method: string, path: string, body?: unknown) =>
+		(path, { method, body } = {}) =>
 			new Promise((done, failed) => {
 				const without = (work: () => void) => async (): Promise<void> => {
 					requests = requests.filter((each) => each !== request);
@@ -33,12 +34,12 @@ beforeEach(() => {
 					await settled();
 				};
 				const request: Request = {
-					method,
-					path,
-					body,
-					answer: (value) => without(() => done(value))(),
-					fail: (words) => without(() => failed(new Error(words)))(),
-					lose: without(() => failed(new Unreachable())),
+					method: method!,
+					path: path as string,
+					body: body === undefined ? undefined : JSON.parse(body as string),
+					answer: (value) => without(() => done(json(200, value)))(),
+					fail: (message) => without(() => done(json(409, { message })))(),
+					lose: without(() => failed(new TypeError('no network'))),
 				};
 				requests.push(request);
 			}),
@@ -46,6 +47,7 @@ beforeEach(() => {
 });
 afterEach(() => {
 	vi.useRealTimers();
+	vi.unstubAllGlobals();
 	asked.mockReset();
 });
 
@@ -307,7 +309,7 @@ describe('a ballot whose answers come late', () => {
 	it('that came after the close says so to its voter', async () => {
 		const made = await votes();
 		const told: string[] = [];
-		made.onrefused = (words) => told.push(words);
+		made.refused.on((words) => told.push(words));
 		made.cast(made.open!, dots({ a: 1 }));
 		await of('PUT')[0]!.fail('The vote is closed.');
 		expect(told).toEqual(['The vote is closed.']);

@@ -1,4 +1,5 @@
 /** Earlier moments of a board: when something happened, and pieces of its history. */
+import type { History } from '$core/contract/journal';
 import type { Period } from '$core/journal/timeline';
 import { objectsOf } from '$core/board/document';
 import { writeSegment } from '$core/journal/segment';
@@ -14,13 +15,6 @@ const { snapshots, updates } = schema;
 
 /** Pause that ends a period of work, seconds. */
 const PAUSE = 30;
-
-export interface History {
-	/** When something happened on the board. */
-	periods: Period[];
-	/** Pieces of the history by the last update before each, and the time of that; the first begins at nothing. */
-	segments: { upTo: number; at: number }[];
-}
 
 /** Earlier moments show what was written in the names of those who wrote it: while these are hidden only those who see names look. */
 async function requireLook(boardId: string, personId: string): Promise<void> {

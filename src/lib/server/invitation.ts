@@ -1,14 +1,7 @@
 /** A link as it is told to whoever made it. */
+import type { Invitation } from '$core/contract/people';
 import QRCode from 'qrcode';
 import type { NewLink } from './links';
-
-export interface Invitation {
-	id: string;
-	url: string;
-	code: string | null;
-	/** The address as a picture to scan, a data URL. */
-	qr: string;
-}
 
 export async function invitation(origin: string, { id, token, code }: NewLink): Promise<Invitation> {
 	const url = `${origin}/join/${token}`;

@@ -1,46 +1,16 @@
 /** The journal of a board as it is asked for: what happened, filtered, the newest first. */
-import { happeningSchema, thingSchema, type Happening } from '$core/journal/happenings';
+import type { JournalPage, JournalQuery } from '$core/contract/journal';
+import { happeningSchema } from '$core/journal/happenings';
 import { LAYERS } from '$core/access/layers';
 import { objectsOf } from '$core/board/document';
 import { leads } from '$core/access/roles';
 import { and, desc, eq, gt, isNull, lt, lte, notInArray, or, type SQL } from 'drizzle-orm';
-import { z } from 'zod';
 import { requireRight } from './boards';
 import { database, schema } from './db';
 import { live } from './live/documents';
 import { namesOn } from './names';
 
 const { happenings } = schema;
-
-const instant = z.coerce.number().int().positive().max(8.64e15);
-
-export const journalQuerySchema = z.object({
-	/** Goes on where the last page ended. */
-	before: z
-		.string()
-		.regex(/^\d{1,15}\.\d{1,15}$/)
-		.optional(),
-	person: z.string().min(1).max(64).optional(),
-	thing: thingSchema.optional(),
-	sheet: z.string().min(1).max(64).optional(),
-	/** Only what happened after, and before, ms since 1970. */
-	from: instant.optional(),
-	until: instant.optional(),
-});
-export type JournalQuery = z.infer<typeof journalQuerySchema>;
-
-export interface JournalPage {
-	/** Newest first. */
-	happenings: Happening[];
-	/** Names of everybody who did something on the board. */
-	people: { id: string; name: string }[];
-	/** Where the next page begins; undefined when there is none. */
-	next: string | undefined;
-	/**
-	 * After how many ms there may be something newer that is saved already; 0 when there is not.
-	 */
-	again: number;
-}
 
 /** Happenings on one page. */
 const PAGE = 300;

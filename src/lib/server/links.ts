@@ -1,5 +1,6 @@
 /** Links and codes through which people come to a board. Of a link only a hash of its token is stored. */
 import { m } from '$lib/messages';
+import type { LinkInfo } from '$core/contract/people';
 import { mayGive } from '$core/access/rights';
 import { type GivenRole, leads, type Role } from '$core/access/roles';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
@@ -69,18 +70,8 @@ export async function createLink(
 	return { id, token, code };
 }
 
-export interface LinkRow {
-	id: string;
-	role: Role;
-	code: string | null;
-	hasPassword: boolean;
-	createdAt: Date;
-	expiresAt: Date | null;
-	people: number;
-}
-
 /** Links of a board that were not withdrawn, with how many people came through each; those who do not lead see their own. */
-export async function linksOf(boardId: string, personId: string): Promise<LinkRow[]> {
+export async function linksOf(boardId: string, personId: string): Promise<LinkInfo[]> {
 	const { role } = await requireRight(boardId, personId, 'share');
 	const rows = await database()
 		.db.select({
@@ -101,7 +92,12 @@ export async function linksOf(boardId: string, personId: string): Promise<LinkRo
 			),
 		)
 		.orderBy(desc(joinLinks.createdAt));
-	return rows.map(({ passwordHash, ...row }) => ({ ...row, hasPassword: passwordHash !== null }));
+	return rows.map(({ passwordHash, createdAt, expiresAt, ...row }) => ({
+		...row,
+		hasPassword: passwordHash !== null,
+		createdAt: createdAt.toISOString(),
+		expiresAt: expiresAt?.toISOString() ?? null,
+	}));
 }
 
 /** A link of the board that the person may change: any for those who lead, their own for others. */

@@ -2,21 +2,13 @@
 import { m } from '$lib/messages';
 import { type BoardPolicy, mayChange, seesNames, type Settings } from '$core/access/rights';
 import { givenOr, type GivenRole, owns, type Role, USUAL_ROLE } from '$core/access/roles';
+import type { Member, People } from '$core/contract/people';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
 import { database, schema } from './db';
 import { forgetVoices, personBehind, speakersOn, type Speaking } from './names';
 
 const { bans, boards, memberships, people } = schema;
-
-export interface Member {
-	id: string;
-	name: string;
-	role: Role;
-	guest: boolean;
-	/** The name behind a voice, for those who are told it. */
-	behind?: string;
-}
 
 /** Everybody who belongs to a board, in the order in which they came; voices in the order of their names. */
 export async function membersOf(boardId: string, personId: string): Promise<Member[]> {
@@ -91,14 +83,8 @@ export async function sendOut(boardId: string, personId: string, shown: string, 
 	});
 }
 
-export interface Banned {
-	id: string;
-	name: string;
-	at: Date;
-}
-
 /** Who may not come back. */
-export async function bannedFrom(boardId: string, personId: string): Promise<Banned[]> {
+export async function bannedFrom(boardId: string, personId: string): Promise<People['banned']> {
 	const { role, policy } = await requireRight(boardId, personId, 'lead');
 	const rows = await database()
 		.db.select({ id: people.id, name: people.name, at: bans.at })
@@ -106,7 +92,11 @@ export async function bannedFrom(boardId: string, personId: string): Promise<Ban
 		.innerJoin(people, eq(people.id, bans.personId))
 		.where(eq(bans.boardId, boardId))
 		.orderBy(asc(bans.at));
-	return rows.map((row) => (seesNames(role, policy) ? row : { ...row, name: m.voice_earlier() }));
+	return rows.map(({ id, name, at }) => ({
+		id,
+		name: seesNames(role, policy) ? name : m.voice_earlier(),
+		at: at.toISOString(),
+	}));
 }
 
 /** Lets somebody in again who was banned, as what they were. */

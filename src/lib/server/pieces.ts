@@ -1,11 +1,13 @@
 /** Drawers: pieces kept for oneself, for a project or for everybody on the installation. */
 import { isPicture } from '$core/board/kinds/guards';
+import type { newPieceSchema } from '$core/contract/drawer';
 import { mayFill } from '$core/access/projects';
 import { stepSchema } from '$core/meeting/steps';
 import type { Piece, PieceContent, Scope } from '$core/templates/piece';
 import { m } from '$lib/messages';
 import { and, asc, count, eq, inArray, or } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
+import type { z } from 'zod';
 import type { Person } from './auth';
 import { Refused, requireRight } from './boards';
 import { database, schema } from './db';
@@ -74,15 +76,6 @@ async function noteFiles(pieceId: string, { objects }: PieceContent): Promise<vo
 	if (known.length > 0) await db.insert(pieceFiles).values(known.map(({ hash }) => ({ pieceId, hash })));
 }
 
-export interface NewPiece {
-	name: string;
-	scope: Scope;
-	projectId?: string | undefined;
-	/** The board that it was taken from: its pictures must be ones that the person may take out. */
-	board: string;
-	content: PieceContent;
-}
-
 /** Throws Refused when pictures in a piece are not on the board that it was taken from. */
 async function requireFiles(board: string, { objects }: PieceContent): Promise<void> {
 	const wanted = [...new Set(objects.flatMap((object) => (isPicture(object) ? object.file : [])))];
@@ -95,7 +88,7 @@ async function requireFiles(board: string, { objects }: PieceContent): Promise<v
 }
 
 /** Puts a piece into a drawer. Returns its id. */
-export async function keepPiece(person: Person, piece: NewPiece): Promise<string> {
+export async function keepPiece(person: Person, piece: z.output<typeof newPieceSchema>): Promise<string> {
 	if (person.guest) throw new Refused(m.error_account());
 	await requireRight(piece.board, person.id, 'export');
 	await requireFiles(piece.board, piece.content);

@@ -5,6 +5,7 @@ import { removeObjects } from '$core/board/edits';
 import { BoardModel } from '$core/board/model';
 import { NOD } from '$core/board/nods';
 import { readParking, removeParked } from '$core/meeting/parking';
+import type { Rehearsal } from '$core/contract/session';
 import { Team } from '$lib/rehearsal/team';
 import { m } from '$lib/messages';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -21,15 +22,6 @@ const { happenings, joinLinks, memberships, people, rehearsals } = schema;
 
 /** Teams that this server runs, by board. */
 const teams = (): Map<string, Team> => once('rehearsal-teams', () => new Map<string, Team>());
-
-export interface Rehearsal {
-	isOn: boolean;
-	/** Whether the team acts on this server; after it was started anew there is only what they left. */
-	isActing: boolean;
-	isPaused: boolean;
-	speed: number;
-	people: number;
-}
 
 async function linkOf(boardId: string): Promise<string | undefined> {
 	const [row] = await database()

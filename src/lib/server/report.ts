@@ -1,13 +1,21 @@
 /** The report of a session: written by itself, edited before it goes out, taken out as Markdown and PDF. */
 import { isConnector, isField, isTheme } from '$core/board/kinds/guards';
-import { LARGEST_PNG, exportBoard } from './export';
+import { LARGEST_PNG } from '$core/formats/png-file';
+import { exportBoard } from './export';
 import { leads } from '$core/access/roles';
+import { addressOf } from '$core/contract/endpoint';
+import {
+	pictureSchema,
+	reportPicture as reportPictureEndpoint,
+	type PictureOf,
+	type ShownReport,
+} from '$core/contract/report';
 import { buildReport, type ReportWords } from '$core/report/build';
 import { reportSchema, type Report } from '$core/report/document';
 import { readParking } from '$core/meeting/parking';
 import { readSession } from '$core/meeting/runsheet';
 import { MARK } from '$core/rehearsal/habits';
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import { unionOf } from '$core/geometry/box';
 import { agreementWords, methodName, optionName, otherRules, scaleEnds, scoreWords } from '$lib/words/votes';
 import { lengthWords } from '$lib/words/length';
@@ -91,16 +99,7 @@ const WORDS: ReportWords = {
 
 /** Where the picture of a field is found. */
 const picturePath = (boardId: string, what: PictureOf): string =>
-	`/api/boards/${encodeURIComponent(boardId)}/report/picture?${new URLSearchParams(what).toString()}`;
-
-/** A field with what lies in it, or all themes of a sheet. */
-export type PictureOf = { field: string } | { themes: string };
-
-/** What a picture's address asks for; undefined where it asks for nothing of ours. */
-export function pictureAsked(query: URLSearchParams): PictureOf | undefined {
-	const [field, themes] = [query.get('field'), query.get('themes')];
-	return field ? { field } : themes ? { themes } : undefined;
-}
+	addressOf(reportPictureEndpoint, { id: boardId }, what);
 
 /** Those who were on the board, but those who only looked. */
 async function tookPart(boardId: string): Promise<string[]> {
@@ -142,13 +141,6 @@ async function write(boardId: string, personId: string): Promise<Report> {
 			WORDS,
 		),
 	);
-}
-
-export interface ShownReport {
-	report: Report;
-	/** 0 for one that nobody has edited yet. */
-	revision: number;
-	mayEdit: boolean;
 }
 
 export async function reportFor(boardId: string, personId: string): Promise<ShownReport> {
@@ -214,7 +206,8 @@ export async function reportPicture(boardId: string, what: PictureOf): Promise<U
 			}
 		const round = unionOf([...ids].flatMap((id) => model.boundsOf(id) ?? []))!;
 		const longest = Math.max(round.w, round.h, 1);
-		const { body } = await exportBoard(model, {
+		const { body } = await exportBoard({
+			model,
 			format: 'png',
 			title: '',
 			boardId,
@@ -232,7 +225,8 @@ export async function picturesIn(boardId: string, report: Report): Promise<Map<s
 	for (const block of report.content) {
 		if (block.type !== 'image') continue;
 		const { src } = block.attrs;
-		const what = pictureAsked(new URLSearchParams(src.slice(src.indexOf('?') + 1)));
+		const query = Object.fromEntries(new URLSearchParams(src.slice(src.indexOf('?') + 1)));
+		const { data: what } = pictureSchema.safeParse(query);
 		// Only pictures of this very board: an address that somebody wrote in is not followed.
 		if (!what || src !== picturePath(boardId, what)) continue;
 		try {

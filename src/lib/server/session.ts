@@ -14,9 +14,9 @@ import {
 } from '$core/meeting/running';
 import { takeSeats } from '$core/meeting/rotation';
 import { beginSilence, runOf, silencesIn } from '$core/meeting/silence';
+import type { SessionOrder } from '$core/contract/session';
 import { m } from '$lib/messages';
 import type * as Y from 'yjs';
-import { z } from 'zod';
 import type { Person } from './auth';
 import { Refused, requireRight } from './boards';
 import { live } from './live/documents';
@@ -24,30 +24,8 @@ import { mirrorRule } from './live/session-rule';
 import { reveal } from './live/silence';
 import { runEffects } from './step-effects';
 
-const id = z.string().min(1).max(64);
-
-/** What somebody who leads may ask for. */
-export const orderSchema = z.discriminatedUnion('do', [
-	z.object({ do: z.literal('start'), step: id }),
-	/** `from` is the step that runs as whoever asks sees it. */
-	z.object({ do: z.literal('next'), from: id.optional() }),
-	z.object({ do: z.literal('back'), from: id.optional() }),
-	z.object({ do: z.literal('add'), minutes: z.number().gte(-120).lte(120) }),
-	z.object({ do: z.literal('pause') }),
-	z.object({ do: z.literal('resume') }),
-	z.object({ do: z.literal('stop') }),
-	z.object({ do: z.literal('end') }),
-	/** Takes the proposal for ending on time, or goes back to the lengths that were wished. */
-	z.object({ do: z.literal('shorten') }),
-	z.object({ do: z.literal('as wished') }),
-	z.object({ do: z.literal('reveal'), run: z.string().min(1).max(80), all: z.boolean() }),
-	/** Whether a step's silent notes are revealed with names. */
-	z.object({ do: z.literal('with names'), step: id, withNames: z.boolean() }),
-]);
-export type Order = z.infer<typeof orderSchema>;
-
-/** What changes in the document. Throws RangeError when it cannot be done. */
-function edit(doc: Y.Doc, order: Exclude<Order, { do: 'reveal' }>, now: number): void {
+/** What changes in the document. Throws Fault when it cannot be done. */
+function edit(doc: Y.Doc, order: Exclude<SessionOrder, { do: 'reveal' }>, now: number): void {
 	switch (order.do) {
 		case 'start':
 			return void startStep(doc, order.step, now);
@@ -94,35 +72,28 @@ function beginSilenceOf(doc: Y.Doc, sheetOf: (field: string) => string | undefin
 export async function leadSession(
 	boardId: string,
 	person: Person,
-	order: Order,
+	order: SessionOrder,
 ): Promise<{ revealed: number }> {
 	await requireRight(boardId, person.id, 'lead');
 	if (order.do === 'reveal') return { revealed: await reveal(boardId, order.run, order.all, person.id) };
 	const here = live().present(boardId);
 	const sheets = await live().read(boardId, (model) => (field: string) => model.find(field)?.sheet);
 	const at = Date.now();
-	let before: SessionState;
-	let now: SessionState;
-	try {
-		[before, now] = await live().edit(
-			boardId,
-			'session',
-			(doc) => {
-				const was = readSession(doc);
-				edit(doc, order, at);
-				beginSilenceOf(doc, sheets);
-				// Whoever is here when sheets begin to go round has a seat.
-				if (runningStep(readSession(doc))?.fields) takeSeats(doc, here);
-				const is = readSession(doc);
-				noteEffects(doc, was, is, { by: person.id, name: person.name, at });
-				return [was, is] as const;
-			},
-			person.id,
-		);
-	} catch (reason) {
-		if (reason instanceof RangeError) throw new Refused(m.error_step_gone(), 409);
-		throw reason;
-	}
+	const [before, now] = await live().edit(
+		boardId,
+		'session',
+		(doc) => {
+			const was = readSession(doc);
+			edit(doc, order, at);
+			beginSilenceOf(doc, sheets);
+			// Whoever is here when sheets begin to go round has a seat.
+			if (runningStep(readSession(doc))?.fields) takeSeats(doc, here);
+			const is = readSession(doc);
+			noteEffects(doc, was, is, { by: person.id, name: person.name, at });
+			return [was, is] as const;
+		},
+		person.id,
+	);
 	await live().readLayer(boardId, 'session', (doc) => mirrorRule(doc, boardId, live()));
 	if (before.running?.startedAt === now.running?.startedAt) return { revealed: 0 };
 	// Who watches the document may have written the rule down first and be about to pass it on:

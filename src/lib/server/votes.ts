@@ -1,6 +1,6 @@
 /** Votes: begun and closed by those who lead, ballots counted by the rules of core/decide. The database has the last word on every limit. */
 import { faultOf, isEmpty, mayVote, type Choice, type Fault, type Terms, type Vote } from '$core/decide/vote';
-import type { newVoteSchema, ShownVote, VoteOrder } from '$core/decide/wire';
+import type { CastBallot, newVoteSchema, ShownVote, VoteOrder } from '$core/contract/votes';
 import { wordsOf } from '$core/board/words';
 import { m } from '$lib/messages';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
@@ -75,13 +75,6 @@ const FAULTS: Record<Fault, (terms: Terms) => string> = {
 	scale: () => m.error_ballot(),
 };
 
-/** Whether a ballot was taken, and what stands now. */
-export interface Cast {
-	isTaken: boolean;
-	choice: Choice | undefined;
-	revision: number;
-}
-
 /**
  * Takes somebody's ballot, in place of the one they had. It is taken only if it goes on from the ballot as it stands: an older one that comes
  * late, from another window or sent again, changes nothing. Throws Refused when it is none, or when it is too late.
@@ -91,9 +84,9 @@ export async function castBallot(
 	personId: string,
 	voteId: string,
 	{ choice, basedOn }: { choice: Choice; basedOn: number },
-): Promise<Cast> {
+): Promise<CastBallot> {
 	const { role } = await requireRight(boardId, personId, 'enter');
-	const cast = await database().db.transaction(async (tx): Promise<Cast> => {
+	const cast = await database().db.transaction(async (tx): Promise<CastBallot> => {
 		// Whoever closes it waits for ballots that are being taken, and no ballot comes after it.
 		const [row] = await tx
 			.select()

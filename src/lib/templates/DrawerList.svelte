@@ -6,8 +6,9 @@
 	import Pencil from '@lucide/svelte/icons/pencil';
 	import RefreshCw from '@lucide/svelte/icons/refresh-cw';
 	import Trash from '@lucide/svelte/icons/trash-2';
+	import { onMount } from 'svelte';
 	import type { Board } from '../board/board.svelte';
-	import { messageOf } from '../ui/api';
+	import { messageOf } from '$lib/api/errors';
 	import TitleEntry from '../ui/TitleEntry.svelte';
 	import PiecePicture from './PiecePicture.svelte';
 	import {
@@ -79,13 +80,15 @@
 			await work();
 			await read();
 		});
+	onMount(() =>
+		board.frame.pieces.on((id, at) => {
+			const dropped = pieces.find((each) => each.id === id);
+			if (dropped) void put(dropped, at);
+		}),
+	);
 	/** While a piece is dragged the dialog gives way to the board. */
 	function drag(event: DragEvent, piece: Piece): void {
 		event.dataTransfer?.setData('application/x-wandtafel-piece', piece.id);
-		board.frame.onpiece = (id, at) => {
-			const dropped = pieces.find((each) => each.id === id);
-			if (dropped) void put(dropped, at);
-		};
 		// Hidden at once, the browser would call the dragging off.
 		setTimeout(() => document.body.classList.add('carrying'), 0);
 	}

@@ -1,12 +1,12 @@
 /** What is asked of the server about one's drawer. */
 import { isNote, isPicture } from '$core/board/kinds/guards';
 import { copyOut } from '$core/board/clip';
-import { pieceSchema, type Piece, type PieceContent, type Scope } from '$core/templates/piece';
-import { z } from 'zod';
+import * as contract from '$core/contract/drawer';
+import type { Piece, PieceContent, Scope } from '$core/templates/piece';
+import { call } from '$lib/api/client';
 import type { Board } from '../board/board.svelte';
-import { ask, send } from '../ui/api';
 
-export const drawer = (): Promise<Piece[]> => ask(z.array(pieceSchema), 'GET', '/api/drawer');
+export const drawer = (): Promise<Piece[]> => call(contract.listDrawer, {});
 
 /** What is selected, as it would be kept. */
 export const selectedPiece = (board: Board): PieceContent => ({
@@ -35,17 +35,22 @@ export interface Keeping {
 }
 
 export const keepPiece = (board: Board, piece: Keeping) =>
-	send('POST', '/api/drawer', { ...piece, board: board.room.info.boardId });
+	call(contract.keepPiece, { body: { ...piece, board: board.room.info.boardId } });
 
-export const renamePiece = (id: string, name: string) => send('PATCH', `/api/drawer/${id}`, { name });
+export const renamePiece = (piece: string, name: string) =>
+	call(contract.changePiece, { params: { piece }, body: { name } });
 
-export const replacePiece = (board: Board, id: string, content: PieceContent) =>
-	send('PATCH', `/api/drawer/${id}`, { replace: { board: board.room.info.boardId, content } });
+export const replacePiece = (board: Board, piece: string, content: PieceContent) =>
+	call(contract.changePiece, {
+		params: { piece },
+		body: { replace: { board: board.room.info.boardId, content } },
+	});
 
-export const deletePiece = (id: string) => send('DELETE', `/api/drawer/${id}`);
+export const deletePiece = (piece: string) => call(contract.deletePiece, { params: { piece } });
 
 /** Brings the pictures of a piece onto the board, if it has any. */
 export async function bringPictures(board: Board, piece: Piece): Promise<void> {
-	if (piece.content.objects.some(isPicture))
-		await send('POST', `/api/drawer/${piece.id}`, { board: board.room.info.boardId });
+	if (!piece.content.objects.some(isPicture)) return;
+	const body = { board: board.room.info.boardId };
+	await call(contract.bringPieceFiles, { params: { piece: piece.id }, body });
 }

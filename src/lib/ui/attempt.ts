@@ -1,6 +1,6 @@
 /** Does something that can fail, and says in plain words when it did. */
 import { m } from '$lib/messages';
-import { messageOf } from './api';
+import { messageOf } from '$lib/api/errors';
 import { toaster } from './toaster';
 
 /** Returns whether it worked. */

@@ -2,7 +2,7 @@
 import { strengthOf, type Strength } from '$core/decide/agreement';
 import type { Rule } from '$core/decide/outcome';
 import type { Method, Terms, Voters } from '$core/decide/vote';
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import { m } from '$lib/messages';
 
 const METHODS: Record<Method, { name: () => string; more: () => string }> = {

@@ -6,10 +6,11 @@
 	import { kindWords, lengthWords, STEP_ICONS } from '$lib/frame/session/words';
 	import { m } from '$lib/messages';
 	import Finder from '$lib/templates/Finder.svelte';
-	import { ask, messageOf } from '$lib/ui/api';
+	import { createBoard } from '$core/contract/boards';
+	import { call } from '$lib/api/client';
+	import { messageOf } from '$lib/api/errors';
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
 	import { untrack } from 'svelte';
-	import { z } from 'zod';
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
@@ -41,13 +42,15 @@
 		isBusy = true;
 		problem = '';
 		try {
-			const made = await ask(z.object({ id: z.string() }), 'POST', '/api/boards', {
-				start: 'recipe',
-				recipe: id,
-				question,
-				people,
-				...(length === undefined ? {} : { minutes: length }),
-				...(data.project ? { project: data.project } : {}),
+			const made = await call(createBoard, {
+				body: {
+					start: 'recipe',
+					recipe: id,
+					question,
+					people,
+					...(length === undefined ? {} : { minutes: length }),
+					...(data.project ? { project: data.project } : {}),
+				},
 			});
 			await goto(`/board/${made.id}`);
 		} catch (error) {

@@ -66,7 +66,7 @@ describe('rows and columns', () => {
 		);
 		const actions = holderAt(board, 'actions', ['', 'What', 'Who', 'Until', 'Signed off']);
 		expect(removeTrack(board.editContext, board.model, actions, 'col', 'person')).toBe(false);
-		expect(() => addTrack(board.editContext, board.model, actions, 'col', 'person')).toThrow('form');
+		expect(() => addTrack(board.editContext, board.model, actions, 'col', 'person')).toThrow('fixed tracks');
 	});
 
 	it('get a width by hand; the others keep theirs', () => {

@@ -2,7 +2,8 @@
 import { richFrom, type RichText } from '../../text/rich';
 import { objectsOf, type ObjectMap } from '../document';
 import type { SceneContext } from '../drawing';
-import { EditError, type EditContext, patch, transact } from '../store';
+import { Fault } from '../../fault';
+import { type EditContext, patch, transact } from '../store';
 import type { BoardModel } from '../model';
 import type { BoxValues } from '../objects';
 import { keysAbove, keysAfter, keysBefore } from '../order-keys';
@@ -30,7 +31,7 @@ export type Axis = 'row' | 'col';
 
 function holderOf(model: BoardModel, id: string): Holder {
 	const object = model.find(id);
-	if (!object || !isHolder(object)) throw new EditError('This is no longer on the board.');
+	if (!object || !isHolder(object)) throw new Fault('gone', { what: 'object' });
 	return object as Holder;
 }
 
@@ -61,7 +62,7 @@ const widened = ({ set, box }: Holder, by: number): BoxValues => {
 
 /**
  * Adds a row or column right after another one, before all when `after` is undefined. Returns its id.
- * @throws EditError when the holder has as many as it can take
+ * @throws Fault `too many tracks` when the holder has as many as it can take
  */
 export function addTrack(
 	editContext: EditContext,
@@ -72,9 +73,8 @@ export function addTrack(
 ): string {
 	const holder = holderOf(model, id);
 	const tracks = tracksOf(holder, axis);
-	if (!canChangeTracks(holder, axis)) throw new EditError('Its columns belong to its form.');
-	if (tracks.length >= MOST_TRACKS)
-		throw new EditError(`More than ${MOST_TRACKS} of these is too many to work with.`);
+	if (!canChangeTracks(holder, axis)) throw new Fault('fixed tracks');
+	if (tracks.length >= MOST_TRACKS) throw new Fault('too many tracks', { max: MOST_TRACKS });
 	const index = after === undefined ? -1 : tracks.findIndex((track) => track.id === after);
 	const like = tracks[Math.max(0, index)];
 	const [z] = keysAfter(
@@ -198,7 +198,7 @@ export function fitRows(
 
 /**
  * Sets what is known of an action item; undefined takes it away.
- * @throws EditError when the value is none that such a fact can have
+ * @throws Fault `not a value` when the value is none that such a fact can have
  */
 export function setFact<N extends FactName>(
 	editContext: EditContext,
@@ -207,7 +207,7 @@ export function setFact<N extends FactName>(
 	name: N,
 	value: Facts[N],
 ): void {
-	if (value !== undefined && !isFact(name, value)) throw new EditError('This cannot be understood.');
+	if (value !== undefined && !isFact(name, value)) throw new Fault('not a value');
 	edit(editContext, id, (map) => {
 		if (value === undefined) map.delete(factKey(row, name));
 		else map.set(factKey(row, name), value);

@@ -1,7 +1,7 @@
 /** Pictures as painters need them: loaded when they are first seen, in a width that suits, and kept a while. */
 
-/** Widths that the server has ready, pixels. */
-const WIDTHS = [256, 1024, 2048];
+import { FILE_WIDTHS } from '$core/contract/file-widths';
+
 /** Memory for decoded pictures, bytes; those in use are kept even beyond it. */
 const MOST = 192 * 1024 * 1024;
 /** How long a picture counts as in use after it was painted, ms. */
@@ -38,7 +38,7 @@ export class Images {
 
 	/** The picture as far as it is here; a better one is asked for when it is shown larger. */
 	get(file: string, pixels: number): ImageBitmap | undefined {
-		const width = WIDTHS.find((each) => each >= pixels * 0.85) ?? WIDTHS.at(-1)!;
+		const width = FILE_WIDTHS.find((each) => each >= pixels * 0.85) ?? FILE_WIDTHS.at(-1)!;
 		const now = performance.now();
 		const held: Held = this.held.get(file) ?? {
 			width: 0,

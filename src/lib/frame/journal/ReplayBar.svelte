@@ -10,7 +10,7 @@
 	import X from '@lucide/svelte/icons/x';
 	import type { Board } from '../../board/board.svelte';
 	import { SPEEDS, type Replay } from '../../board/past/replay.svelte';
-	import { messageOf } from '../../ui/api';
+	import { messageOf } from '$lib/api/errors';
 	import { attempt } from '../../ui/attempt';
 	import { tellRestored } from './requests';
 	import { toaster } from '../../ui/toaster';
@@ -25,7 +25,7 @@
 	const past = $derived(replay.view);
 	const picked = $derived(past?.picked.size ?? 0);
 	const sheets = $derived.by(() => {
-		void past?.version;
+		past?.changes.observe();
 		return past?.model.sheets ?? [];
 	});
 	/** A step of the time with one press, ms of work. */

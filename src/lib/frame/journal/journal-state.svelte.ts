@@ -1,11 +1,12 @@
 /** The journal as one person reads it: what is asked for, what came, and what is new since they were last here. */
+import type { JournalPage } from '$core/contract/journal';
 import type { Happening, Thing } from '$core/journal/happenings';
 import { linesOf, type Line } from '$core/journal/lines';
 import { sinceThen, type Doing } from '$core/journal/since';
 import type { Board } from '../../board/board.svelte';
 import { Replay } from '../../board/past/replay.svelte';
-import { messageOf } from '../../ui/api';
-import { historyOf, journalPage, type JournalPage } from './requests';
+import { messageOf } from '$lib/api/errors';
+import { historyOf, journalPage } from './requests';
 
 /** Times from which on one may read, ms before now; 0 for everything. */
 export const SPANS = [0, 3_600_000, 24 * 3_600_000, 7 * 24 * 3_600_000] as const;
@@ -151,7 +152,7 @@ export class JournalState {
 				this.board.covered = true;
 				this.replay = new Replay(await historyOf(this.board.room.info.boardId), this.board);
 			}
-			this.board.frame.onlook();
+			this.board.frame.showBoard();
 			this.replay.pause();
 			await this.replay.seek(time === undefined ? Infinity : this.replay.timeline.placeOf(time));
 			this.replay.view?.lookAtSomething();
@@ -165,7 +166,7 @@ export class JournalState {
 		this.replay?.destroy();
 		this.replay = undefined;
 		this.board.covered = false;
-		this.board.focus();
+		this.board.focusing.emit();
 	}
 
 	destroy(): void {

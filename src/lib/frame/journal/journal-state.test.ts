@@ -1,10 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { addObject } from '$core/board/edits';
+import type { JournalPage, JournalQuery } from '$core/contract/journal';
 import type { Happening } from '$core/journal/happenings';
 import { noteAt } from '$core/board/testing';
 import { boardInHand } from '../../board/testing';
 import { JournalState } from './journal-state.svelte';
-import type { JournalPage, JournalQuery } from './requests';
 
 const { journalPage } = vi.hoisted(() => ({ journalPage: vi.fn() }));
 vi.mock('./requests', () => ({ journalPage, historyOf: vi.fn() }));

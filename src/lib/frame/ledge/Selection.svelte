@@ -24,16 +24,14 @@
 	const { board, onthemes, onmenu }: Props = $props();
 
 	const objects = $derived.by(() => {
-		void board.room.version;
+		board.room.changes.observe();
 		return board.selected;
 	});
 	/** What properties are shown of: the members of a group in its place. */
 	const parts = $derived.by(() => {
-		void board.room.version;
+		const model = board.room.observed;
 		return objects.flatMap((object) =>
-			isGroup(object)
-				? board.model.membersOf(object.id).flatMap((id) => board.model.find(id) ?? [])
-				: [object],
+			isGroup(object) ? model.membersOf(object.id).flatMap((id) => model.find(id) ?? []) : [object],
 		);
 	});
 	const first = $derived(objects[0]);

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** More to put on the board: holders, pictures, marks. */
-	import { PATH_DATA } from '$core/board/kinds/mark';
+	import { findPictograms, type FoundPictogram } from '$core/contract/drawer';
 	import { HOLDERS } from '$core/board/holders/forms';
 	import { m } from '$lib/messages';
 	import Archive from '@lucide/svelte/icons/archive';
@@ -8,22 +8,19 @@
 	import Camera from '@lucide/svelte/icons/camera';
 	import Image from '@lucide/svelte/icons/image';
 	import Plus from '@lucide/svelte/icons/plus';
-	import { z } from 'zod';
 	import type { Board } from '../../board/board.svelte';
 	import { markSelection, type Chosen } from '../../board/holders';
 	import { addPictures, chooseFiles } from '../../board/pictures';
-	import { ask, messageOf } from '../../ui/api';
+	import { call } from '$lib/api/client';
+	import { messageOf } from '$lib/api/errors';
 	import { iconOf, kindName } from '$lib/kinds-ui';
 	import Pop from '../../ui/Pop.svelte';
 
 	const { board }: { board: Board } = $props();
 
-	const foundSchema = z.array(
-		z.object({ name: z.string(), label: z.string(), d: z.string().regex(PATH_DATA), solid: z.boolean() }),
-	);
 	const isTaken = $derived(board.tool === 'holder' || board.tool === 'mark');
 	let words = $state('');
-	let found = $state.raw<z.infer<typeof foundSchema>>([]);
+	let found = $state.raw<FoundPictogram[]>([]);
 	let problem = $state('');
 	/** Counts the questions, so that a late answer does not replace a newer one. */
 	let asked = 0;
@@ -39,11 +36,7 @@
 
 	async function look(wanted: string, turn: number): Promise<void> {
 		try {
-			const answer = await ask(
-				foundSchema,
-				'GET',
-				`/api/marks?${new URLSearchParams({ find: wanted, most: '84' })}`,
-			);
+			const answer = await call(findPictograms, { query: { find: wanted, max: 84 } });
 			if (turn !== asked) return;
 			found = answer;
 			problem = answer.length === 0 ? m.marks_none() : '';
@@ -54,7 +47,7 @@
 
 	function lookUp(what: 'templates' | 'drawer'): void {
 		board.shelf = false;
-		board.frame.ask(what);
+		board.frame.openDialog(what);
 	}
 
 	function takeHolder(kind: (typeof HOLDERS)[number]): void {
@@ -117,7 +110,7 @@
 				class="button"
 				onclick={() => {
 					board.shelf = false;
-					board.frame.ask('camera');
+					board.frame.openDialog('camera');
 				}}><Camera size={17} />{m.picture_camera()}</button
 			>
 		</div>

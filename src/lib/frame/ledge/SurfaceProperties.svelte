@@ -15,8 +15,7 @@
 	let all = $state(false);
 
 	const sheet = $derived.by(() => {
-		void board.room.version;
-		return board.model.sheets.find((each) => each.id === board.sheet);
+		return board.room.observed.sheets.find((each) => each.id === board.sheet);
 	});
 	const SURFACE_LABELS: Record<Surface, string> = {
 		slate: m.surface_slate(),

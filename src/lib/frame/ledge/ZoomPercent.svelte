@@ -10,7 +10,7 @@
 	/** A new figure in each frame would have the whole ledge painted anew, and nobody could read it. */
 	const pace = calmly(() => percent);
 	const shown = $derived.by(() => {
-		void pace.version;
+		pace.observe();
 		return untrack(() => percent);
 	});
 </script>

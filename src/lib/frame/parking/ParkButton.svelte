@@ -3,7 +3,7 @@
 	import { m } from '$lib/messages';
 	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
 	import type { Room } from '../../room/room.svelte';
-	import { messageOf } from '../../ui/api';
+	import { messageOf } from '$lib/api/errors';
 	import { parkIt } from './actions';
 
 	const { room }: { room: Room } = $props();

@@ -1,6 +1,8 @@
 /** What is asked of the server about the parking lot. */
-import { send } from '../../ui/api';
+import { orderParking } from '$core/contract/session';
+import { call } from '$lib/api/client';
 
-const path = (boardId: string): string => `/api/boards/${encodeURIComponent(boardId)}/parking`;
-export const parkIt = (boardId: string, text: string) => send('POST', path(boardId), { do: 'park', text });
-export const takeBack = (boardId: string, id: string) => send('POST', path(boardId), { do: 'take back', id });
+export const parkIt = (id: string, text: string) =>
+	call(orderParking, { params: { id }, body: { do: 'park', text } });
+export const takeBack = (id: string, parked: string) =>
+	call(orderParking, { params: { id }, body: { do: 'take back', id: parked } });

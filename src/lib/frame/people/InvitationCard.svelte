@@ -4,7 +4,7 @@
 	import Copy from '@lucide/svelte/icons/copy';
 	import Projector from '@lucide/svelte/icons/projector';
 	import { toaster } from '../../ui/toaster';
-	import type { Invitation } from '../actions';
+	import type { Invitation } from '$core/contract/people';
 	import { codeInParts } from './words';
 
 	interface Props {

@@ -6,7 +6,7 @@
 	import Megaphone from '@lucide/svelte/icons/megaphone';
 	import type { Board } from '../../board/board.svelte';
 	import { toaster } from '../../ui/toaster';
-	import { call, leadView } from '../actions';
+	import { callEverybody, leadView } from '../actions';
 
 	interface Props {
 		board: Board;
@@ -18,7 +18,7 @@
 
 	async function callAll(): Promise<void> {
 		const { x, y, w, h } = seen(board.view, board.size);
-		if (await attempt(call(boardId, board.sheet, [x, y, w, h])))
+		if (await attempt(callEverybody(boardId, board.sheet, [x, y, w, h])))
 			toaster.success({ title: m.called_everyone() });
 	}
 </script>

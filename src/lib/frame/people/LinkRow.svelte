@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A link that still works. */
 	import { m } from '$lib/messages';
-	import type { LinkInfo } from '../actions';
+	import type { LinkInfo } from '$core/contract/people';
 	import { momentWords } from '$lib/words/when';
 	import { codeInParts, roleName } from './words';
 

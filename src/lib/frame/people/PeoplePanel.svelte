@@ -3,7 +3,8 @@
 	import { m } from '$lib/messages';
 	import { goto } from '$app/navigation';
 	import type { Board } from '../../board/board.svelte';
-	import { leave, liftBan, people, type People } from './actions';
+	import type { People } from '$core/contract/people';
+	import { leave, liftBan, people } from './actions';
 	import PolicySettings from './PolicySettings.svelte';
 	import LeadView from './LeadView.svelte';
 	import PersonRow from './PersonRow.svelte';
@@ -14,7 +15,7 @@
 	const boardId = $derived(room.info.boardId);
 	const me = $derived(room.info.person.id);
 
-	let known = $state.raw<People>({ members: [], banned: [] });
+	let known = $state.raw<Omit<People, 'me'>>({ members: [], banned: [] });
 	const here = $derived(new Map(room.people.map((each) => [each.person, each])));
 	const isHere = (id: string): boolean => id === me || here.has(id);
 	const present = $derived(known.members.filter(({ id }) => isHere(id)));

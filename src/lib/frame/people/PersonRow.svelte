@@ -11,7 +11,8 @@
 	import Badge from '../../ui/Badge.svelte';
 	import Pop from '../../ui/Pop.svelte';
 	import { toaster } from '../../ui/toaster';
-	import { changeRole, handOver, sendOut, type Member } from './actions';
+	import type { Member } from '$core/contract/people';
+	import { changeRole, handOver, sendOut } from './actions';
 	import { roleName } from './words';
 
 	interface Props {

@@ -5,10 +5,10 @@
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
 	import { timeWords } from '$lib/words/when';
-	import type { Order } from './actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import { lengthWords } from './words';
 
-	const { room, onlead }: { room: Room; onlead: (order: Order) => void } = $props();
+	const { room, onlead }: { room: Room; onlead: (order: SessionOrder) => void } = $props();
 	const clock = ticking(() => room.now());
 	/** To the minute: nothing here changes faster, and seconds would make it flicker. */
 	const now = $derived(Math.floor(clock.now / 15_000) * 15_000);

@@ -11,9 +11,9 @@
 	import Square from '@lucide/svelte/icons/square';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
-	import type { Order } from './actions';
+	import type { SessionOrder } from '$core/contract/session';
 
-	const { room, onlead }: { room: Room; onlead: (order: Order) => void } = $props();
+	const { room, onlead }: { room: Room; onlead: (order: SessionOrder) => void } = $props();
 	const clock = ticking(() => room.now());
 	const step = $derived(room.step);
 	const running = $derived(room.plan.running);

@@ -8,7 +8,7 @@
 	import Toasts from '../../ui/Toasts.svelte';
 	import PhoneFoot from './PhoneFoot.svelte';
 	import ShowDesk from '../show/ShowDesk.svelte';
-	import type { Order } from './actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import Behind from './Behind.svelte';
 	import { leadOn, tellMessage } from './leading';
 	import PhoneHead from './PhoneHead.svelte';
@@ -17,7 +17,7 @@
 
 	const { room, onboard }: { room: Room; onboard: () => void } = $props();
 	const { votes } = $derived(room);
-	const onlead = (order: Order): Promise<boolean> => leadOn(room.info.boardId, order);
+	const onlead = (order: SessionOrder): Promise<boolean> => leadOn(room.info.boardId, order);
 	// The picture of the next slide is drawn with the board's own type.
 	const faces = loadFaces();
 	onMount(() => room.onMessage((message) => tellMessage(message, undefined, room.info.person.id)));

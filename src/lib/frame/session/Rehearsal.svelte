@@ -3,32 +3,26 @@
 	import { m } from '$lib/messages';
 	import UsersRound from '@lucide/svelte/icons/users-round';
 	import { onMount } from 'svelte';
-	import { z } from 'zod';
 	import type { Room } from '../../room/room.svelte';
-	import { ask, messageOf } from '../../ui/api';
+	import { orderRehearsal, readRehearsal, type Rehearsal, type RehearsalOrder } from '$core/contract/session';
+	import { call } from '$lib/api/client';
+	import { messageOf } from '$lib/api/errors';
 
 	const { room }: { room: Room } = $props();
-	const schema = z.object({
-		isOn: z.boolean(),
-		isActing: z.boolean(),
-		isPaused: z.boolean(),
-		speed: z.number(),
-		people: z.number(),
-	});
-	let known = $state.raw<z.infer<typeof schema> | undefined>();
+	let known = $state.raw<Rehearsal | undefined>();
 	let people = $state(10);
 	let speed = $state(1);
 	let problem = $state('');
 	let isBusy = $state(false);
 	/** Whether it was said that there are real people here. */
 	let wasWarned = $state(false);
-	const path = $derived(`/api/boards/${encodeURIComponent(room.info.boardId)}/rehearsal`);
+	const params = $derived({ id: room.info.boardId });
 
-	async function order(what?: object): Promise<void> {
+	async function order(what?: RehearsalOrder): Promise<void> {
 		isBusy = true;
 		problem = '';
 		try {
-			known = await ask(schema, what ? 'POST' : 'GET', path, what);
+			known = await (what ? call(orderRehearsal, { params, body: what }) : call(readRehearsal, { params }));
 			speed = known.speed;
 			wasWarned = false;
 		} catch (error) {

@@ -9,7 +9,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import { keepPiece, recipeFrom } from '../../templates/drawer';
 	import { toaster } from '../../ui/toaster';
-	import type { Order } from './actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import Ahead from './Ahead.svelte';
 	import Behind from './Behind.svelte';
 	import Rehearsal from './Rehearsal.svelte';
@@ -22,7 +22,7 @@
 
 	interface Props {
 		board: Board;
-		onlead: (order: Order) => void;
+		onlead: (order: SessionOrder) => void;
 	}
 	const { board, onlead }: Props = $props();
 	const { room } = $derived(board);
@@ -84,7 +84,7 @@
 					class="icon-button"
 					aria-label={m.balance()}
 					title={`${m.balance()} (B)`}
-					onclick={() => board.frame.ask('balance')}><Scale size={15} /></button
+					onclick={() => board.frame.openDialog('balance')}><Scale size={15} /></button
 				>
 				<a
 					class="icon-button"

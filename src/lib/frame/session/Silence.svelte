@@ -6,11 +6,12 @@
 	import PartyPopper from '@lucide/svelte/icons/eye';
 	import { untrack } from 'svelte';
 	import type { Room } from '../../room/room.svelte';
-	import { waitingNotes, type Order, type WriterCount } from './actions';
+	import type { SessionOrder, WriterCount } from '$core/contract/session';
+	import { waitingNotes } from './actions';
 
 	interface Props {
 		room: Room;
-		onlead: (order: Order) => void;
+		onlead: (order: SessionOrder) => void;
 	}
 	const { room, onlead }: Props = $props();
 	let writers = $state.raw<WriterCount[]>([]);

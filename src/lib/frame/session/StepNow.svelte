@@ -2,12 +2,12 @@
 	/** The running step for those who are in it: its clock, what people read, and for those who lead their notes and the reveal. */
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
-	import type { Order } from './actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import Clock from './Clock.svelte';
 	import Silence from './Silence.svelte';
 	import { mayWords } from './words';
 
-	const { room, onlead }: { room: Room; onlead: (order: Order) => void } = $props();
+	const { room, onlead }: { room: Room; onlead: (order: SessionOrder) => void } = $props();
 	const step = $derived(room.step);
 	const aside = $derived(step && room.backstage?.asideOf(step.id));
 </script>

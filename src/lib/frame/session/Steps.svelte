@@ -16,11 +16,11 @@
 	import { tick } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
 	import { toaster } from '../../ui/toaster';
-	import type { Order } from './actions';
+	import type { SessionOrder } from '$core/contract/session';
 	import StepForm from './StepForm.svelte';
 	import { kindWords, lengthWords, STEP_ICONS, USUAL_MAY } from './words';
 
-	const { board, onlead }: { board: Board; onlead: (order: Order) => void } = $props();
+	const { board, onlead }: { board: Board; onlead: (order: SessionOrder) => void } = $props();
 	const { room } = $derived(board);
 	const DRAGGED = 'application/x-wandtafel-step';
 	let opened = $state<string | undefined>();

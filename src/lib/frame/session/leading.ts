@@ -1,13 +1,14 @@
 /** Leading from the desk and from a phone: orders with what they tell, and what the server tells those who lead. */
-import type { ServerMessage } from '../../room/server-messages';
+import type { ServerMessage } from '$core/contract/server-messages';
 import { m } from '$lib/messages';
 import { momentWords } from '$lib/words/when';
 import { attempt } from '../../ui/attempt';
 import { toaster } from '../../ui/toaster';
-import { lead, type Order } from './actions';
+import type { SessionOrder } from '$core/contract/session';
+import { lead } from './actions';
 
 /** Leads the session, and says what came of it. */
-export const leadOn = (boardId: string, order: Order): Promise<boolean> =>
+export const leadOn = (boardId: string, order: SessionOrder): Promise<boolean> =>
 	attempt(
 		lead(boardId, order).then((count) => {
 			if (count > 0) toaster.success({ title: m.revealed_count({ count }) });
@@ -42,3 +43,10 @@ export function tellMessage(message: ServerMessage, onsheet?: (sheet: string) =>
 		description: message.name ? m.late_notes_of({ name: message.name }) : m.late_notes_more(),
 	});
 }
+
+/** Says that the server does not take in what was done. */
+export const tellRefused = (why: 'full' | 'hurried'): void =>
+	void toaster.error({
+		title: why === 'full' ? m.board_full() : m.too_fast(),
+		description: why === 'full' ? m.board_full_more() : m.too_fast_more(),
+	});

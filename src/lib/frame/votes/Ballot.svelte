@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** One's ballot as a list: dots, an order, or ratings, by button, by key and for screen readers. The same on a phone and on the desk. */
 	import { dotsLeft, isEmpty, placed, rated, withDot, withoutDot, type Choice } from '$core/decide/vote';
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronUp from '@lucide/svelte/icons/chevron-up';

@@ -5,7 +5,7 @@
 	import { m } from '$lib/messages';
 	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
-	import { messageOf } from '../../ui/api';
+	import { messageOf } from '$lib/api/errors';
 	import { likelySource, objectsFor, SOURCES, type Source } from './sources';
 	import { methodMore, methodName, votersName } from '$lib/words/votes';
 
@@ -40,7 +40,7 @@
 	let isBusy = $state(false);
 
 	const objects = $derived.by(() => {
-		void room.version;
+		room.changes.observe();
 		return objectsFor(board, source, asked);
 	});
 	// What it is about is in view while one asks.
@@ -51,7 +51,7 @@
 		});
 	});
 	const offered = $derived.by(() => {
-		void room.version;
+		room.changes.observe();
 		return SOURCES.map(({ id, label }) => ({
 			id,
 			label: label(),

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What came of a vote: as a chart, as a table, with ties, turnout, agreement, and what other rules would say. */
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import { m } from '$lib/messages';
 	import ResultChart from './ResultChart.svelte';
 	import { agreementWords, optionName, otherRules, ruleName, scoreWords } from '$lib/words/votes';

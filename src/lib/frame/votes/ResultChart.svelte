@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A vote's result as bars, or as points where it has two scales. The table beside it says the same to screen readers. */
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import {
 		BarController,
 		BarElement,

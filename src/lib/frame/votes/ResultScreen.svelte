@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The whole screen of a phone after a vote: what came of it, until one goes on. */
 	import Toasts from '../../ui/Toasts.svelte';
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import PhoneHead from '../session/PhoneHead.svelte';

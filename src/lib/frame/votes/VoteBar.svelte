@@ -2,7 +2,7 @@
 	/** That a vote is open, what it asks, and what one has left to give: seen while one votes on the board. */
 	import { dotsLeft } from '$core/decide/vote';
 	import { countdown } from '$core/meeting/clock';
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import { m } from '$lib/messages';
 	import ListChecks from '@lucide/svelte/icons/list-checks';
 	import Vote from '@lucide/svelte/icons/vote';

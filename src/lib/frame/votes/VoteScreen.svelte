@@ -2,7 +2,7 @@
 	/** The whole screen of a phone while a vote is open: the question and the ballot, with the board one tap away. */
 	import Toasts from '../../ui/Toasts.svelte';
 	import { countdown } from '$core/meeting/clock';
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';

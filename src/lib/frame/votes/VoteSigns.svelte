@@ -4,7 +4,7 @@
 	 * close it carries the result.
 	 */
 	import { dotsLeft, placed, rated, withDot, withoutDot } from '$core/decide/vote';
-	import type { ShownVote } from '$core/decide/wire';
+	import type { ShownVote } from '$core/contract/votes';
 	import { toBoard } from '$core/geometry/view';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
@@ -29,10 +29,10 @@
 	/** The object whose square of places is open. */
 	let padOf = $state<string | undefined>();
 	const signs = $derived.by(() => {
-		void board.room.version;
+		const model = board.room.observed;
 		return vote.options.flatMap(({ id, text }) => {
-			const object = board.model.find(id);
-			const box = board.model.boundsOf(id);
+			const object = model.find(id);
+			const box = model.boundsOf(id);
 			if (!object || !box || object.sheet !== board.sheet) return [];
 			const x = box.x + box.w;
 			const y = box.y + box.h;

@@ -2,7 +2,7 @@
 	/** The desk's instrument for deciding: the vote that is open, what came of those before, and a new one. */
 	import { layInColumns, layInOrder, layOnMatrix } from '$core/decide/lay-out';
 	import { countdown } from '$core/meeting/clock';
-	import type { ShownVote, VoteOrder } from '$core/decide/wire';
+	import type { ShownVote, VoteOrder } from '$core/contract/votes';
 	import { m } from '$lib/messages';
 	import ChevronLeft from '@lucide/svelte/icons/chevron-left';
 	import Plus from '@lucide/svelte/icons/plus';

@@ -1,7 +1,7 @@
 /** About which objects a vote is: what is selected, what lies in a field, theme headings, all notes, all of what kind. */
 import { traitsOf } from '$core/board/kinds/traits';
 import type { BoardObject } from '$core/board/objects';
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import { m } from '$lib/messages';
 import type { Board } from '../../board/board.svelte';
 import { laidOut } from '../../ui/laid-out';

@@ -1,5 +1,5 @@
 /** What of the votes one person looks at. */
-import type { ShownVote } from '$core/decide/wire';
+import type { ShownVote } from '$core/contract/votes';
 import type { Room } from '../../room/room.svelte';
 
 export class VotesView {

@@ -1,50 +1,39 @@
-/** Pictures and data of a board, from the same primitives as the screen. */
-import { isConnector } from '$core/board/kinds/guards';
-import { m } from '$lib/messages';
+/** Files of a board, from the same primitives as the screen: the machine's part of core/formats. */
 import { renderAsync } from '@resvg/resvg-js';
+import sharp from 'sharp';
 import type { BoardModel } from '$core/board/model';
-import type { BoardObject } from '$core/board/objects';
 import { groundOf } from '$core/board/ground';
 import { pictureOf } from '$core/board/scene';
-import { withContents } from '$core/board/edits';
-import { csvOf } from '$core/formats/csv';
-import { svgOf } from '$core/formats/svg';
-import { roughMeasure, type Face } from '$core/text/fonts';
 import type { Drawing } from '$core/board/drawing';
-import sharp from 'sharp';
+import {
+	exportFormat,
+	type ExportedFile,
+	type ExportFormatName,
+	type ExportInput,
+	type ExportServices,
+} from '$core/formats/exports';
+import { svgOf } from '$core/formats/svg';
+import { roughMeasure } from '$core/text/fonts';
 import { Refused } from '../boards';
 import { readScaled } from '../files/store';
+import { makeArchive } from './archive';
 import { fontCss, outline, serverMeasure } from './fonts';
 
-export const FORMATS = ['png', 'svg', 'csv'] as const;
-export type Format = (typeof FORMATS)[number];
-
-export interface ExportRequest {
-	format: Format;
-	title: string;
+export interface ExportRequest extends ExportInput {
+	format: ExportFormatName;
 	/** The board, for the pictures on it. */
 	boardId: string;
-	/** The sheet to show; data of all sheets is given when left out. */
-	sheet?: string | undefined;
-	/** Only these objects, where given. */
-	ids?: readonly string[] | undefined;
-	/** Pixels a board unit, for PNG. */
-	scale?: number | undefined;
+	/** Whether notes on steps go along that only those see who lead. */
+	withAsides?: boolean;
 }
 
-export interface ExportFile {
+export interface NamedFile extends ExportedFile {
 	name: string;
 	type: string;
-	body: Uint8Array;
-	/** Pixels a board unit, of a PNG. */
-	scale?: number;
 }
 
-/** Longest side of a PNG, pixels. */
-export const LARGEST_PNG = 16_000;
-
 /** A file name that every system takes, from a board's title. */
-export function fileName(title: string, format: string): string {
+export function fileName(title: string, extension: string): string {
 	const safe = title
 		.normalize('NFC')
 		// eslint-disable-next-line no-control-regex
@@ -52,16 +41,8 @@ export function fileName(title: string, format: string): string {
 		.replace(/\s+/g, ' ')
 		.replace(/^[. ]+|[. ]+$/g, '')
 		.slice(0, 80);
-	return `${safe || 'Board'}.${format}`;
+	return `${safe || 'Board'}.${extension}`;
 }
-
-const facesUsed = (items: readonly { items: readonly { type: string; face?: Face }[] }[]): Face[] => {
-	const faces = new Map<string, Face>();
-	for (const drawing of items) {
-		for (const item of drawing.items) if (item.face) faces.set(JSON.stringify(item.face), item.face);
-	}
-	return [...faces.values()];
-};
 
 /** The pictures of a drawing as data. A renderer that knows no WebP gets them as PNG. */
 async function imagesFor(
@@ -87,51 +68,20 @@ async function imagesFor(
 	return images;
 }
 
-function chosen(model: BoardModel, request: ExportRequest): BoardObject[] {
-	if (request.ids) {
-		// What lies in something goes with it, and lines between what goes.
-		const ids = withContents(model, request.ids);
-		for (const id of [...ids])
-			for (const tie of model.tiesOf(id)) {
-				const link = model.find(tie);
-				if (isConnector(link) && link.ends.every((end) => 'point' in end || ids.has(end.object)))
-					ids.add(tie);
-			}
-		return [...model.objects.values()].filter((object) => ids.has(object.id));
-	}
-	return request.sheet === undefined ? [...model.objects.values()] : model.onSheet(request.sheet);
-}
+const servicesFor = ({ boardId, title, withAsides = false }: ExportRequest): ExportServices => ({
+	measure: serverMeasure,
+	fontCss,
+	outline,
+	images: (drawings, backdrop) => imagesFor(boardId, drawings, backdrop),
+	rasterize: async (svg) => (await renderAsync(svg, { font: { loadSystemFonts: false } })).asPng(),
+	archive: () => makeArchive(boardId, title, withAsides),
+});
 
-/** Makes a file. Throws Refused, in words for people, when there is nothing to show or it is too large. */
-export async function exportBoard(model: BoardModel, request: ExportRequest): Promise<ExportFile> {
-	const name = fileName(request.title, request.format);
-	if (request.format === 'csv') {
-		return { name, type: 'text/csv; charset=utf-8', body: Buffer.from(csvOf(model, chosen(model, request))) };
-	}
-	const sheet = model.sheets.find((each) => each.id === request.sheet) ?? model.sheets[0];
-	const objects = chosen(model, { ...request, sheet: sheet?.id }).filter(
-		(object) => object.sheet === sheet?.id,
-	);
-	const picture = sheet && pictureOf(model, objects, groundOf(sheet), serverMeasure);
-	if (!picture) throw new Refused(m.export_nothing(), 409);
-	const { view, ground, drawings, backdrop } = picture;
-	const images = await imagesFor(request.boardId, drawings, backdrop?.file);
-	if (request.format === 'svg') {
-		const svg = svgOf(drawings, {
-			view,
-			ground,
-			backdrop,
-			title: request.title,
-			fontCss: fontCss(facesUsed(drawings)),
-			images,
-		});
-		return { name, type: 'image/svg+xml', body: Buffer.from(svg) };
-	}
-	// As large as was asked for, or as large as such a picture can be; which one it is is said.
-	const scale = Math.min(request.scale ?? 1, LARGEST_PNG / Math.max(view.w, view.h));
-	const svg = svgOf(drawings, { view, ground, backdrop, title: request.title, outline, scale, images });
-	const image = await renderAsync(svg, { font: { loadSystemFonts: false } });
-	return { name, type: 'image/png', body: image.asPng(), scale };
+/** Makes a file. Throws Fault when there is nothing to show. */
+export async function exportBoard(request: ExportRequest): Promise<NamedFile> {
+	const { extension, type, make } = exportFormat(request.format);
+	const file = await make(request, servicesFor(request));
+	return { ...file, name: fileName(request.title, extension), type };
 }
 
 /** A small picture of a sheet for lists of boards: everything, without its text's details. */

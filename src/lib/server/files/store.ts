@@ -1,5 +1,6 @@
 /** Files of boards, in PostgreSQL: in chunks, by the hash of their content, so that the same one is kept once. */
 import { m } from '$lib/messages';
+import type { FILE_WIDTHS } from '$core/contract/file-widths';
 import { and, asc, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { Refused } from '../boards';
@@ -9,9 +10,6 @@ import { prepare, scaled, type Prepared } from './prepare';
 const { files, fileChunks, fileVariants, boardFiles } = schema;
 
 const CHUNK = 1024 * 1024;
-/** Widths in which pictures are kept ready, pixels. */
-export const WIDTHS = [256, 1024, 2048] as const;
-
 export interface StoredFile {
 	hash: string;
 	type: string;
@@ -81,7 +79,7 @@ export async function readFile(boardId: string, hash: string): Promise<Prepared>
 export async function readScaled(
 	boardId: string,
 	hash: string,
-	width: (typeof WIDTHS)[number],
+	width: (typeof FILE_WIDTHS)[number],
 ): Promise<Buffer> {
 	const { db } = database();
 	const [kept] = await db

@@ -1,4 +1,5 @@
 /** Bringing a connection in line with what its person may do now. */
+import { asText } from '$core/contract/server-messages';
 import type { Connection } from '@hocuspocus/server';
 import { TO_READ, TO_WRITE, type Layer } from '$core/access/layers';
 import { type BoardPolicy, may } from '$core/access/rights';
@@ -47,6 +48,5 @@ export function align(connection: Connection, layer: Layer, now: Now | undefined
 	context.gate.setSpeaker(context.boardId!, speaker);
 	context.gate.setTalk(context.boardId!, may(role, 'talk', policy));
 	connection.readOnly = !mayWrite(layer, role, policy);
-	if (layer === 'stage')
-		connection.sendStateless(JSON.stringify({ is: 'rights', role, policy, person: speaker.id }));
+	if (layer === 'stage') connection.sendStateless(asText({ is: 'rights', role, policy, person: speaker.id }));
 }

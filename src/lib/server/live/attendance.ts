@@ -4,6 +4,7 @@
  */
 import type { Connection, Document } from '@hocuspocus/server';
 import type { Layer } from '$core/access/layers';
+import type { ServerMessage } from '$core/contract/server-messages';
 import { leads } from '$core/access/roles';
 import { log } from '../log';
 import { speakingOn } from '../members';
@@ -12,14 +13,14 @@ import { endConnection } from './ending';
 import { CLOSE } from './gate';
 import { documentName, parseName } from './names';
 import type { Context } from './origins';
-import type { ServerMessage } from './relay';
+import type { ClusterMessage } from './relay';
 
 export class Attendance {
 	constructor(
 		/** The live documents of this server. */
 		private readonly documents: () => ReadonlyMap<string, Document>,
-		/** Passes a word on to the other servers. */
-		private readonly pass: (boardId: string, word: ServerMessage) => void,
+		/** Passes a message on to the other servers. */
+		private readonly pass: (boardId: string, message: ClusterMessage) => void,
 	) {}
 
 	/** Ends all connections to a board. */
@@ -41,48 +42,49 @@ export class Attendance {
 	}
 
 	/** Tells everybody who has a board open something beside the documents. */
-	tellAll(boardId: string, word: object): void {
-		void this.say(boardId, { do: 'tell', word });
+	tellAll(boardId: string, message: ServerMessage): void {
+		void this.say(boardId, { do: 'tell', message });
 	}
 
 	/** Tells those who lead something, wherever they have the board open. */
-	tellLeads(boardId: string, word: object): void {
-		void this.say(boardId, { do: 'tell', word, onlyLeads: true });
+	tellLeads(boardId: string, message: ServerMessage): void {
+		void this.say(boardId, { do: 'tell', message, onlyLeads: true });
 	}
 
 	/**
 	 * Tells one person something, by the id under which they go on the board, in all their windows.
 	 */
-	tellOne(boardId: string, speaker: string, word: object): void {
-		void this.say(boardId, { do: 'tell', word, only: speaker });
+	tellOne(boardId: string, speaker: string, message: ServerMessage): void {
+		void this.say(boardId, { do: 'tell', message, only: speaker });
 	}
 
 	/** What another server says. */
-	hear(boardId: string, word: ServerMessage): void {
-		this.act(boardId, word).catch((error: unknown) =>
+	hear(boardId: string, message: ClusterMessage): void {
+		this.act(boardId, message).catch((error: unknown) =>
 			log.error({ err: error, board: boardId }, 'rights that changed on another server could not be read'),
 		);
 	}
 
-	private say(boardId: string, word: ServerMessage): Promise<void> {
-		this.pass(boardId, word);
-		return this.act(boardId, word);
+	private say(boardId: string, message: ClusterMessage): Promise<void> {
+		this.pass(boardId, message);
+		return this.act(boardId, message);
 	}
 
-	private async act(boardId: string, word: ServerMessage): Promise<void> {
-		switch (word.do) {
+	private async act(boardId: string, message: ClusterMessage): Promise<void> {
+		switch (message.do) {
 			case 'cut off':
 				for (const { connection } of this.connectionsTo(boardId))
 					endConnection(connection.webSocket, CLOSE.withdrawn, 'access withdrawn');
 				return;
 			case 'tell':
 				for (const connection of this.documents().get(documentName(boardId, 'stage'))?.getConnections() ?? [])
-					if (isFor(word, connection.context as Context)) connection.sendStateless(JSON.stringify(word.word));
+					if (isFor(message, connection.context as Context))
+						connection.sendStateless(JSON.stringify(message.message));
 				return;
 			case 'signed out':
 				for (const document of this.documents().values())
 					for (const { webSocket, context } of document.getConnections())
-						if ((context as Context).person.id === word.person)
+						if ((context as Context).person.id === message.person)
 							endConnection(webSocket, CLOSE.signedOut, 'signed out');
 				return;
 			case 'rights':
@@ -109,6 +111,6 @@ export class Attendance {
 }
 
 const isFor = (
-	{ onlyLeads, only }: Extract<ServerMessage, { do: 'tell' }>,
+	{ onlyLeads, only }: Extract<ClusterMessage, { do: 'tell' }>,
 	{ role, speaker }: Context,
 ): boolean => (!onlyLeads || leads(role ?? 'viewer')) && (only === undefined || speaker?.id === only);

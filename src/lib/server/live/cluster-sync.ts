@@ -5,7 +5,7 @@ import * as Y from 'yjs';
 import { database } from '../db';
 import { log } from '../log';
 import { OTHER_SERVER, SERVER } from './origins';
-import { relayFor, type Relay, type ServerMessage } from './relay';
+import { relayFor, type Relay, type ClusterMessage } from './relay';
 import { loadInto } from './store';
 
 export class ClusterSync {
@@ -14,16 +14,16 @@ export class ClusterSync {
 
 	private constructor(
 		private readonly relay: Relay,
-		private readonly onmessage: (board: string, word: ServerMessage) => void,
+		private readonly onmessage: (board: string, message: ClusterMessage) => void,
 	) {}
 
 	/** Undefined where this server is the only one. */
-	static connect(onmessage: (board: string, word: ServerMessage) => void): ClusterSync | undefined {
+	static connect(onmessage: (board: string, message: ClusterMessage) => void): ClusterSync | undefined {
 		const relay = relayFor({
 			update: (name, update) => cluster?.takeIn(name, update),
 			awareness: (name, states) => cluster?.hearAwareness(name, states),
 			who: (name) => cluster?.tellWho(name),
-			word: (board, word) => cluster?.onmessage(board, word),
+			message: (board, message) => cluster?.onmessage(board, message),
 			back: () => void cluster?.catchUpAll(),
 		});
 		const cluster = relay && new ClusterSync(relay, onmessage);
@@ -65,8 +65,8 @@ export class ClusterSync {
 		this.relay.update(name, update);
 	}
 
-	word(board: string, word: ServerMessage): void {
-		this.relay.word(board, word);
+	message(board: string, message: ClusterMessage): void {
+		this.relay.message(board, message);
 	}
 
 	end(): void {

@@ -2,6 +2,7 @@
  * The live documents of this process. Saved means committed: an update is applied, passed on and
  * acknowledged only after it stands in the log.
  */
+import { asText } from '$core/contract/server-messages';
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
 import { BoardModel } from '$core/board/model';
 import type { Layer } from '$core/access/layers';
@@ -55,11 +56,11 @@ export class LiveDocuments {
 	private readonly openListeners = new Set<OpenListener>();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
-	private readonly cluster = ClusterSync.connect((board, word) => this.attendance.hear(board, word));
+	private readonly cluster = ClusterSync.connect((board, message) => this.attendance.hear(board, message));
 	/** Who has which board open. */
 	readonly attendance = new Attendance(
 		() => this.hub.documents,
-		(board, word) => this.cluster?.word(board, word),
+		(board, message) => this.cluster?.message(board, message),
 	);
 
 	constructor() {
@@ -180,7 +181,7 @@ export class LiveDocuments {
 		}
 		if (!this.fullness.takes(connection.document, update, adds)) {
 			metrics().refused.inc({ why: 'full' });
-			connection.sendStateless(JSON.stringify({ is: 'full' }));
+			connection.sendStateless(asText({ is: 'full' }));
 			return;
 		}
 		const check = isNarrowed(name, context) ? checkUpdate(connection.document, update, context) : 'fine';
@@ -216,7 +217,7 @@ export class LiveDocuments {
 			document,
 			named,
 			(work) => this.edit(boardId, layer, work, null, person),
-			(speaker, word) => this.attendance.tellOne(boardId, speaker, word),
+			(speaker, message) => this.attendance.tellOne(boardId, speaker, message),
 			this,
 		);
 		if (watched) this.open.set(name, watched);

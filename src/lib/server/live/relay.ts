@@ -7,19 +7,20 @@
  */
 import { Redis } from 'ioredis';
 import * as decoding from 'lib0/decoding';
+import type { ServerMessage } from '$core/contract/server-messages';
 import * as encoding from 'lib0/encoding';
 import { nanoid } from 'nanoid';
 import { log } from '../log';
 import { once } from '../once';
 import { readSettings } from '../settings';
 
-const KIND = { update: 0, awareness: 1, who: 2, word: 3 } as const;
+const KIND = { update: 0, awareness: 1, who: 2, message: 3 } as const;
 
 /** Something that concerns a board, or a person, on every server. */
-export type ServerMessage =
+export type ClusterMessage =
 	| { do: 'rights' }
 	| { do: 'cut off' }
-	| { do: 'tell'; word: object; onlyLeads?: boolean; only?: string }
+	| { do: 'tell'; message: ServerMessage; onlyLeads?: boolean; only?: string }
 	| { do: 'signed out'; person: string };
 
 export interface RelayCallbacks {
@@ -27,7 +28,7 @@ export interface RelayCallbacks {
 	awareness(document: string, states: Uint8Array): void;
 	/** Another server has just opened a document and asks who is there. */
 	who(document: string): void;
-	word(board: string, word: ServerMessage): void;
+	message(board: string, message: ClusterMessage): void;
 	/** The line was cut and is back: something may have been missed. */
 	back(): void;
 }
@@ -36,7 +37,7 @@ export interface RelayCallbacks {
 const OPEN_TIMEOUT_MS = 1500;
 
 /** What all servers hear that share a Redis and a prefix. */
-const WORDS = 'words';
+const MESSAGES = 'messages';
 
 export class Relay {
 	private readonly me = nanoid(10);
@@ -64,7 +65,7 @@ export class Relay {
 			callbacks.back();
 		});
 		this.in.on('messageBuffer', (_: Buffer, message: Buffer) => this.hear(message));
-		void this.in.subscribe(this.channel(WORDS));
+		void this.in.subscribe(this.channel(MESSAGES));
 	}
 
 	/** Whether what happens here reaches the others now. */
@@ -101,8 +102,10 @@ export class Relay {
 		this.tell(document, KIND.who, document, () => undefined);
 	}
 
-	word(board: string, word: ServerMessage): void {
-		this.tell(WORDS, KIND.word, board, (encoder) => encoding.writeVarString(encoder, JSON.stringify(word)));
+	message(board: string, message: ClusterMessage): void {
+		this.tell(MESSAGES, KIND.message, board, (encoder) =>
+			encoding.writeVarString(encoder, JSON.stringify(message)),
+		);
 	}
 
 	end(): void {
@@ -138,8 +141,8 @@ export class Relay {
 			if (kind === KIND.update) this.callbacks.update(about, decoding.readVarUint8Array(decoder));
 			else if (kind === KIND.awareness) this.callbacks.awareness(about, decoding.readVarUint8Array(decoder));
 			else if (kind === KIND.who) this.callbacks.who(about);
-			else if (kind === KIND.word)
-				this.callbacks.word(about, JSON.parse(decoding.readVarString(decoder)) as ServerMessage);
+			else if (kind === KIND.message)
+				this.callbacks.message(about, JSON.parse(decoding.readVarString(decoder)) as ClusterMessage);
 		} catch (error) {
 			log.error({ err: error }, 'what another server passed on could not be taken in');
 		}

@@ -1,4 +1,5 @@
 /** Silent notes on their way onto the board when they are revealed, and how many wait. */
+import type { WriterCount } from '$core/contract/session';
 import { openSilence, silencesIn } from '$core/meeting/silence';
 import { readSession, revealsNames } from '$core/meeting/runsheet';
 import { eq } from 'drizzle-orm';
@@ -43,13 +44,6 @@ export async function reveal(boardId: string, run: string, all: boolean, personI
 		count += carry(docs.get(stage)!, due, as);
 		return count;
 	});
-}
-
-export interface WriterCount {
-	id: string;
-	name: string;
-	/** Notes that wait to be revealed. */
-	waiting: number;
 }
 
 /** How many notes of each writer wait. The caller checks who asks; they must lead. */

@@ -1,4 +1,5 @@
 /** What the server does with a live document by itself while it is open: rules it keeps, places it finds, numbers it gives. */
+import type { ServerMessage } from '$core/contract/server-messages';
 import { BoardModel } from '$core/board/model';
 import type * as Y from 'yjs';
 import { readyNotes } from '../themes/service';
@@ -30,7 +31,7 @@ export function watchDocument(
 	/**
 	 * Tells one person something beside the documents, by the id under which they go on the board.
 	 */
-	tell: (speaker: string, word: object) => void,
+	tell: (speaker: string, message: ServerMessage) => void,
 	documents: LiveDocuments,
 ): Watched | undefined {
 	if (layer === 'talk') {

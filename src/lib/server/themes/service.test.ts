@@ -3,7 +3,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { addObjects, moveObjects, setText } from '$core/board/edits';
 import { noteAt, shapeAt, testBoard } from '$core/board/testing';
 import { encode, sort } from './encoder';
-import { MOST_NOTES, NoEncoder, proposeThemes, readyNotes } from './service';
+import { MAX_NOTES } from '$core/contract/themes';
+import { NoEncoder, proposeThemes, readyNotes } from './service';
 
 vi.mock('./encoder', () => ({ encode: vi.fn(() => Promise.resolve([])), sort: vi.fn() }));
 const asked = vi.mocked(encode);
@@ -36,7 +37,7 @@ describe('notes that were written', () => {
 		const ids = addObjects(
 			editContext,
 			model,
-			Array.from({ length: MOST_NOTES + 1 }, (_, i) => noteAt(sheet, i * 200, 0, `Note ${i}`)),
+			Array.from({ length: MAX_NOTES + 1 }, (_, i) => noteAt(sheet, i * 200, 0, `Note ${i}`)),
 		);
 		readyNotes(model);
 		moveObjects(editContext, model, ids.slice(0, 3), 10, 0);

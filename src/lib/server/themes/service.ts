@@ -2,17 +2,10 @@
 import { isNote } from '$core/board/kinds/guards';
 import type { BoardModel } from '$core/board/model';
 import { plainText } from '$core/text/rich';
-import type { NoteText, ThemeProposal } from '$core/themes';
+import { MAX_NOTES, type Proposal } from '$core/contract/themes';
+import type { NoteText } from '$core/themes';
 import { log } from '../log';
 import { encode, sort } from './encoder';
-
-export interface ThemesResult extends ThemeProposal {
-	/** False when words alone decided. */
-	meaning: boolean;
-}
-
-/** Notes beyond this number are too many to sort at once. */
-export const MOST_NOTES = 2000;
 
 /** How often the encoder is tried before it counts as failed, and the wait in between, ms. */
 const TRIES = 3;
@@ -43,7 +36,7 @@ async function vectorsOf(texts: readonly string[]): Promise<Float32Array[]> {
 export async function proposeThemes(
 	notes: NoteText[],
 	{ count, wordsOnly = false }: { count?: number | undefined; wordsOnly?: boolean | undefined } = {},
-): Promise<ThemesResult> {
+): Promise<Proposal> {
 	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
 	return { ...(await sort(notes, vectors, count)), meaning: vectors !== undefined };
 }
@@ -89,6 +82,6 @@ export function readyNotes(model: BoardModel): () => void {
 
 function hasTooMany(model: BoardModel): boolean {
 	let count = 0;
-	for (const { kind } of model.objects.values()) if (isNote({ kind }) && ++count > MOST_NOTES) return true;
+	for (const { kind } of model.objects.values()) if (isNote({ kind }) && ++count > MAX_NOTES) return true;
 	return false;
 }

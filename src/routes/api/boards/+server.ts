@@ -1,35 +1,16 @@
-import { json } from '@sveltejs/kit';
+import type { z } from 'zod';
+import { createBoard, type newBoardSchema } from '$core/contract/boards';
 import { recipeOf } from '$core/templates';
-import { Refused } from '$lib/server/boards';
-import { body, route } from '$lib/server/http';
-import { moveBoard } from '$lib/server/projects';
-import { pieceFor } from '$lib/server/pieces';
-import { makeBlank, makeFromPiece, makeFromRecipe } from '$lib/server/new-board';
 import { m } from '$lib/messages';
-import { z } from 'zod';
-
-/** The project to put it into. */
-const project = z.string().min(1).max(64).optional();
-const schema = z.discriminatedUnion('start', [
-	z.object({ start: z.literal('blank'), project }),
-	z.object({
-		start: z.literal('recipe'),
-		recipe: z.string().min(1).max(64),
-		question: z.string().max(200).default(''),
-		people: z.number().int().gte(1).lte(200).default(8),
-		/** How long the session is to take; as long as the recipe usually does where nothing is said. */
-		minutes: z
-			.number()
-			.gte(2)
-			.lte(24 * 60)
-			.optional(),
-		project,
-	}),
-]);
+import { Refused } from '$lib/server/boards';
+import { handle } from '$lib/server/http';
+import { makeBlank, makeFromPiece, makeFromRecipe } from '$lib/server/new-board';
+import { pieceFor } from '$lib/server/pieces';
+import { moveBoard } from '$lib/server/projects';
 
 async function make(
 	person: Parameters<typeof makeBlank>[0],
-	request: z.output<typeof schema>,
+	request: z.output<typeof newBoardSchema>,
 ): Promise<string> {
 	const sheet = m.sheet_number({ number: 1 });
 	if (request.start === 'blank') return makeBlank(person, { title: m.new_board(), sheet });
@@ -51,10 +32,9 @@ async function make(
 	});
 }
 
-export const POST = route(async (event, person) => {
-	const request = await body(event, schema);
+export const POST = handle(createBoard, async ({ person, body: request }) => {
 	if (person.guest) throw new Refused(m.error_account());
 	const id = await make(person, request);
 	if (request.project) await moveBoard(id, person.id, request.project);
-	return json({ id }, { status: 201 });
+	return { id };
 });

@@ -1,18 +1,14 @@
-import { json } from '@sveltejs/kit';
-import { Refused } from '$lib/server/boards';
-import { body, route } from '$lib/server/http';
-import { makeProject, projectsOf } from '$lib/server/projects';
+import { createProject, listProjects } from '$core/contract/people';
 import { m } from '$lib/messages';
-import { titleSchema } from '$core/boards/title';
+import { Refused } from '$lib/server/boards';
+import { handle } from '$lib/server/http';
+import { makeProject, projectsOf } from '$lib/server/projects';
 
-/** The projects that one belongs to. */
-export const GET = route(async (_, person) =>
-	json((await projectsOf(person.id)).map(({ id, title, role }) => ({ id, title, role }))),
+export const GET = handle(listProjects, async ({ person }) =>
+	(await projectsOf(person.id)).map(({ id, title, role }) => ({ id, title, role })),
 );
 
-/** Makes a project. */
-export const POST = route(async (event, person) => {
-	const { title } = await body(event, titleSchema);
+export const POST = handle(createProject, async ({ person, body }) => {
 	if (person.guest) throw new Refused(m.error_account());
-	return json({ id: await makeProject(person.id, title) }, { status: 201 });
+	return { id: await makeProject(person.id, body.title) };
 });

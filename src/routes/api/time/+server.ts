@@ -1,6 +1,9 @@
 import { json } from '@sveltejs/kit';
-import type { RequestHandler } from './$types';
+import type { readTime } from '$core/contract/session';
+import type { Answered } from '$core/contract/endpoint';
 
-/** The server's time, ms: the one clock of a session. Also says that the server answers. */
-export const GET: RequestHandler = () =>
-	json({ now: Date.now() }, { headers: { 'cache-control': 'no-store' } });
+/** Asked by everybody, also by those who are not signed in. */
+export const GET = (): Response => {
+	const answer: Answered<typeof readTime, never> = { now: Date.now() };
+	return json(answer, { headers: { 'cache-control': 'no-store' } });
+};

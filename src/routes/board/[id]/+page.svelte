@@ -29,9 +29,9 @@
 		void Room.open(data).then((opened) => {
 			if (isLeft) opened.destroy();
 			else {
-				opened.onrenewed = () => void comeBack();
+				opened.renewed.on(() => void comeBack());
 				// On a phone there may be no board to show it.
-				opened.votes.onrefused = (words) => toaster.error({ title: m.ballot_refused(), description: words });
+				opened.votes.refused.on((words) => toaster.error({ title: m.ballot_refused(), description: words }));
 				opened.onMessage((message) => tellMessage(message, undefined, opened.info.person.id));
 				room = opened;
 			}

@@ -1,28 +1,21 @@
-import { json } from '@sveltejs/kit';
-import { titleSchema } from '$core/boards/title';
-import { GIVEN_ROLES } from '$core/access/roles';
-import { body, route } from '$lib/server/http';
+import { DONE } from '$core/contract/endpoint';
+import { addMember, dissolveProject, renameProject } from '$core/contract/people';
+import { handle } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
-import { addMember, dissolveProject, renameProject } from '$lib/server/projects';
-import { z } from 'zod';
+import * as projects from '$lib/server/projects';
 
-const memberSchema = z.object({ email: z.email().max(200), role: z.enum(GIVEN_ROLES) });
-
-export const PATCH = route(async (event, person) => {
-	const { title } = await body(event, titleSchema);
-	await renameProject(event.params['id']!, person.id, title);
-	return json({ title });
+export const PATCH = handle(renameProject, async ({ person, params, body: { title } }) => {
+	await projects.renameProject(params.id, person.id, title);
+	return { title };
 });
 
-/** Lets somebody in. */
-export const POST = route(async (event, person) => {
-	const { email, role } = await body(event, memberSchema);
-	await addMember(event.params['id']!, person.id, email, role);
-	return json({ done: true }, { status: 201 });
+export const POST = handle(addMember, async ({ person, params, body: { email, role } }) => {
+	await projects.addMember(params.id, person.id, email, role);
+	return DONE;
 });
 
-export const DELETE = route(async (event, person) => {
-	const touched = await dissolveProject(event.params['id']!, person.id);
+export const DELETE = handle(dissolveProject, async ({ person, params }) => {
+	const touched = await projects.dissolveProject(params.id, person.id);
 	await Promise.all(touched.map((board) => live().attendance.refreshRights(board)));
-	return json({ done: true });
+	return DONE;
 });

@@ -3,7 +3,10 @@
 	import { reportSchema, type Report } from '$core/report/document';
 	import { m } from '$lib/messages';
 	import { REPORT_EXTENSIONS } from '$lib/report/extensions';
-	import { ask, messageOf } from '$lib/ui/api';
+	import { addressOf } from '$core/contract/endpoint';
+	import { downloadReport, forgetReport, keepReport, type ReportFormat } from '$core/contract/report';
+	import { call } from '$lib/api/client';
+	import { messageOf } from '$lib/api/errors';
 	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import { Editor } from '@tiptap/core';
@@ -12,12 +15,11 @@
 	import Printer from '@lucide/svelte/icons/printer';
 	import RefreshCw from '@lucide/svelte/icons/refresh-cw';
 	import { onMount, untrack } from 'svelte';
-	import { z } from 'zod';
 	import type { PageProps } from './$types';
 	import { attempt } from '$lib/ui/attempt';
 
 	const { data }: PageProps = $props();
-	const path = $derived(`/api/boards/${encodeURIComponent(data.boardId)}/report`);
+	const params = $derived({ id: data.boardId });
 	let editor = $state.raw<Editor | undefined>();
 	let revision = untrack(() => data.revision);
 	let save = $state<'saved' | 'saving' | 'waiting' | 'failed'>('saved');
@@ -57,9 +59,9 @@
 		save = 'saving';
 		try {
 			const report: Report = reportSchema.parse(editor.getJSON());
-			const { revision: next } = await ask(z.object({ revision: z.number() }), 'PUT', path, {
-				report,
-				basedOn: revision,
+			const { revision: next } = await call(keepReport, {
+				params,
+				body: { report, basedOn: revision },
 			});
 			revision = next;
 			save = 'saved';
@@ -70,13 +72,13 @@
 			return false;
 		}
 	}
-	async function take(format: 'pdf' | 'md'): Promise<void> {
+	async function take(format: ReportFormat): Promise<void> {
 		if (save === 'waiting' && !(await keep())) return;
-		location.href = `${path}?format=${format}`;
+		location.href = addressOf(downloadReport, { ...params, format });
 	}
 	const anew = (): Promise<boolean> =>
 		attempt(async () => {
-			const shown = await ask(z.object({ report: reportSchema, revision: z.number() }), 'DELETE', path);
+			const shown = await call(forgetReport, { params });
 			clearTimeout(timer);
 			revision = shown.revision;
 			editor?.commands.setContent(shown.report, { emitUpdate: false });

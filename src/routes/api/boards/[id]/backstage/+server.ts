@@ -1,23 +1,14 @@
-import { json } from '@sveltejs/kit';
+import { moveBackstage } from '$core/contract/boards';
 import { goingBackstage, putBackstage } from '$core/meeting/backstage';
 import { requireRight } from '$lib/server/boards';
-import { body, route } from '$lib/server/http';
+import { handle } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 import { documentName } from '$lib/server/live/names';
 import { bringOnStage } from '$lib/server/step-effects';
-import { z } from 'zod';
 
-const orderSchema = z.object({
-	do: z.enum(['put', 'bring on']),
-	ids: z.array(z.string().min(1).max(64)).min(1).max(20_000),
-});
-
-/** Puts objects backstage, or brings them on. */
-export const POST = route(async (event, person) => {
-	const id = event.params['id']!;
-	const order = await body(event, orderSchema);
+export const POST = handle(moveBackstage, async ({ person, params: { id }, body: order }) => {
 	await requireRight(id, person.id, 'lead');
-	if (order.do === 'bring on') return json({ count: await bringOnStage(id, person.id, order.ids) });
+	if (order.do === 'bring on') return { count: await bringOnStage(id, person.id, order.ids) };
 	const going = await live().read(id, (model) => goingBackstage(model, order.ids));
 	const [stage, backstage] = [documentName(id, 'stage'), documentName(id, 'backstage')];
 	const count = await live().editTogether(id, [stage, backstage], (docs, as) => {
@@ -25,5 +16,5 @@ export const POST = route(async (event, person) => {
 		as(person.id, () => (moved = putBackstage(docs.get(stage)!, docs.get(backstage)!, going)));
 		return moved;
 	});
-	return json({ count });
+	return { count };
 });

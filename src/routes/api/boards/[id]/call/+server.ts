@@ -1,13 +1,11 @@
-import { json } from '@sveltejs/kit';
-import { callOrderSchema, writeLeader } from '$core/meeting/calls';
+import { callEverybody } from '$core/contract/boards';
+import { DONE } from '$core/contract/endpoint';
+import { writeLeader } from '$core/meeting/calls';
 import { requireRight } from '$lib/server/boards';
-import { body, route } from '$lib/server/http';
+import { handle } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 
-/** Calls everybody to a place, or makes everybody follow one's view, until they are let go. */
-export const POST = route(async (event, person) => {
-	const order = await body(event, callOrderSchema);
-	const id = event.params['id']!;
+export const POST = handle(callEverybody, async ({ person, params: { id }, body: order }) => {
 	await requireRight(id, person.id, 'lead');
 	const by = { id: person.id, name: person.name };
 	if (order.do === 'call') {
@@ -17,5 +15,5 @@ export const POST = route(async (event, person) => {
 		const leader = order.do === 'lead' ? by : undefined;
 		await live().edit(id, 'session', (doc) => writeLeader(doc, leader), person.id);
 	}
-	return json({ done: true });
+	return DONE;
 });

@@ -1,13 +1,14 @@
-import { json } from '@sveltejs/kit';
 import { may } from '$core/access/rights';
+import { checkDoor } from '$core/contract/boards';
 import { membershipOf } from '$lib/server/boards';
-import { route } from '$lib/server/http';
+import { handle } from '$lib/server/http';
 import { isBanned } from '$lib/server/members';
 
-/** Whether the person may come in now: asked now and then by whoever waits before a closed board. */
-export const GET = route(async (event, person) => {
-	const membership = await membershipOf(event.params['id']!, person.id);
+/** Asked now and then by whoever waits before a closed board. */
+export const GET = handle(checkDoor, async ({ person, params }) => {
+	const membership = await membershipOf(params.id, person.id);
 	if (!membership)
-		return json({ door: (await isBanned(event.params['id']!, person.id)) ? 'banned' : 'gone' });
-	return json({ door: may(membership.role, 'enter', membership.policy) ? 'open' : 'closed' });
+		return { door: (await isBanned(params.id, person.id)) ? ('banned' as const) : ('gone' as const) };
+	const { role, policy } = membership;
+	return { door: may(role, 'enter', policy) ? ('open' as const) : ('closed' as const) };
 });

@@ -1,23 +1,11 @@
-import { json } from '@sveltejs/kit';
-import { body, route } from '$lib/server/http';
+import { createLink, listLinks } from '$core/contract/people';
+import { handle } from '$lib/server/http';
 import { invitation } from '$lib/server/invitation';
-import { createLink, linksOf } from '$lib/server/links';
-import { GIVEN_ROLES } from '$core/access/roles';
-import { z } from 'zod';
+import * as links from '$lib/server/links';
 
-/** A link lasts a year at most when it is given an end. */
-const linkRequestSchema = z.object({
-	role: z.enum(GIVEN_ROLES),
-	code: z.boolean().optional(),
-	hours: z.number().min(1).max(8784).optional(),
-	password: z.string().min(4).max(100).optional(),
-});
+export const GET = handle(listLinks, ({ person, params }) => links.linksOf(params.id, person.id));
 
-export const GET = route(async (event, person) => json(await linksOf(event.params['id']!, person.id)));
-
-/** Makes a link. Its address is told once: only a hash of its token is kept. */
-export const POST = route(async (event, person) => {
-	const request = await body(event, linkRequestSchema);
-	const link = await createLink(event.params['id']!, person.id, request);
-	return json(await invitation(event.url.origin, link), { status: 201 });
-});
+/** The address is told once: only a hash of its token is kept. */
+export const POST = handle(createLink, async ({ event, person, params, body }) =>
+	invitation(event.url.origin, await links.createLink(params.id, person.id, body)),
+);

@@ -1,19 +1,16 @@
-import { json } from '@sveltejs/kit';
-import { route } from '$lib/server/http';
-import { bannedFrom, membersOf } from '$lib/server/members';
-import { requireRight } from '$lib/server/boards';
-import { speakerOn } from '$lib/server/names';
 import { leads } from '$core/access/roles';
+import { listPeople } from '$core/contract/people';
+import { requireRight } from '$lib/server/boards';
+import { handle } from '$lib/server/http';
+import { bannedFrom, membersOf } from '$lib/server/members';
+import { speakerOn } from '$lib/server/names';
 
-/** Everybody who belongs to a board; for those who lead, also who may not come back. */
-export const GET = route(async (event, person) => {
-	const id = event.params['id']!;
+export const GET = handle(listPeople, async ({ person, params: { id } }) => {
 	const { role, policy } = await requireRight(id, person.id, 'enter');
 	const [members, banned] = await Promise.all([
 		membersOf(id, person.id),
 		leads(role) ? bannedFrom(id, person.id) : [],
 	]);
-	/** Under what whoever asks goes here, and who they are beside that. */
 	const me = { ...(await speakerOn(id, person, role, policy)), keeper: person.id };
-	return json({ members, banned, me });
+	return { members, banned, me };
 });

@@ -1,34 +1,11 @@
-import { json } from '@sveltejs/kit';
-import { body, route } from '$lib/server/http';
+import { orderRehearsal, readRehearsal } from '$core/contract/session';
+import { handle } from '$lib/server/http';
 import { endRehearsal, rehearsalOf, startRehearsal, steerRehearsal } from '$lib/server/rehearsals';
-import { z } from 'zod';
 
-const speed = z.number().gte(0.2).lte(50);
-const orderSchema = z.discriminatedUnion('do', [
-	z.object({
-		do: z.literal('start'),
-		people: z.number().int().gte(3).lte(30),
-		seed: z
-			.number()
-			.int()
-			.gte(0)
-			.lte(2 ** 31 - 1)
-			.default(1),
-		speed: speed.default(1),
-		/** Also with real people in the room. */
-		even: z.boolean().default(false),
-	}),
-	z.object({ do: z.literal('steer'), isPaused: z.boolean().optional(), speed: speed.optional() }),
-	z.object({ do: z.literal('end') }),
-]);
-
-/** How a rehearsal stands. */
-export const GET = route(async (event, person) => json(await rehearsalOf(event.params['id']!, person.id)));
+export const GET = handle(readRehearsal, ({ person, params }) => rehearsalOf(params.id, person.id));
 
 /** Lets a simulated team come, steers it, sends it home. */
-export const POST = route(async (event, person) => {
-	const id = event.params['id']!;
-	const order = await body(event, orderSchema);
+export const POST = handle(orderRehearsal, async ({ event, person, params: { id }, body: order }) => {
 	if (order.do === 'start') {
 		// The team comes in by the same door as everybody; from here it is on this very machine.
 		const { HOST: host, PORT: port = event.url.port } = process.env;
@@ -37,5 +14,5 @@ export const POST = route(async (event, person) => {
 		await startRehearsal(id, person, order, where);
 	} else if (order.do === 'steer') await steerRehearsal(id, person.id, order);
 	else await endRehearsal(id, person.id);
-	return json(await rehearsalOf(id, person.id));
+	return rehearsalOf(id, person.id);
 });

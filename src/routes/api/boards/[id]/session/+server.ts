@@ -1,9 +1,8 @@
-import { json } from '@sveltejs/kit';
-import { body, route } from '$lib/server/http';
-import { leadSession, orderSchema } from '$lib/server/session';
+import { leadSession } from '$core/contract/session';
+import { handle } from '$lib/server/http';
+import * as session from '$lib/server/session';
 
 /** Leads the session: only those who lead may, and the time is the server's. */
-export const POST = route(async (event, person) => {
-	const order = await body(event, orderSchema);
-	return json(await leadSession(event.params['id']!, person, order));
-});
+export const POST = handle(leadSession, ({ person, params, body }) =>
+	session.leadSession(params.id, person, body),
+);

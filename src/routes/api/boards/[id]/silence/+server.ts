@@ -1,11 +1,9 @@
-import { json } from '@sveltejs/kit';
+import { countSilentNotes } from '$core/contract/session';
 import { requireRight } from '$lib/server/boards';
-import { route } from '$lib/server/http';
+import { handle } from '$lib/server/http';
 import { waitingNotes } from '$lib/server/live/silence';
 
-/** How many silent notes everybody has written: nothing else of them is known to anybody. */
-export const GET = route(async (event, person) => {
-	const id = event.params['id']!;
+export const GET = handle(countSilentNotes, async ({ person, params: { id } }) => {
 	await requireRight(id, person.id, 'lead');
-	return json(await waitingNotes(id));
+	return waitingNotes(id);
 });

@@ -1,28 +1,15 @@
 import { isNote } from '$core/board/kinds/guards';
-import { m } from '$lib/messages';
-import { json } from '@sveltejs/kit';
+import { proposeThemes } from '$core/contract/themes';
 import { plainText } from '$core/text/rich';
+import { m } from '$lib/messages';
 import { Refused, requireRight } from '$lib/server/boards';
-import { body, route } from '$lib/server/http';
+import { handle } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { live } from '$lib/server/live/documents';
-import { MOST_NOTES, NoEncoder, proposeThemes } from '$lib/server/themes/service';
-import { z } from 'zod';
+import * as themes from '$lib/server/themes/service';
 
-const schema = z.object({
-	noteIds: z
-		.array(z.string().max(64))
-		.min(2, 'pick at least two notes')
-		.max(MOST_NOTES, `at most ${MOST_NOTES} notes at once`),
-	count: z.number().int().min(1).max(50).optional(),
-	/** Whether words alone may decide, where the encoder does not answer. */
-	wordsOnly: z.boolean().optional(),
-});
-
-/** Proposes themes for notes of the board; nothing on the board is changed. */
-export const POST = route(async (event, person) => {
-	const { noteIds, count, wordsOnly } = await body(event, schema);
-	const id = event.params['id']!;
+export const POST = handle(proposeThemes, async ({ person, params: { id }, body }) => {
+	const { noteIds, count, wordsOnly } = body;
 	await requireRight(id, person.id, 'write');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
 	const notes = await live().read(id, (model) =>
@@ -32,9 +19,9 @@ export const POST = route(async (event, person) => {
 			.map((note) => ({ id: note.id, text: plainText(note.text) })),
 	);
 	try {
-		return json(await proposeThemes(notes, { count, wordsOnly }));
+		return await themes.proposeThemes(notes, { count, wordsOnly });
 	} catch (error) {
-		if (error instanceof NoEncoder) throw new Refused(m.error_no_encoder(), 503);
+		if (error instanceof themes.NoEncoder) throw new Refused(m.error_no_encoder(), 503);
 		throw error;
 	}
 });

@@ -1,18 +1,15 @@
-import { json } from '@sveltejs/kit';
-import { voteOrderSchema } from '$core/decide/wire';
-import { Refused } from '$lib/server/boards';
-import { body, route } from '$lib/server/http';
-import { orderVote, votesFor } from '$lib/server/votes';
+import { orderVote, readVote } from '$core/contract/votes';
 import { m } from '$lib/messages';
+import { Refused } from '$lib/server/boards';
+import { handle } from '$lib/server/http';
+import * as votes from '$lib/server/votes';
 
-export const GET = route(async (event, person) => {
-	const [vote] = await votesFor(event.params['id']!, person.id, event.params['vote']!);
+export const GET = handle(readVote, async ({ person, params }) => {
+	const [vote] = await votes.votesFor(params.id, person.id, params.vote);
 	if (!vote) throw new Refused(m.error_vote_gone(), 404);
-	return json(vote);
+	return vote;
 });
 
-/** Closes it, asks it again, or takes it away. */
-export const POST = route(async (event, person) => {
-	const order = await body(event, voteOrderSchema);
-	return json({ id: await orderVote(event.params['id']!, person.id, event.params['vote']!, order) });
-});
+export const POST = handle(orderVote, async ({ person, params, body }) => ({
+	id: await votes.orderVote(params.id, person.id, params.vote, body),
+}));

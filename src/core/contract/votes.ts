@@ -1,18 +1,18 @@
 /** What the server tells about votes, and what is asked of it; checked on both sides. */
 import { z } from 'zod';
-import { MEASURES, RULES } from './outcome';
-import { choiceSchema, optionSchema, termsSchema } from './vote';
+import { done, endpoint, id, made } from './endpoint';
+import { MEASURES, RULES } from '../decide/outcome';
+import { choiceSchema, optionSchema, termsSchema } from '../decide/vote';
 
-const id = z.string().min(1).max(64);
 /** Shortest and longest that a vote stays open, minutes. */
-export const OPEN = { least: 0.5, most: 60 * 24 * 60 };
+export const OPEN_MINUTES = { least: 0.5, most: 60 * 24 * 60 };
 
 export const newVoteSchema = z.object({
 	terms: termsSchema,
 	/** Objects that are voted on. */
 	objects: z.array(id).min(2).max(300),
 	/** How long it stays open; until somebody closes it where nothing is said. */
-	minutes: z.number().gte(OPEN.least).lte(OPEN.most).optional(),
+	minutes: z.number().gte(OPEN_MINUTES.least).lte(OPEN_MINUTES.most).optional(),
 });
 export type NewVote = z.input<typeof newVoteSchema>;
 
@@ -76,3 +76,45 @@ export const voteOrderSchema = z.discriminatedUnion('do', [
 	z.object({ do: z.literal('remove') }),
 ]);
 export type VoteOrder = z.infer<typeof voteOrderSchema>;
+
+const BOARD = '/api/boards/[id]';
+const VOTE = `${BOARD}/votes/[vote]` as const;
+
+/** All votes of a board, as whoever asks may see them. */
+export const listVotes = endpoint({
+	method: 'GET',
+	path: `${BOARD}/votes`,
+	response: z.array(shownVoteSchema),
+});
+export const createVote = endpoint({
+	method: 'POST',
+	path: `${BOARD}/votes`,
+	request: newVoteSchema,
+	response: made,
+	status: 201,
+});
+export const readVote = endpoint({ method: 'GET', path: VOTE, response: shownVoteSchema });
+/** Closes it, asks it again, or takes it away; the id of the vote that stands then. */
+export const orderVote = endpoint({
+	method: 'POST',
+	path: VOTE,
+	request: voteOrderSchema,
+	response: made,
+});
+/** Whether a ballot was taken, and what stands now. */
+const castBallotSchema = z.object({
+	isTaken: z.boolean(),
+	choice: choiceSchema.optional(),
+	revision: z.number(),
+});
+export type CastBallot = z.infer<typeof castBallotSchema>;
+/**
+ * Takes one's ballot, in place of the one before; one that does not go on from what stands is not
+ * taken, and the answer says what stands.
+ */
+export const castBallot = endpoint({
+	method: 'PUT',
+	path: `${VOTE}/ballot`,
+	request: ballotSchema,
+	response: castBallotSchema,
+});

@@ -1,7 +1,7 @@
 /** What the server says beside the documents: somebody's rights changed, everyone is called to a place, the board is full. */
-import { callSchema } from '$core/meeting/calls';
-import { policySchema } from '$core/access/rights';
-import { ROLES } from '$core/access/roles';
+import { callSchema } from '../meeting/calls';
+import { policySchema } from '../access/rights';
+import { ROLES } from '../access/roles';
 import { z } from 'zod';
 
 const messageSchema = z.discriminatedUnion('is', [
@@ -27,6 +27,9 @@ const messageSchema = z.discriminatedUnion('is', [
 ]);
 export type ServerMessage = z.infer<typeof messageSchema>;
 export type RightsMessage = Extract<ServerMessage, { is: 'rights' }>;
+
+/** How a message travels. */
+export const asText = (message: ServerMessage): string => JSON.stringify(message);
 
 /** Reads a message; undefined when it is none that is known here. */
 export function readMessage(payload: string): ServerMessage | undefined {

@@ -1,0 +1,43 @@
+/**
+ * Why core cannot do what was asked: a code, and what belongs to it. The words are made where
+ * somebody reads them.
+ */
+export interface Faults {
+	/** An object, a comment or a step is there no more. */
+	gone: { what: 'object' | 'step' };
+	/** An object of this kind does not have such a value. `problem` is for whoever looks for faults. */
+	'not for this kind': { kind: string; problem: string };
+	/** Columns and rows belong to the form of the holder. */
+	'fixed tracks': undefined;
+	'too many tracks': { max: number };
+	/** A date, a number or a choice that cannot be read as one. */
+	'not a value': undefined;
+	'first step': undefined;
+	'no step': undefined;
+	'parking full': { max: number };
+	'nothing written': undefined;
+	/** Letters. */
+	'text too long': { length: number; max: number };
+	'another writer': undefined;
+	/** An archive that is none, and what is wrong with it. */
+	'no archive': { problem: string };
+	'nothing to export': undefined;
+}
+export type FaultCode = keyof Faults;
+
+export class Fault<Code extends FaultCode = FaultCode> extends Error {
+	override name = 'Fault';
+	readonly data: Faults[Code];
+
+	constructor(
+		readonly code: Code,
+		...data: Faults[Code] extends undefined ? [] : [Faults[Code]]
+	) {
+		super(data[0] === undefined ? code : `${code}: ${JSON.stringify(data[0])}`);
+		this.data = data[0] as Faults[Code];
+	}
+}
+
+/** Whether something that was thrown is this fault; any fault where no code is given. */
+export const isFault = <Code extends FaultCode>(error: unknown, code?: Code): error is Fault<Code> =>
+	error instanceof Fault && (code === undefined || error.code === code);

@@ -1,0 +1,39 @@
+/** What of a board is taken out, and its picture. */
+import { Fault } from '../fault';
+import { withContents } from '../board/edits';
+import { groundOf } from '../board/ground';
+import { isConnector } from '../board/kinds/guards';
+import type { BoardObject } from '../board/objects';
+import { pictureOf } from '../board/scene';
+import type { Measure } from '../text/fonts';
+import type { ExportInput } from './exports';
+
+/**
+ * The objects that were asked for. What lies in something goes with it, and lines between what
+ * goes.
+ */
+export function chosenObjects({ model, ids: only, sheet }: ExportInput): BoardObject[] {
+	if (!only) return sheet === undefined ? [...model.objects.values()] : model.onSheet(sheet);
+	const ids = withContents(model, only);
+	for (const id of [...ids])
+		for (const tie of model.tiesOf(id)) {
+			const link = model.find(tie);
+			if (isConnector(link) && link.ends.every((end) => 'point' in end || ids.has(end.object))) ids.add(tie);
+		}
+	return [...model.objects.values()].filter((object) => ids.has(object.id));
+}
+
+/** The picture of what was asked for, of one sheet. Throws Fault when nothing is there. */
+export function chosenPicture(
+	input: ExportInput,
+	measure: Measure,
+): NonNullable<ReturnType<typeof pictureOf>> {
+	const { model } = input;
+	const sheet = model.sheets.find((each) => each.id === input.sheet) ?? model.sheets[0];
+	const objects = chosenObjects({ ...input, sheet: sheet?.id }).filter(
+		(object) => object.sheet === sheet?.id,
+	);
+	const picture = sheet && pictureOf(model, objects, groundOf(sheet), measure);
+	if (!picture) throw new Fault('nothing to export');
+	return picture;
+}
