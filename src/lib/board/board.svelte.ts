@@ -20,6 +20,7 @@ import type { Room } from '../room/room.svelte';
 import { Frame } from './frame';
 import { InHand } from './in-hand';
 import { tellLocked } from './locked';
+import { keepTypedOn, offerLostText } from './lost-text';
 import { whenIdle } from './idle';
 import { FIRST_STYLE, remember, type NextStyle } from './next-style';
 import { Following } from './together/following.svelte';
@@ -89,6 +90,8 @@ export class Board extends Viewpoint {
 		this.following = new Following(this);
 		this.steps = new UndoSteps(room.stage, room.model, room.origin);
 		this.stops.push(
+			this.writing.lost.on((...lost) => offerLostText(this, ...lost)),
+			this.writing.typedOn.on((object) => keepTypedOn(this, object)),
 			room.called.on((call) => this.following.answer(call)),
 			room.company.heard.on(({ client, person, sheet, trail }) => {
 				if (trail && sheet) this.trails.hear(client, person, sheet, trail, performance.now());

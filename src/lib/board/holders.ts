@@ -10,7 +10,9 @@ import { plainText, type RichText } from '$core/text/rich';
 import type { Box, Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
 import { kindName } from '$lib/kinds-ui';
+import type { Room } from '../room/room.svelte';
 import type { Board } from './board.svelte';
+import type { Writing } from './writing.svelte';
 
 const headings = (count: number): string[] =>
 	Array.from({ length: count }, (_, i) => m.heading_column({ number: i + 1 }));
@@ -35,8 +37,19 @@ const FIRST: Record<HolderKind, { rows: number; words: () => HolderWords }> = {
 	table: { rows: 4, words: () => ({ columns: headings(3) }) },
 };
 
+/** What putting things down needs of a board. */
+type PuttingBoard = Pick<Board, 'model' | 'add' | 'next' | 'sheet'> & {
+	readonly room: Pick<Room, 'editContext'>;
+	readonly writing: Pick<Writing, 'grow'>;
+};
+
 /** Puts a holder down with its middle at a point, or in a box that the hand drew; selects it. Returns its id. */
-export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box): string {
+export function putHolder(
+	board: PuttingBoard & Pick<Board, 'asOne'>,
+	kind: HolderKind,
+	at: Point,
+	drawn?: Box,
+): string {
 	const { rows, words } = FIRST[kind];
 	const parts = newParts(board.room.editContext, kind, rows, words());
 	const { w, h } = startSize(kind, parts);
@@ -58,7 +71,10 @@ export function putHolder(board: Board, kind: HolderKind, at: Point, drawn?: Box
 }
 
 /** Puts a table with these cells into the middle of the view; columns are as wide as their longest words. */
-export function putTable(board: Board, cells: readonly (readonly RichText[])[]): void {
+export function putTable(
+	board: PuttingBoard & Pick<Board, 'freeSpot'>,
+	cells: readonly (readonly RichText[])[],
+): void {
 	const { editContext } = board.room;
 	const count = Math.max(...cells.map((row) => row.length));
 	const parts = newParts(editContext, 'table', cells.length, {
@@ -91,7 +107,12 @@ export interface Chosen {
 }
 
 /** Puts a mark down with its middle at a point; it sticks to what lies there. Returns its id. */
-export function putMark(board: Board, { name, d, solid }: Chosen, at: Point, size = MARK_SIZE): string {
+export function putMark(
+	board: Pick<PuttingBoard, 'model' | 'add' | 'next' | 'sheet'>,
+	{ name, d, solid }: Chosen,
+	at: Point,
+	size = MARK_SIZE,
+): string {
 	const { markFill, chalk } = board.next;
 	const on = stickAt(board.model, board.sheet, at, new Set());
 	return board.add<'mark'>({
@@ -103,7 +124,10 @@ export function putMark(board: Board, { name, d, solid }: Chosen, at: Point, siz
 }
 
 /** Puts marks on the upper right corners of what is selected, each on its own; in the middle of nothing. */
-export function markSelection(board: Board, chosen: Chosen): void {
+export function markSelection(
+	board: PuttingBoard & Pick<Board, 'selected' | 'select' | 'oneStep' | 'menuAt' | 'middle'>,
+	chosen: Chosen,
+): void {
 	const hosts = board.selected.filter((object) => hasBox(object) && !isMark(object));
 	if (hosts.length === 0) {
 		putMark(board, chosen, board.menuAt ?? board.middle);

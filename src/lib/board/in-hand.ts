@@ -26,6 +26,9 @@ export interface Bent {
 	bends?: [number, number][] | undefined;
 }
 
+/** What it needs of the board that it belongs to. */
+type InHandBoard = Pick<Board, 'model' | 'context' | 'painter' | 'wake'>;
+
 export class InHand {
 	/** Shown while objects are moved; undefined otherwise. */
 	preview: Preview | undefined;
@@ -37,7 +40,7 @@ export class InHand {
 	/** Objects that the live layer shows in place of the painter: those on the move, and just put down. */
 	lifted: ReadonlySet<string> = new Set();
 
-	constructor(private readonly board: Board) {}
+	constructor(private readonly board: InHandBoard) {}
 
 	/** The scene with what is on the move where the hand has it. */
 	get context(): SceneContext {

@@ -13,14 +13,26 @@ import { isEmpty } from '$core/text/rich';
 import { fragmentOf, objectsOf } from '$core/board/document';
 import { FITTED } from '$core/board/text-nodes';
 import type { Editor } from '@tiptap/core';
+import type { Node } from '@tiptap/pm/model';
 import * as Y from 'yjs';
+import type { Room } from '../room/room.svelte';
+import { Emitter } from '../ui/emitter';
 import type { Board } from './board.svelte';
+import type { InHand } from './in-hand';
 import { linkAddresses } from './text-links';
 import { tellLocked } from './locked';
-import { keepTypedOn, offerLostText } from './lost-text';
 
 /** A pause in typing that ends a step of undo, ms. */
 const PAUSE = 700;
+
+/** What it needs of the board that is written on. */
+type WritingBoard = Pick<
+	Board,
+	'model' | 'context' | 'painter' | 'wake' | 'mayEdit' | 'select' | 'startCropping' | 'undo' | 'cell'
+> & {
+	readonly room: Pick<Room, 'editContext' | 'stage' | 'tell' | 'unsavedTexts'>;
+	readonly held: Pick<InHand, 'lift' | 'drop'>;
+};
 
 export class Writing {
 	/** Object whose text is being edited. */
@@ -29,6 +41,10 @@ export class Writing {
 	part = $state<string | undefined>();
 	/** The text editor, while there is one. */
 	editor = $state.raw<Editor | undefined>();
+	/** A text was taken away under its writer: the object as it was, what stood there, and whether that was a part of it. */
+	readonly lost = new Emitter<[lost: BoardObject, written: Node, isPart: boolean]>();
+	/** Somebody types on who may not write there any more. */
+	readonly typedOn = new Emitter<[BoardObject]>();
 	/** The live text that the editor works on. */
 	private fragment: Y.XmlFragment | undefined;
 	/** The object as it was last seen, for putting its text down again when it is taken away. */
@@ -36,7 +52,7 @@ export class Writing {
 	/** How many steps of undo there were when writing began. */
 	private undoMark = 0;
 
-	constructor(private readonly board: Board) {}
+	constructor(private readonly board: WritingBoard) {}
 
 	start(id: string, part?: string): void {
 		const { board } = this;
@@ -99,7 +115,7 @@ export class Writing {
 		this.leave();
 		board.painter?.setEditing(undefined);
 		this.endUndo();
-		if (object) keepTypedOn(board, object);
+		if (object) this.typedOn.emit(object);
 	}
 
 	/**
@@ -209,7 +225,7 @@ export class Writing {
 		this.endUndo();
 		if (isOwn || !written || !lastSeen) return;
 		board.room.unsavedTexts.forget(id);
-		offerLostText(board, lastSeen, written, part !== undefined);
+		this.lost.emit(lastSeen, written, part !== undefined);
 	}
 
 	/** Makes a note, or the rows of a holder, as high as the text needs; bare text is as high as its lines. */

@@ -7,10 +7,16 @@ import { viewOf } from '$core/live/presence';
 import { fitBox, type View } from '$core/geometry/view';
 import { prefersReducedMotion } from 'svelte/motion';
 import type { Presence } from '../../room/company.svelte';
+import type { Room } from '../../room/room.svelte';
 import type { Board } from '../board.svelte';
 
 /** Time in which the view glides to where it is led, ms. */
 const GLIDE = 160;
+
+/** What it needs of the board that it moves. */
+type FollowingBoard = Pick<Board, 'model' | 'view' | 'size' | 'sheet' | 'setView' | 'goToSheet'> & {
+	readonly room: Pick<Room, 'info' | 'leader' | 'people'>;
+};
 
 export class Following {
 	/** Person one follows by one's own choice. */
@@ -25,7 +31,7 @@ export class Following {
 	private isLed = false;
 	private frame: number | undefined;
 
-	constructor(private readonly board: Board) {}
+	constructor(private readonly board: FollowingBoard) {}
 
 	/** Whether one's own view is the one that everybody follows. */
 	get isLeading(): boolean {
