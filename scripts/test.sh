@@ -22,17 +22,35 @@ trap 'exit 130' INT TERM
 
 wants() { [ "$part" = all ] || [ "$part" = "$1" ]; }
 
+# Runs one check and notes how it ended. Checks run in two lanes, one for each core.
 check() { # NAME COMMAND...
 	local name=$1
 	shift
 	if "$@" >"$WORK/$name.log" 2>&1; then
 		say "ok    $name"
-		passed=$((passed + 1))
+		echo ok >>"$WORK/checks"
 	else
 		tail -n 60 "$WORK/$name.log" >&2
 		say "FAIL  $name"
-		failed=$((failed + 1))
+		echo FAIL >>"$WORK/checks"
 	fi
+}
+
+checks() {
+	rm -f "$WORK/checks"
+	check lint npx --no-install eslint . &
+	local lint=$!
+	check format npx --no-install prettier --check .
+	check types npx --no-install svelte-check --threshold error
+	check types-scripts npx --no-install tsc -p scripts/tsconfig.json
+	check types-core npx --no-install tsc -p src/core/tsconfig.json
+	check imports npx --no-install depcruise src server
+	check sizes node scripts/check-sizes.mjs
+	check migrations node scripts/check-migrations.mjs
+	check messages node build/cli/check-messages.js
+	wait "$lint"
+	passed=$((passed + $(grep -c ok "$WORK/checks")))
+	failed=$((failed + $(grep -c FAIL "$WORK/checks")))
 }
 
 # Adds up the counts of a report; a runner that broke off counts as failed.
@@ -56,17 +74,7 @@ vitest_part() { # PROJECT [FILE...]
 
 # The messages are made by the build, and every part needs them.
 need_build
-if wants checks; then
-	check format npx --no-install prettier --check .
-	check lint npx --no-install eslint .
-	check types npx --no-install svelte-check --threshold error
-	check types-scripts npx --no-install tsc -p scripts/tsconfig.json
-	check types-core npx --no-install tsc -p src/core/tsconfig.json
-	check imports npx --no-install depcruise src server
-	check sizes node scripts/check-sizes.mjs
-	check migrations node scripts/check-migrations.mjs
-	check messages node build/cli/check-messages.js
-fi
+wants checks && checks
 wants unit && vitest_part unit "${@:2}"
 if wants server || wants browser; then
 	rm -rf "$WORK/pg" "$WORK/complete"
