@@ -1,4 +1,5 @@
 /** Votes in a report: what came of each, how it was asked, and what was decided. */
+import { cutWords } from '../text/words';
 import { isTheme } from '../board/kinds/guards';
 import type { BoardModel } from '../board/model';
 import { plainText } from '../text/rich';
@@ -35,7 +36,7 @@ const NUMBERS = [
  * How many things a question asks for: "which two do we try" for two; one where it says nothing.
  */
 export function askedFor(question: string): number {
-	const words = question.toLowerCase().match(/\p{L}+|\d+/gu) ?? [];
+	const words = cutWords(question.toLowerCase());
 	// Only right after a word that asks: "the two rooms: which one?" asks for one.
 	const at = words.findIndex((word) => /^(which|what|top|best|welche[nrs]?|die|beste[nr]?)$/.test(word));
 	const next = at < 0 ? undefined : words[at + 1];

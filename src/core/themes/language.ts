@@ -3,6 +3,7 @@
  * The language is judged by its function words over all notes together, then for each note that says
  * enough of its own, so that a mixed team is understood as well.
  */
+import { cutWords } from '../text/words';
 import stemmers from 'snowball-stemmers';
 import { dan, deu, eng, fin, fra, ita, nld, nob, por, spa, swe } from 'stopword';
 
@@ -39,10 +40,10 @@ function wordsWithoutWeight(language: Language): ReadonlySet<string> {
 	return set;
 }
 
-const WORD = /\p{L}[\p{L}\p{M}’'-]*/gu;
-
 const asWritten = (text: string): string[] =>
-	(text.normalize('NFC').match(WORD) ?? []).map((word) => word.replace(/[’']s$/, ''));
+	cutWords(text.normalize('NFC'))
+		.filter((word) => /^\p{L}/u.test(word))
+		.map((word) => word.replace(/[’']s$/, ''));
 
 /** Words in lower case, accents kept; digits and signs are left out. */
 export const wordsIn = (text: string): string[] => asWritten(text).map((word) => word.toLowerCase());
