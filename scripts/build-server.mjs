@@ -1,4 +1,4 @@
-/** Bundles what SvelteKit does not: the server's entry, its worker threads and the shell commands. */
+/** Bundles what SvelteKit does not: the server's entry, its worker threads and the shell commands; and lists the pictograms. */
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 
@@ -29,3 +29,5 @@ await build({
 	alias: { $core: at('../src/core'), $lib: at('../src/lib') },
 	logLevel: 'warning',
 });
+
+await import('./pictograms/build.mjs');

@@ -4,20 +4,20 @@
  */
 import * as fontkit from 'fontkit';
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
+import { join } from 'node:path';
+import { z } from 'zod';
 import { GLYPH_SIDE, MOST_PATH_DATA } from '$core/board/kinds/mark';
 import { findPictograms, type Pictogram } from '$core/marks/search';
 import { once } from '../once';
 
-const require = createRequire(join(process.cwd(), 'package.json'));
-/** Path data of a basic SVG shape. The package is CommonJS whose export is the function itself. */
-const elementToPath = require('element-to-path') as (node: {
-	name: string;
-	attributes: Record<string, string>;
-}) => string;
-const folderOf = (name: string): string => dirname(require.resolve(`${name}/package.json`));
-const readJson = <T>(...path: string[]): T => JSON.parse(readFileSync(join(...path), 'utf8')) as T;
+/** Names, words to find them by and drawings, as the build made them (scripts/pictograms). */
+const dataSchema = z.object({
+	lines: z.array(z.object({ name: z.string(), words: z.string(), d: z.string() })),
+	emoji: z.array(z.object({ name: z.string(), label: z.string(), words: z.string(), code: z.number() })),
+});
+type Data = z.infer<typeof dataSchema>;
+
+const read = (...path: string[]): unknown => JSON.parse(readFileSync(join(process.cwd(), ...path), 'utf8'));
 
 /** Shown first when nothing is looked for: what workshops need most. */
 const FIRST = [
@@ -63,8 +63,6 @@ const FIRST = [
 	'message-circle',
 ];
 
-type Node = [string, Record<string, string>];
-
 /** A pictogram whose drawing is made when it is asked for: there are thousands, and a few are looked at. */
 export interface Drawable extends Pictogram {
 	/** Whether the paths are areas; otherwise they are lines. */
@@ -81,25 +79,14 @@ export interface Drawn {
 	solid: boolean;
 }
 
-function lineDrawings(): Drawable[] {
-	const folder = folderOf('lucide-static');
-	const nodes = readJson<Record<string, Node[]>>(folder, 'icon-nodes.json');
-	const tags = readJson<Record<string, string[]>>(folder, 'tags.json');
-	return Object.entries(nodes).map(([name, parts]) => ({
+const lineDrawings = ({ lines }: Data): Drawable[] =>
+	lines.map(({ name, words, d }) => ({
 		name,
 		label: name.replaceAll('-', ' '),
-		words: (tags[name] ?? []).flatMap((tag) => tag.toLowerCase().split(' ')),
+		words: words.split(' ').filter(Boolean),
 		solid: false,
-		draw: () =>
-			parts
-				.map(([tag, attributes]) =>
-					tag === 'path' ? (attributes['d'] ?? '') : elementToPath({ name: tag, attributes }),
-				)
-				// A path of its own may start with a relative move: joined to another, it would count from there.
-				.map((d) => (d.startsWith('m') ? `M0 0${d}` : d))
-				.join(''),
+		draw: () => d,
 	}));
-}
 
 interface Outline {
 	path: {
@@ -127,22 +114,21 @@ function outlineOf(font: Font, code: number): string {
 	return d.replace(/-?\d+\.\d+/g, (number) => String(Math.round(Number(number) * 100) / 100));
 }
 
-interface Emoji {
-	name: string;
-	slug: string;
-	group: string;
-}
-
 /** Files of the emoji font by the characters that they have; each is read when it is needed. */
 function emojiFiles(): { holds: (code: number) => boolean; font: () => Font }[] {
-	const folder = folderOf('@fontsource/noto-emoji');
-	const ranges = readJson<Record<string, string>>(folder, 'unicode.json');
+	const folder = join('node_modules', '@fontsource', 'noto-emoji');
+	const ranges = z.record(z.string(), z.string()).parse(read(folder, 'unicode.json'));
 	return Object.entries(ranges).map(([subset, list]) => {
 		const parts = list.split(',').map((range) => {
 			const [from = '', to = from] = range.replace('U+', '').split('-');
 			return [parseInt(from, 16), parseInt(to, 16)] as const;
 		});
-		const file = join(folder, 'files', `noto-emoji-${subset.replace(/[[\]]/g, '')}-400-normal.woff2`);
+		const file = join(
+			process.cwd(),
+			folder,
+			'files',
+			`noto-emoji-${subset.replace(/[[\]]/g, '')}-400-normal.woff2`,
+		);
 		return {
 			holds: (code) => parts.some(([from, to]) => code >= from && code <= to),
 			font: () => once(file, () => fontkit.create(readFileSync(file)) as unknown as Font),
@@ -150,34 +136,28 @@ function emojiFiles(): { holds: (code: number) => boolean; font: () => Font }[] 
 	});
 }
 
-/** Emoji of a single character, in the order of the Unicode list; flags and combinations are left out. */
-function emoji(): Drawable[] {
+/** Emoji that the shipped font has. */
+function emoji({ emoji: all }: Data): Drawable[] {
 	const files = emojiFiles();
-	const names = readJson<Record<string, Emoji>>(folderOf('unicode-emoji-json'), 'data-by-emoji.json');
-	const words = readJson<Record<string, string[]>>(folderOf('emojilib'), 'dist', 'emoji-en-US.json');
-	return Object.entries(names).flatMap(([sign, { name, slug, group }]): Drawable[] => {
-		const codes = [...sign].map((char) => char.codePointAt(0)!).filter((code) => code !== 0xfe0f);
-		const [code] = codes;
-		const file = code === undefined ? undefined : files.find(({ holds }) => holds(code));
-		if (codes.length !== 1 || code === undefined || !file) return [];
-		const known = [...(words[sign] ?? []), group].flatMap((each) => each.toLowerCase().split(/[\s_&]+/));
+	return all.flatMap(({ name, label, words, code }): Drawable[] => {
+		const file = files.find(({ holds }) => holds(code));
+		if (!file) return [];
 		const draw = (): string => {
 			const font = file.font();
 			return font.hasGlyphForCodePoint(code) ? outlineOf(font, code) : '';
 		};
-		return [
-			{ name: `emoji-${slug}`, label: name.toLowerCase(), words: known.filter(Boolean), solid: true, draw },
-		];
+		return [{ name, label, words: words.split(' '), solid: true, draw }];
 	});
 }
 
 /** All pictograms; listed when they are first asked for. */
 export const pictograms = (): Drawable[] =>
 	once('pictograms', () => {
-		const lines = lineDrawings();
+		const data = dataSchema.parse(read('build', 'pictograms.json'));
+		const lines = lineDrawings(data);
 		const first = FIRST.flatMap((name) => lines.find((each) => each.name === name) ?? []);
 		const isFirst = new Set(first.map(({ name }) => name));
-		return [...first, ...emoji(), ...lines.filter(({ name }) => !isFirst.has(name))];
+		return [...first, ...emoji(data), ...lines.filter(({ name }) => !isFirst.has(name))];
 	});
 
 const drawings = once('drawings of pictograms', () => new Map<string, string>());
