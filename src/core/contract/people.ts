@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { GIVEN_ROLES, ROLES } from '../access/roles';
 import { titleSchema } from '../boards/title';
-import { done, endpoint, id, made } from './endpoint';
+import { done, endpoint, made } from './endpoint';
 
 const BOARD = '/api/boards/[id]';
 const PROJECT = '/api/projects/[id]';

@@ -1,6 +1,6 @@
 /** What the server tells about votes, and what is asked of it; checked on both sides. */
 import { z } from 'zod';
-import { done, endpoint, id, made } from './endpoint';
+import { endpoint, id, made } from './endpoint';
 import { MEASURES, RULES } from '../decide/outcome';
 import { choiceSchema, optionSchema, termsSchema } from '../decide/vote';
 

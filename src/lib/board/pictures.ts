@@ -6,7 +6,6 @@ import { extremes } from '$core/board/colours';
 import type { ObjectOf, Sheet } from '$core/board/objects';
 import type { Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
-import { z } from 'zod';
 import { readFile, storeFile } from '$core/contract/boards';
 import type { Answer } from '$core/contract/endpoint';
 import { call } from '$lib/api/client';

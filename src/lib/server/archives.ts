@@ -3,7 +3,6 @@ import type { Documents } from '$core/archive/write';
 import { parseArchive, unpack } from '$core/archive/read';
 import { Fault } from '$core/fault';
 import { LAYERS } from '$core/access/layers';
-import { m } from '$lib/messages';
 import { unzip, type Unzipped } from 'fflate';
 import * as Y from 'yjs';
 import type { Person } from './auth';

@@ -2,7 +2,7 @@
 import { m } from '$lib/messages';
 import type { LinkInfo } from '$core/contract/people';
 import { mayGive } from '$core/access/rights';
-import { type GivenRole, leads, type Role } from '$core/access/roles';
+import { type GivenRole, leads } from '$core/access/roles';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { nanoid } from 'nanoid';

@@ -3,7 +3,7 @@ import { isPicture } from '$core/board/kinds/guards';
 import type { newPieceSchema } from '$core/contract/drawer';
 import { mayFill } from '$core/access/projects';
 import { stepSchema } from '$core/meeting/steps';
-import type { Piece, PieceContent, Scope } from '$core/templates/piece';
+import type { Piece, PieceContent } from '$core/templates/piece';
 import { m } from '$lib/messages';
 import { and, asc, count, eq, inArray, or } from 'drizzle-orm';
 import { nanoid } from 'nanoid';

@@ -1,7 +1,7 @@
 /** Leading a session on the server: one order sets the clock, everybody's rights, names, what is covered, and the place. */
 import { noteEffects } from '$core/meeting/effects';
 import { proposeLengths } from '$core/meeting/schedule';
-import { changeStep, readSession, runningStep, type SessionState } from '$core/meeting/runsheet';
+import { changeStep, readSession, runningStep } from '$core/meeting/runsheet';
 import {
 	addMinutes,
 	endSession,
@@ -15,10 +15,9 @@ import {
 import { takeSeats } from '$core/meeting/rotation';
 import { beginSilence, runOf, silencesIn } from '$core/meeting/silence';
 import type { SessionOrder } from '$core/contract/session';
-import { m } from '$lib/messages';
 import type * as Y from 'yjs';
 import type { Person } from './auth';
-import { Refused, requireRight } from './boards';
+import { requireRight } from './boards';
 import { live } from './live/documents';
 import { mirrorRule } from './live/session-rule';
 import { reveal } from './live/silence';
