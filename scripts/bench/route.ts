@@ -52,7 +52,7 @@ function flow(links: number): { model: BoardModel; ids: string[] } {
 export function benchRoute(): void {
 	const { model, ids } = flow(500);
 	const start = performance.now();
-	model.settle();
+	model.routePending();
 	const label = `${SHAPES} shapes, 500 connectors`;
 	figure('route: the whole board', performance.now() - start, 'ms', label);
 

@@ -20,12 +20,12 @@ for (const sheet of SHEETS) {
 				sheet: string;
 				size: { w: number; h: number };
 				lifted: Set<string>;
-				model: { settle(): void; onSheet(id: string): { id: string }[]; boundsOf(id: string): Box };
+				model: { routePending(): void; onSheet(id: string): { id: string }[]; boundsOf(id: string): Box };
 				setView(view: { x: number; y: number; scale: number }): void;
 				select(ids: string[]): void;
 			};
 			const board = (window as unknown as { wandtafelBoard: Held }).wandtafelBoard;
-			board.model.settle();
+			board.model.routePending();
 			board.select([]);
 			const objects = board.model.onSheet(board.sheet).map(({ id }) => id);
 			const response = await fetch(`${url}/export`, {

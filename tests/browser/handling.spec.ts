@@ -24,11 +24,11 @@ const routeIn = (page: Page, id: string): Promise<{ x: number; y: number }[]> =>
 	page.evaluate((wanted) => {
 		type Held = {
 			wandtafelBoard: {
-				model: { settle(): void; routeOf(id: string): { path: { x: number; y: number }[] } };
+				model: { routePending(): void; routeOf(id: string): { path: { x: number; y: number }[] } };
 			};
 		};
 		const { model } = (window as unknown as Held).wandtafelBoard;
-		model.settle();
+		model.routePending();
 		return model.routeOf(wanted).path;
 	}, id);
 

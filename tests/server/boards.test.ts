@@ -4,7 +4,7 @@ import * as Y from 'yjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';
-import { guessLanding } from '$core/board/gather';
+import { guessPlacement } from '$core/board/gather';
 import { readSession } from '$core/meeting/runsheet';
 import { overlaps } from '$core/geometry/box';
 import { connect, until, type TestClient } from '../support/client';
@@ -189,7 +189,7 @@ describe('gathering', () => {
 			addObject(client.editContext, client.model, {
 				kind: 'note',
 				sheet: field.sheet,
-				box: guessLanding(client.model, client.model.find(field.id)!),
+				box: guessPlacement(client.model, client.model.find(field.id)!),
 				style: { form: 'card', pigment: 'moss' },
 				text: `idea ${i}`,
 				landing: field.id,

@@ -3,7 +3,7 @@ import { readSession } from '$core/meeting/runsheet';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/edits';
-import { guessLanding } from '$core/board/gather';
+import { guessPlacement } from '$core/board/gather';
 import { overlaps } from '$core/geometry/box';
 import { plainText } from '$core/text/rich';
 import { beginThread } from '$core/talk/edits';
@@ -116,7 +116,7 @@ describe('edits', () => {
 				addObject(editContext, model, {
 					kind: 'note',
 					sheet: field.sheet,
-					box: guessLanding(model, field),
+					box: guessPlacement(model, field),
 					style: { form: 'card', pigment: 'ochre' },
 					text: 'Landed',
 					landing: field.id,

@@ -60,13 +60,13 @@ describe('connectors', () => {
 		const straight = model.routeOf(link)!.path;
 		expect(straight).toHaveLength(2);
 		const wall = addObject(editContext, model, noteAt(sheet, 350, -10));
-		model.settle();
-		other.model.settle();
+		model.routePending();
+		other.model.routePending();
 		const round = model.routeOf(link)!.path;
 		expect(round.length).toBeGreaterThan(2);
 		expect(other.model.routeOf(link)!.path).toEqual(round);
 		removeObjects(editContext, model, [wall]);
-		model.settle();
+		model.routePending();
 		expect(model.routeOf(link)!.path).toEqual(straight);
 	});
 

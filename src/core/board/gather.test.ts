@@ -4,7 +4,7 @@ import { overlaps, type Box } from '../geometry/box';
 import { objectsOf } from './document';
 import { addObject, addObjects } from './edits';
 import type { EditContext } from './store';
-import { guessLanding, roomOfField, settle } from './gather';
+import { guessPlacement, roomOfField, placePending } from './gather';
 import { BoardModel } from './model';
 import { fieldAt, noteAt, testBoard } from './testing';
 
@@ -24,7 +24,7 @@ describe('notes from the writing line', () => {
 			const writer: EditContext = { ...editContext, doc: screen, newId: () => `w${i}`, now: () => 5000 + i };
 			addObject(writer, own, {
 				...noteAt(sheet, 0, 0, `note ${i}`),
-				box: guessLanding(own, own.find(field)!),
+				box: guessPlacement(own, own.find(field)!),
 				landing: field,
 			});
 			updates.push(Y.encodeStateAsUpdate(screen));
@@ -34,7 +34,7 @@ describe('notes from the writing line', () => {
 		expect(waiting).toHaveLength(30);
 		expect(new Set(waiting.map((note) => note.box.join())).size).toBe(1);
 
-		const { boxes, fields } = settle(model, waiting);
+		const { boxes, fields } = placePending(model, waiting);
 		const all = [...boxes.values()].map(asBox);
 		for (const [i, a] of all.entries()) {
 			for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
@@ -52,7 +52,7 @@ describe('notes from the writing line', () => {
 	it('stay where they are when their field is gone, and are settled only once', () => {
 		const { doc, model, editContext, sheet } = testBoard();
 		const note = addObject(editContext, model, { ...noteAt(sheet, 500, 600), landing: 'no-such-field' });
-		const { boxes } = settle(model, [model.find(note)!]);
+		const { boxes } = placePending(model, [model.find(note)!]);
 		expect(boxes.get(note)).toEqual([500, 600, 160, 96, 0]);
 		objectsOf(doc).get(note)!.delete('landing');
 		expect(model.find(note)!.landing).toBeUndefined();
@@ -61,7 +61,7 @@ describe('notes from the writing line', () => {
 	it('land below the title of the field', () => {
 		const { model, editContext, sheet } = testBoard();
 		const field = model.find(addObject(editContext, model, fieldAt(sheet, 100, 100)))!;
-		const [x, y] = guessLanding(model, field);
+		const [x, y] = guessPlacement(model, field);
 		expect({ x, y }).toEqual({ x: roomOfField(field).x, y: roomOfField(field).y });
 		expect(y).toBeGreaterThan(140);
 	});
@@ -74,7 +74,7 @@ describe('notes from the writing line', () => {
 			model,
 			Array.from({ length: 3000 }, (_, i) => ({ ...noteAt(sheet, 0, 0, `note ${i}`), landing: field })),
 		);
-		const { boxes, fields } = settle(
+		const { boxes, fields } = placePending(
 			model,
 			ids.map((id) => model.find(id)!),
 		);

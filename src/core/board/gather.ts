@@ -32,7 +32,7 @@ export function takenOn(model: BoardModel, field: BoardObject, except: ReadonlyS
 }
 
 /** The writer's own guess at where the note will land. */
-export function guessLanding(
+export function guessPlacement(
 	model: BoardModel,
 	field: BoardObject,
 ): [number, number, number, number, number] {
@@ -46,7 +46,7 @@ export function guessLanding(
 	return [place.x, place.y, size.w, size.h, 0];
 }
 
-export interface Settled {
+export interface PlacedNotes {
 	/** New box of each note that was waiting. */
 	boxes: Map<string, [number, number, number, number, number]>;
 	/** Fields that have to grow downwards to hold their notes. */
@@ -58,9 +58,9 @@ export interface Settled {
  * that wait do not block each other; those that are settled first do. A note whose field is gone stays
  * where its writer put it.
  */
-export function settle(model: BoardModel, waiting: readonly BoardObject[]): Settled {
-	const boxes: Settled['boxes'] = new Map();
-	const fields: Settled['fields'] = new Map();
+export function placePending(model: BoardModel, waiting: readonly BoardObject[]): PlacedNotes {
+	const boxes: PlacedNotes['boxes'] = new Map();
+	const fields: PlacedNotes['fields'] = new Map();
 	const open = new Set(waiting.map((note) => note.id));
 	const placers = new Map<string, ReturnType<typeof placesIn>>();
 	for (const note of [...waiting].sort((a, b) => a.made - b.made || (a.id < b.id ? -1 : 1))) {

@@ -112,7 +112,7 @@ const some = (model: BoardModel, random: Random, most = 4): string[] => {
 
 /** Everything that is asked of a model, in a form that can be compared. */
 function told(model: BoardModel): unknown {
-	model.settle();
+	model.routePending();
 	const ids = [...model.objects.keys()].sort();
 	return {
 		objects: ids.map((id) => {
@@ -155,7 +155,7 @@ describe('a model that follows a board', () => {
 		for (let i = 0; i < 90; i++) {
 			pick(random, DEEDS)(board, random);
 			// Often in the middle of keeping lines apart, and sometimes done with it.
-			for (let slices = Math.floor(random() * 6); slices > 0; slices--) hasty.settle(0);
+			for (let slices = Math.floor(random() * 6); slices > 0; slices--) hasty.routePending(0);
 			if (i % 30 === 29) expect(told(hasty)).toEqual(told(board.model));
 		}
 		hasty.destroy();

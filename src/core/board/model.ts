@@ -38,9 +38,9 @@ export interface SetAside {
 	reason: string;
 }
 
-/** Connectors routed at once when something changes; more are left to `settle`. */
+/** Connectors routed at once when something changes; more are left to `routePending`. */
 export const AT_ONCE = 24;
-/** Time for routing at once, ms a second: when edits rain in, routing waits for `settle`. */
+/** Time for routing at once, ms a second: when edits rain in, routing waits for `routePending`. */
 const ROUTING = 120;
 /** Places that changed beyond which it is not looked at each of them. */
 const MANY = 1000;
@@ -71,8 +71,8 @@ export class BoardModel {
 
 	/**
 	 * @param routeAtOnce how many connectors are routed at once when something changes; 0 where nobody looks
-	 * at the board until `settle` is called, as on the server
-	 * @param routeSlice how long that may take each time, ms: what is left waits for `settle`
+	 * at the board until `routePending` is called, as on the server
+	 * @param routeSlice how long that may take each time, ms: what is left waits for `routePending`
 	 */
 	constructor(
 		readonly doc: Y.Doc,
@@ -147,8 +147,8 @@ export class BoardModel {
 	 * Routes connectors that wait for it, for at most about `budget` ms, and tells which ones moved. Returns
 	 * whether all are done. Pictures and exports call it without a budget before they look.
 	 */
-	settle(budget = Infinity): boolean {
-		const changed = this.routes.settle(budget);
+	routePending(budget = Infinity): boolean {
+		const changed = this.routes.routePending(budget);
 		for (const id of changed) this.place(id);
 		if (changed.size > 0) this.tell({ changed, removed: new Set(), sheets: false, local: false });
 		return this.routes.waiting === 0;
@@ -333,7 +333,7 @@ export class BoardModel {
 		this.routedAt = now;
 		const { waiting } = this.routes;
 		if (waiting === 0 || waiting > this.routeAtOnce || this.routingTime <= 0) return new Set();
-		const moved = this.routes.settle(this.routeSlice);
+		const moved = this.routes.routePending(this.routeSlice);
 		this.routingTime -= Date.now() - now;
 		return moved;
 	}

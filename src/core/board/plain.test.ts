@@ -15,7 +15,7 @@ function sample() {
 	const board = testBoard();
 	generateBoard(board.editContext, board.model, 600);
 	holderAt(board, 'columns');
-	board.model.settle();
+	board.model.routePending();
 	const all = [...board.model.objects.keys()].map((id) => paintedOf(board.model, id)!);
 	return { board, all };
 }

@@ -33,25 +33,25 @@ const made = () => {
 describe('keeping lines apart', () => {
 	it('rests after it was done, the longer the longer that took, and is right in the end', () => {
 		const { model, seen, ways, move, clock } = made();
-		expect(seen.settle(1000)).toBe(true);
-		model.settle();
+		expect(seen.routePending(1000)).toBe(true);
+		model.routePending();
 		expect(ways(seen)).toEqual(ways(model));
 		move();
-		model.settle();
-		expect(seen.settle(1000)).toBe(false);
-		expect(seen.settle(1000)).toBe(false);
+		model.routePending();
+		expect(seen.routePending(1000)).toBe(false);
+		expect(seen.routePending(1000)).toBe(false);
 		clock.now += 5000;
-		expect(seen.settle(1000)).toBe(true);
+		expect(seen.routePending(1000)).toBe(true);
 		expect(ways(seen)).toEqual(ways(model));
 	});
 
 	it('is done at once for whoever waits for the end', () => {
 		const { model, seen, ways, move } = made();
-		seen.settle(1000);
+		seen.routePending(1000);
 		move();
-		model.settle();
-		expect(seen.settle(1000)).toBe(false);
-		expect(seen.settle()).toBe(true);
+		model.routePending();
+		expect(seen.routePending(1000)).toBe(false);
+		expect(seen.routePending()).toBe(true);
 		expect(ways(seen)).toEqual(ways(model));
 	});
 });

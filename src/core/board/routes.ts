@@ -164,7 +164,7 @@ export class Routes {
 		return this.pending.size + this.stale.size;
 	}
 
-	/** The way of a connector as far as it is known: a first guess until `settle` has come to it. */
+	/** The way of a connector as far as it is known: a first guess until `routePending` has come to it. */
 	readonly of = (id: string): Route | undefined => {
 		const known = this.known.get(id);
 		if (known) return known.route;
@@ -213,7 +213,7 @@ export class Routes {
 	 * Finds the ways that wait, for at most about `budget` ms. Returns the ids of those that now run
 	 * elsewhere. Without a budget nothing is left waiting.
 	 */
-	settle(budget = Infinity): Set<string> {
+	routePending(budget = Infinity): Set<string> {
 		const end = budget === Infinity ? Infinity : Date.now() + budget;
 		const isOver = (): boolean => end !== Infinity && Date.now() >= end;
 		const moved = new Set<string>();

@@ -90,7 +90,7 @@ export function pictureOf(
 ): Picture | undefined {
 	const bounds = unionOf(objects.flatMap((object) => model.boundsOf(object.id) ?? []));
 	if (!bounds) return undefined;
-	model.settle();
+	model.routePending();
 	const context = sceneContext(model, ground.surface, measure);
 	return {
 		drawings: inPaintOrder(objects).map((object) => drawingOf(object, context)),

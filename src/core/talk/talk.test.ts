@@ -187,7 +187,7 @@ describe('where a thread hangs', () => {
 		const board = testBoard();
 		const [a, b] = [0, 400].map((x) => addObject(board.editContext, board.model, noteAt(board.sheet, x, 0)));
 		const link = addObject(board.editContext, board.model, linkBetween(board.sheet, a!, b!));
-		board.model.settle();
+		board.model.routePending();
 		const spot = spotOn(board.model, board.model.find(link)!, { x: 280, y: 48 });
 		const { at } = placeOf(board.model, spot)!;
 		expect(at.x).toBeGreaterThan(160);

@@ -380,7 +380,7 @@ export class Board extends Viewpoint {
 			this.routing = undefined;
 			// On a large board that takes seconds, which a painter has better uses for while it has much to do.
 			const waits = this.model.objects.size > LARGE && this.painter?.isBusy;
-			if (waits || !this.model.settle(budget)) this.routeLater();
+			if (waits || !this.model.routePending(budget)) this.routeLater();
 		});
 	}
 

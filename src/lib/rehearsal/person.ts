@@ -8,7 +8,7 @@ import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/pro
 import { nod } from '$core/board/approve';
 import { addObject, moveObjects, restyle } from '$core/board/edits';
 import type { EditContext } from '$core/board/store';
-import { guessLanding } from '$core/board/gather';
+import { guessPlacement } from '$core/board/gather';
 import { BoardModel } from '$core/board/model';
 import { PIGMENTS } from '$core/board/colours';
 import { listPeople } from '$core/contract/people';
@@ -276,7 +276,7 @@ export class SimulatedPerson {
 		const id = addObject(this.handOn(this.stage), this.stageModel, {
 			kind: 'note',
 			sheet: field.sheet,
-			box: guessLanding(this.stageModel, field),
+			box: guessPlacement(this.stageModel, field),
 			style: { form: 'card', pigment },
 			text,
 			landing: field.id,

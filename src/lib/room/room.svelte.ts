@@ -5,7 +5,7 @@
 import { Emitter } from '../ui/emitter';
 import { isNote } from '$core/board/kinds/guards';
 import { AT_ONCE, BoardModel } from '$core/board/model';
-import { guessLanding } from '$core/board/gather';
+import { guessPlacement } from '$core/board/gather';
 import { addObject } from '$core/board/edits';
 import type { EditContext } from '$core/board/store';
 import type { Pigment } from '$core/board/colours';
@@ -272,7 +272,7 @@ export class Room {
 		return addObject(this.editContext, this.model, {
 			kind: 'note',
 			sheet: field.sheet,
-			box: guessLanding(this.model, field),
+			box: guessPlacement(this.model, field),
 			style: { form: 'card', pigment },
 			text,
 			landing: field.id,

@@ -95,13 +95,13 @@ export class Votes {
 	/** Changes one's ballot; it is on the screen at once and sent when the one before has been answered. */
 	cast(vote: ShownVote, choice: Choice): void {
 		if (choice === this.ballotOf(vote)) return;
-		this.settle(vote);
+		this.dismissConflict(vote);
 		this.drafts = new Map(this.drafts).set(vote.id, choice);
 		void this.sendOff(vote.id);
 	}
 
 	/** Leaves a ballot as the other window has it. */
-	settle(vote: ShownVote): void {
+	dismissConflict(vote: ShownVote): void {
 		if (!this.conflicts.has(vote.id)) return;
 		const left = new Map(this.conflicts);
 		left.delete(vote.id);

@@ -301,7 +301,7 @@ describe('a ballot whose answers come late', () => {
 		expect(made.conflicts.size).toBe(0);
 		expect(of('PUT')[0]!.body).toEqual({ choice: dots({ a: 1 }), basedOn: 7 });
 		await of('PUT')[0]!.answer({ isTaken: false, choice: dots({ b: 2 }), revision: 8 });
-		made.settle(made.open!);
+		made.dismissConflict(made.open!);
 		expect(made.conflicts.size).toBe(0);
 		expect(made.ballotOf(made.open!)).toEqual(dots({ b: 2 }));
 	});

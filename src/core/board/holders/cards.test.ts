@@ -7,7 +7,7 @@ import type { BoxValues } from '../objects';
 import { inPaintOrder } from '../scene';
 import { addSheet, duplicateSheet, moveToSheet } from '../sheets';
 import { holderAt, linkBetween, noteAt, partner, testBoard, type TestBoard } from '../testing';
-import { dropAt, landing, putIn, shiftCards, slotAt } from './cards';
+import { boxesInSlot, dropAt, putIn, shiftCards, slotAt } from './cards';
 import { removeTrack } from './edits';
 import { PAD, TITLE } from './layout';
 
@@ -91,7 +91,7 @@ describe('columns', () => {
 			new Set([notes[2]!]),
 		)!;
 		expect(slot).toMatchObject({ holder, index: 1 });
-		const [shown] = landing(board.model, slot, [{ w: 160, h: 96 }], new Set([notes[2]!]));
+		const [shown] = boxesInSlot(board.model, slot, [{ w: 160, h: 96 }], new Set([notes[2]!]));
 		dropAt(board.editContext, board.model, [notes[2]!], -5, -5, slot);
 		const [x, y, w, h] = box(board, notes[2]!);
 		expect({ x, y, w, h }).toEqual(shown);

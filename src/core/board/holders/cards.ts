@@ -93,7 +93,7 @@ export function slotAfter(model: BoardModel, card: BoardObject): (Slot & { at: s
 }
 
 /** Where things of these sizes would lie if they were put there now, board units. */
-export function landing(
+export function boxesInSlot(
 	model: BoardModel,
 	slot: Slot,
 	sizes: readonly { w: number; h: number }[],

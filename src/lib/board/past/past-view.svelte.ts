@@ -31,7 +31,7 @@ export class PastView extends Viewpoint {
 				this.picked = new Set([...this.picked].filter((id) => !removed.has(id)));
 			this.changes.note();
 		});
-		this.model.settle(ROUTING);
+		this.model.routePending(ROUTING);
 	}
 
 	get showing(): boolean {
@@ -44,8 +44,8 @@ export class PastView extends Viewpoint {
 	}
 
 	/** Routes connectors that wait for it; asked for once a frame. */
-	settle(): void {
-		this.model.settle(ROUTING);
+	routePending(): void {
+		this.model.routePending(ROUTING);
 	}
 
 	goToSheet(sheet: string): void {

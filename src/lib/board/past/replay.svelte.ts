@@ -80,7 +80,7 @@ export class Replay {
 				if (this.place >= this.timeline.length) this.pause();
 			}
 			last = now;
-			this.view?.settle();
+			this.view?.routePending();
 			this.frame = requestAnimationFrame(step);
 		};
 		this.frame = requestAnimationFrame(step);
@@ -89,7 +89,7 @@ export class Replay {
 	pause(): void {
 		this.isPlaying = false;
 		if (this.frame !== undefined) cancelAnimationFrame(this.frame);
-		this.view?.model.settle();
+		this.view?.model.routePending();
 	}
 
 	destroy(): void {
@@ -157,7 +157,7 @@ export class Replay {
 		doc.transact(() => {
 			for (const { data } of at.updates.slice(from, at.done)) Y.applyUpdate(doc, data);
 		});
-		if (!this.isPlaying) this.view?.model.settle();
+		if (!this.isPlaying) this.view?.model.routePending();
 	}
 
 	private read(index: number): Promise<Segment> {

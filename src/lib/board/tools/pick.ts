@@ -30,7 +30,7 @@ import {
 	type Widening,
 } from './cells';
 import { knobUnder } from './knobs';
-import { landingItems, landingOf, type Landing } from './landing';
+import { dropTargetItems, dropTargetOf, type DropTarget } from './drop-target';
 import {
 	carryCards,
 	finishResize,
@@ -60,7 +60,7 @@ type Work =
 			dx: number;
 			dy: number;
 			copy: boolean;
-			landing?: Landing | undefined;
+			target?: DropTarget | undefined;
 	  }
 	| { is: 'widen'; widening: Widening }
 	| ({ is: 'resize' } & Resizing)
@@ -161,9 +161,9 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 	}
 	board.held.preview = preview;
 	board.held.moved = { dx: moving.dx, dy: moving.dy };
-	moving.landing = moving.copy ? undefined : landingOf(board, moving.ids, event);
+	moving.target = moving.copy ? undefined : dropTargetOf(board, moving.ids, event);
 	// Guides are for free places: in a holder it is the order that counts.
-	if (moving.landing) board.guides = [];
+	if (moving.target) board.guides = [];
 	board.wake();
 }
 
@@ -266,7 +266,7 @@ export function createPick(link: LinkTool): Tool {
 			}
 		} else if (done?.is === 'move') {
 			if (done.copy) dropCopy(board, done);
-			else dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.landing?.slot);
+			else dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.target?.slot);
 		} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
 		else if (done?.is === 'turn' && preview)
 			setBoxes(board.room.editContext, ownBoxes(done.objects, preview));
@@ -351,8 +351,8 @@ export function createPick(link: LinkTool): Tool {
 		sketch(board): Sketch | undefined {
 			if (work?.is === 'box') return { type: 'box', ...work.box, dashed: !work.whole };
 			if (work?.is === 'lasso') return { type: 'loop', points: work.points };
-			if (work?.is === 'move' && work.landing)
-				return { type: 'paint', items: landingItems(board, work.landing) };
+			if (work?.is === 'move' && work.target)
+				return { type: 'paint', items: dropTargetItems(board, work.target) };
 			if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };
 			if (work?.is === 'turn')
 				return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };

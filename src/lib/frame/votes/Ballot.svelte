@@ -175,7 +175,7 @@
 	<div class="problem" role="alert">
 		<p>{m.ballot_conflict()}</p>
 		<button class="button" type="button" onclick={() => cast(mine)}>{m.ballot_conflict_mine()}</button>
-		<button class="button" type="button" onclick={() => votes.settle(vote)}
+		<button class="button" type="button" onclick={() => votes.dismissConflict(vote)}
 			>{m.ballot_conflict_other()}</button
 		>
 	</div>

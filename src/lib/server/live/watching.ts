@@ -3,7 +3,7 @@ import type { ServerMessage } from '$core/contract/server-messages';
 import { BoardModel } from '$core/board/model';
 import type * as Y from 'yjs';
 import { readyNotes } from '../themes/service';
-import { watchLandings } from './landing';
+import { watchPendingPlacements } from './pending-placement';
 import { watchLocks } from './locks';
 import { watchOrphans } from './orphans';
 import type { LiveDocuments } from './documents';
@@ -43,7 +43,7 @@ export function watchDocument(
 	if (layer !== 'stage') return undefined;
 	const model = new BoardModel(doc, 0);
 	const stops = [
-		watchLandings(model, edit),
+		watchPendingPlacements(model, edit),
 		watchOrphans(model, edit, (writer, count, sheet) => tell(writer, { is: 'found', count, sheet })),
 		readyNotes(model),
 		watchVeils(doc, 'stage', edit, behindOf),

@@ -1,12 +1,12 @@
 /** Where what is carried would go if the hand let go now: into which holder, and to which place there. */
-import { cardsAmong, landing, slotAt, type Slot } from '$core/board/holders/cards';
+import { boxesInSlot, cardsAmong, slotAt, type Slot } from '$core/board/holders/cards';
 import type { Primitive } from '$core/board/drawing';
 import { chalkOn } from '$core/board/colours';
 import type { Box } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
 import type { HandEvent } from './tool';
 
-export interface Landing {
+export interface DropTarget {
 	slot: Slot;
 	boxes: Box[];
 }
@@ -14,16 +14,20 @@ export interface Landing {
 /** Things beyond which it is not shown one by one where they land. */
 const MOST_SHOWN = 24;
 
-export function landingOf(board: Board, moving: ReadonlySet<string>, event: HandEvent): Landing | undefined {
+export function dropTargetOf(
+	board: Board,
+	moving: ReadonlySet<string>,
+	event: HandEvent,
+): DropTarget | undefined {
 	const slot = slotAt(board.model, board.sheet, event.at, moving);
 	const cards = slot ? cardsAmong(board.model, board.selection) : [];
 	if (!slot || cards.length === 0) return undefined;
 	const sizes = cards.slice(0, MOST_SHOWN).map(({ box: [, , w, h] }) => ({ w, h }));
-	return { slot, boxes: landing(board.model, slot, sizes, moving) };
+	return { slot, boxes: boxesInSlot(board.model, slot, sizes, moving) };
 }
 
 /** The places, as dashed boxes, and the line between the neighbours. */
-export function landingItems(board: Board, { boxes }: Landing): Primitive[] {
+export function dropTargetItems(board: Board, { boxes }: DropTarget): Primitive[] {
 	const stroke = chalkOn('ochre', board.ground.surface);
 	const unit = 1 / board.view.scale;
 	return boxes.flatMap(({ x, y, w, h }): Primitive[] => [

@@ -1,6 +1,6 @@
 /** Settles notes from the writing line as they arrive; the places are computed in core. */
 import { objectsOf } from '$core/board/document';
-import { settle } from '$core/board/gather';
+import { placePending } from '$core/board/gather';
 import type { BoardModel } from '$core/board/model';
 import type * as Y from 'yjs';
 import { log } from '../log';
@@ -13,7 +13,7 @@ const WINDOW = 12;
 const MOST = 200;
 
 /** Watches a board for notes that wait for a place; returns the way to stop. */
-export function watchLandings(model: BoardModel, edit: Edit): () => void {
+export function watchPendingPlacements(model: BoardModel, edit: Edit): () => void {
 	const waiting = new Set<string>();
 	let timer: NodeJS.Timeout | undefined;
 	let isStopped = false;
@@ -35,7 +35,7 @@ export function watchLandings(model: BoardModel, edit: Edit): () => void {
 		edit((doc) => {
 			// Another server may have found places for some of them meanwhile.
 			const notes = ids.flatMap((id) => model.find(id) ?? []).filter((note) => note.landing);
-			const { boxes, fields } = settle(model, notes);
+			const { boxes, fields } = placePending(model, notes);
 			const objects = objectsOf(doc);
 			for (const [id, box] of boxes) {
 				objects.get(id)?.set('box', box);
