@@ -16,6 +16,19 @@ module.exports = {
 			to: { path: '^(src/(lib|routes|workers)|server)/' },
 		},
 		{
+			// Reading a board needs nothing of what changes it.
+			name: 'model-without-operations',
+			severity: 'error',
+			from: { path: '^src/core/board/(kinds|model|shapes)/', pathNot: '\\.test\\.ts$' },
+			to: { path: '^src/core/board/ops/', ...atRunTime },
+		},
+		{
+			name: 'kinds-without-model',
+			severity: 'error',
+			from: { path: '^src/core/board/(kinds|shapes)/', pathNot: '\\.test\\.ts$' },
+			to: { path: '^src/core/board/model/', ...atRunTime },
+		},
+		{
 			name: 'browser-without-server',
 			severity: 'error',
 			from: { path: '^src/lib/(board|boards|frame|room|templates|ui|words)/' },

@@ -4,7 +4,7 @@ import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as Y from 'yjs';
 import { z } from 'zod';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import { boardTitle, Refused } from '$lib/server/boards';
 import { database } from '$lib/server/db';
 import { EXPORT_FORMAT_NAMES, exportFormat } from '$core/formats/exports';

@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import type postgres from 'postgres';
 import { generateBoard } from '$core/board/generate';
 import type { EditContext } from '$core/board/store';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 
 /** Makes a board of `count` objects in one snapshot-sized update. Returns its id. */
 export async function largeBoard(sql: postgres.Sql, owner: string, count: number): Promise<string> {

@@ -4,10 +4,10 @@
  */
 import * as Y from 'yjs';
 import { objectsOf, fragmentOf } from '$core/board/document';
-import { addObject, moveObjects, removeObjects } from '$core/board/edits';
+import { addObject, moveObjects, removeObjects } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { BoardModel } from '$core/board/model';
-import { addSheet } from '$core/board/sheets';
+import { BoardModel } from '$core/board/model/model';
+import { addSheet } from '$core/board/ops/sheets';
 import { readSegment } from '$core/journal/segment';
 import { makeBoard, type TestPerson } from '../../tests/support/people';
 import { startServer, type TestServer } from '../../tests/support/server';

@@ -5,9 +5,9 @@
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
 import { objectsOf } from '$core/board/document';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import { LAYERS } from '$core/access/layers';
 import { paceOf } from '$core/live/presence';
 import { frame, KIND } from '$lib/server/live/frames';

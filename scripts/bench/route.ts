@@ -1,12 +1,12 @@
 /** Measures routing: all of a board at once, and what is touched by a drag in each of its frames. */
 import * as Y from 'yjs';
-import { addObjects, type NewObject } from '$core/board/edits';
+import { addObjects, type NewObject } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
 import { randomFrom } from '$core/board/generate';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import type { BoardObject } from '$core/board/objects';
-import { routeAlone } from '$core/board/routes';
-import { addSheet } from '$core/board/sheets';
+import { routeAlone } from '$core/board/model/routes';
+import { addSheet } from '$core/board/ops/sheets';
 import { figure, p95, quantile } from './report';
 
 const SHAPES = 260;

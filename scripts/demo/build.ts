@@ -1,11 +1,11 @@
 /** Builds the demo board: four sheets, about eighty notes, a flow, a season map, a plan, a run sheet half run. */
-import { addObjects, type NewObject } from '$core/board/edits';
+import { addObjects, type NewObject } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { addSheet } from '$core/board/sheets';
-import { roomOfField } from '$core/board/gather';
+import { addSheet } from '$core/board/ops/sheets';
+import { roomOfField } from '$core/board/ops/gather';
 import { plainText } from '$core/text/rich';
-import { acceptThemes } from '$core/board/accept-themes';
-import type { BoardModel } from '$core/board/model';
+import { acceptThemes } from '$core/board/ops/accept-themes';
+import type { BoardModel } from '$core/board/model/model';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
 import { freePlace } from '$core/geometry/free-place';
 import type { Box } from '$core/geometry/box';

@@ -1,13 +1,13 @@
 /** The sheet on which the season is planned: columns, action items, a list with nods, a grid, a table, marks. */
-import { addObject, addObjects, type NewObject } from '$core/board/edits';
+import { addObject, addObjects, type NewObject } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
 import { putIn } from '$core/board/holders/cards';
 import { fitRows, nodAtRow, setFact, signOff, writeBlock } from '$core/board/holders/edits';
 import type { HolderKind } from '$core/board/holders/forms';
 import { newParts, startSize, type HolderWords } from '$core/board/holders/make';
 import { partOf } from '$core/board/holders/parts';
-import { stickAt } from '$core/board/marks';
-import type { BoardModel } from '$core/board/model';
+import { stickAt } from '$core/board/ops/marks';
+import type { BoardModel } from '$core/board/model/model';
 import { sceneContext } from '$core/board/scene';
 import { serverMeasure } from '$lib/server/export/fonts';
 import { drawn, pictograms } from '$lib/server/marks/catalog';

@@ -1,8 +1,8 @@
 /** The picture of a whole sheet: sketched first, then painted in slices, mended where something changes. */
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { plainGround } from '$core/board/ground';
-import { addObjects, moveObjects } from '$core/board/edits';
-import { RenderBoard, paintedOf } from '$core/board/plain';
+import { addObjects, moveObjects } from '$core/board/ops/edits';
+import { RenderBoard, paintedOf } from '$core/board/model/plain';
 import { noteAt, testBoard } from '$core/board/testing';
 import { roughMeasure } from '$core/text/fonts';
 import { Overview } from './overview';

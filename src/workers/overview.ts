@@ -3,7 +3,7 @@
  * colour, which is there in no time however many there are; then, in slices, one that is painted like the tiles.
  */
 import type { Ground } from '$core/board/ground';
-import type { RenderBoard } from '$core/board/plain';
+import type { RenderBoard } from '$core/board/model/plain';
 import { inflate, type Box } from '$core/geometry/box';
 import { isCoarse, paintDrawing } from '$lib/board/painter/primitives';
 import type { Images } from '$lib/board/painter/images';

@@ -1,6 +1,6 @@
 /** Paints tiles: the ground, and the objects of a sheet that lie on them. */
 import { plainGround, type Ground } from '$core/board/ground';
-import type { RenderBoard } from '$core/board/plain';
+import type { RenderBoard } from '$core/board/model/plain';
 import { inflate, type Box } from '$core/geometry/box';
 import { paintGround } from '$lib/board/painter/grain';
 import type { Images } from '$lib/board/painter/images';

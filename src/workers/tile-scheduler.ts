@@ -3,7 +3,7 @@
  * ring round the view, and the overview. The newest view replaces what was wanted before. Knows
  * nothing of canvases, workers and timers.
  */
-import type { Dirty } from '$core/board/plain';
+import type { Dirty } from '$core/board/model/plain';
 import { inflate, overlaps, type Box } from '$core/geometry/box';
 import { TILE, type FromWorker, type Patch } from '$lib/board/painter/protocol';
 import { boxOfTile, keyOfTile, markDirty, missingIn, partOn, SOFT, type TileAt } from './tile-at';

@@ -1,5 +1,5 @@
 /** Paints the board in tiles, beside the page: hears the page, and goes on as the scheduler says. */
-import { RenderBoard, type RenderItem } from '$core/board/plain';
+import { RenderBoard, type RenderItem } from '$core/board/model/plain';
 import type { Box } from '$core/geometry/box';
 import { browserMeasure } from '$lib/board/measure';
 import { fileAddress, Images } from '$lib/board/painter/images';

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import { readSession } from '$core/meeting/runsheet';
 import { beginThread } from '$core/talk/edits';
 import { connect, saved } from '../support/client';

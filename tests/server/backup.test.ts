@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { tmpdir } from 'node:os';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
-import { removeObjects } from '$core/board/edits';
+import { removeObjects } from '$core/board/ops/edits';
 import { connect, saved, until } from '../support/client';
 import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';

@@ -6,7 +6,7 @@ import postgres from 'postgres';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { fragmentOf } from '$core/board/document';
-import { moveObjects, removeObjects } from '$core/board/edits';
+import { moveObjects, removeObjects } from '$core/board/ops/edits';
 import { connect, until, type TestClient } from '../support/client';
 import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';

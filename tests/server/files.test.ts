@@ -1,7 +1,7 @@
 /** Pictures: what is taken in, what is refused, and who may see them. */
 import sharp, { type Sharp } from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import { connect, until } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';

@@ -3,7 +3,7 @@
  * true.
  */
 import { randomFrom } from '$core/rehearsal/random';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import { noteAt } from '$core/board/testing';
 import * as Y from 'yjs';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';

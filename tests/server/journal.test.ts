@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { objectsOf } from '$core/board/document';
-import { removeObjects, setText } from '$core/board/edits';
+import { removeObjects, setText } from '$core/board/ops/edits';
 import type { Happening } from '$core/journal/happenings';
 import { readSegment } from '$core/journal/segment';
 import { beginThread } from '$core/talk/edits';

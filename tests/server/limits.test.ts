@@ -1,7 +1,7 @@
 /** Limits that protect the server and everybody on it: each tried by somebody who goes past the interface. */
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { WebSocket } from 'ws';
-import { removeObjects } from '$core/board/edits';
+import { removeObjects } from '$core/board/ops/edits';
 import { connect, saved, socketFor, until, type TestClient } from '../support/client';
 import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';

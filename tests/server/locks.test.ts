@@ -1,10 +1,10 @@
 /** What locks and rules of the sheets hold against clients that go past the interface. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { lockObjects } from '$core/board/groups';
+import { lockObjects } from '$core/board/ops/groups';
 import { removeTrack, writeBlock } from '$core/board/holders/edits';
-import { addObject } from '$core/board/edits';
-import { addSheet } from '$core/board/sheets';
+import { addObject } from '$core/board/ops/edits';
+import { addSheet } from '$core/board/ops/sheets';
 import { holderAt, noteAt } from '$core/board/testing';
 import { plainText } from '$core/text/rich';
 import { connect, until } from '../support/client';

@@ -1,7 +1,7 @@
 /** What comes out and is kept: the report as page, Markdown and PDF; drawers and recipes of one's own. */
 import { strFromU8, unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { copyOut } from '$core/board/clip';
+import { copyOut } from '$core/board/ops/clip';
 import { readSession } from '$core/meeting/runsheet';
 import type { Report } from '$core/report/document';
 import { connect, saved, until, type TestClient } from '../support/client';

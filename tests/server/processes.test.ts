@@ -2,8 +2,8 @@
 import { readSession } from '$core/meeting/runsheet';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
-import { addObject } from '$core/board/edits';
-import { guessPlacement } from '$core/board/gather';
+import { addObject } from '$core/board/ops/edits';
+import { guessPlacement } from '$core/board/ops/gather';
 import { overlaps } from '$core/geometry/box';
 import { plainText } from '$core/text/rich';
 import { beginThread } from '$core/talk/edits';

@@ -5,7 +5,7 @@ import { teamOf } from '$core/rehearsal/habits';
 import { readParking } from '$core/meeting/parking';
 import { readSession } from '$core/meeting/runsheet';
 import { silencesIn } from '$core/meeting/silence';
-import { acceptThemes } from '$core/board/accept-themes';
+import { acceptThemes } from '$core/board/ops/accept-themes';
 import type { Theme } from '$core/themes';
 import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, makeBoard, makeLink, newcomer, type TestPerson } from '../support/people';

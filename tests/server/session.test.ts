@@ -1,6 +1,6 @@
 /** Leading on a real server: rights by step, silent writing, backstage; tried by raw clients, and looked for in all traffic. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addObject, moveObjects, setText } from '$core/board/edits';
+import { addObject, moveObjects, setText } from '$core/board/ops/edits';
 import { plainText } from '$core/text/rich';
 import { changeStep, readSession, sessionMap } from '$core/meeting/runsheet';
 import { connect, saved, until, type TestClient } from '../support/client';

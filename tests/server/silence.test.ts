@@ -1,7 +1,7 @@
 /** Silent writing and backstage: what nobody sees before it is revealed or brought on. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import { plainText } from '$core/text/rich';
 import { pendingEffects } from '$core/meeting/effects';
 import { changeStep, readSession } from '$core/meeting/runsheet';

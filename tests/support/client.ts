@@ -2,9 +2,9 @@
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
 import { WebSocket } from 'ws';
 import * as Y from 'yjs';
-import { addObject, addObjects } from '$core/board/edits';
+import { addObject, addObjects } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import { plainText } from '$core/text/rich';
 import type { TestPerson } from './people';
 import type { TestServer } from './server';

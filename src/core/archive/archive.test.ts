@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { objectsOf } from '../board/document';
-import { addObject, addObjects } from '../board/edits';
-import { addSheet } from '../board/sheets';
+import { addObject, addObjects } from '../board/ops/edits';
+import { addSheet } from '../board/ops/sheets';
 import { fieldAt, holderAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
-import { BoardModel } from '../board/model';
+import { BoardModel } from '../board/model/model';
 import { newStep, writeSteps } from '../meeting/runsheet';
 import { beginThread, chatter } from '../talk/edits';
 import { publishedSchema } from './format';

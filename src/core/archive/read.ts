@@ -2,7 +2,7 @@
 import * as Y from 'yjs';
 import { Fault } from '../fault';
 import { objectsOf, placesOf, sheetsOf } from '../board/document';
-import { readObject } from '../board/reading';
+import { readObject } from '../board/model/reading';
 import { writeText } from '../board/rich-document';
 import { sheetSchema } from '../board/objects';
 import { asidesOf } from '../meeting/backstage';

@@ -1,9 +1,9 @@
 /** Boards of any size for measuring, the same ones from the same seed. */
 import { PIGMENTS } from './colours';
-import { addObjects, type NewObject } from './edits';
+import { addObjects, type NewObject } from './ops/edits';
 import type { EditContext } from './store';
-import { addSheet } from './sheets';
-import type { BoardModel } from './model';
+import { addSheet } from './ops/sheets';
+import type { BoardModel } from './model/model';
 
 /** A sequence of numbers from 0 to 1 from a seed (linear congruential: D. Knuth, TAOCP 2, 3.3.4). */
 export function randomFrom(seed: number): () => number {

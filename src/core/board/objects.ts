@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import type { RichText } from '../text/rich';
 import { OWN_COLOUR, SURFACES } from './colours';
-import type { Nod } from './nods';
+import type { Nod } from './model/nods';
 import { identifier } from './kinds/common';
 import { SCHEMAS } from './kinds/registry';
 import type { Laid } from './holders/layout';

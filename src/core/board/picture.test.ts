@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { copyOut, putDown } from './clip';
-import { addObject, changePicture } from './edits';
+import { copyOut, putDown } from './ops/clip';
+import { addObject, changePicture } from './ops/edits';
 import { cropTo, wholeBox } from './kinds/picture';
 import { testBoard } from './testing';
 

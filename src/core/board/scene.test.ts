@@ -13,7 +13,7 @@ import {
 	SURFACES,
 } from './colours';
 import type { Primitive } from './drawing';
-import { addObject, addObjects, restyle, setText } from './edits';
+import { addObject, addObjects, restyle, setText } from './ops/edits';
 import { flatten } from '../link/curved';
 import { crossesAny } from '../link/polyline';
 import { boxOf, inOutline } from './kinds/outline';

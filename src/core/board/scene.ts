@@ -8,7 +8,7 @@ import type { Surface } from './colours';
 import type { Ground, GroundPicture } from './ground';
 import type { Drawing, SceneContext } from './drawing';
 import { drawingOf } from './kinds';
-import type { BoardModel } from './model';
+import type { BoardModel } from './model/model';
 import { byStack, type BoardObject } from './objects';
 
 export function sceneContext(model: BoardModel, surface: Surface, measure: Measure): SceneContext {

@@ -1,12 +1,12 @@
 /** A board in memory for tests: a document, its model, and a hand to edit with. */
 import { isList } from './kinds/guards';
 import * as Y from 'yjs';
-import { addObject, type NewObject } from './edits';
+import { addObject, type NewObject } from './ops/edits';
 import type { EditContext } from './store';
 import { formOfHolder, type HolderKind } from './holders/forms';
 import { newParts, startSize } from './holders/make';
-import { addSheet } from './sheets';
-import { BoardModel } from './model';
+import { addSheet } from './ops/sheets';
+import { BoardModel } from './model/model';
 
 export interface TestBoard {
 	doc: Y.Doc;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addObject } from '../board/edits';
+import { addObject } from '../board/ops/edits';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
 import { layInColumns, layInOrder, layOnMatrix } from './lay-out';

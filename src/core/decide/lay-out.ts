@@ -1,11 +1,11 @@
 /** What came of a vote, on the board: objects in their order, in columns, or on a matrix. */
 import { isNote } from '../board/kinds/guards';
-import { addObject, moveTo } from '../board/edits';
+import { addObject, moveTo } from '../board/ops/edits';
 import { type EditContext, transact } from '../board/store';
 import { putIn } from '../board/holders/cards';
 import { newParts, startSize } from '../board/holders/make';
 import { REGION_TITLE } from '../board/kinds/region';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { unionOf, type Box } from '../geometry/box';
 import { freePlace } from '../geometry/free-place';
 import type { Outcome, Result } from './outcome';

@@ -1,6 +1,6 @@
 /** What of a board is taken out, and its picture. */
 import { Fault } from '../fault';
-import { withContents } from '../board/edits';
+import { withContents } from '../board/ops/edits';
 import { groundOf } from '../board/ground';
 import { isConnector } from '../board/kinds/guards';
 import type { BoardObject } from '../board/objects';

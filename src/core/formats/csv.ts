@@ -6,7 +6,7 @@ import { chosenObjects } from './chosen';
 import type { ExportedFile, ExportInput } from './exports';
 import { isConnector, isShape } from '../board/kinds/guards';
 import Papa from 'papaparse';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import type { BoardObject } from '../board/objects';
 import { HEAD, partOf } from '../board/holders/parts';
 import { wordsOf } from '../board/words';

@@ -2,7 +2,7 @@
  * What a board can be taken out as: one row a format. The interface, the route and the shell
  * command offer what stands here; a new format is a row and the file that makes it.
  */
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import type { Drawing } from '../board/drawing';
 import type { Face, Measure } from '../text/fonts';
 

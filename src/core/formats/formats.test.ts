@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { acceptThemes } from '../board/accept-themes';
-import { addObject, addObjects } from '../board/edits';
+import { acceptThemes } from '../board/ops/accept-themes';
+import { addObject, addObjects } from '../board/ops/edits';
 import { plainGround } from '../board/ground';
 import { pictureOf } from '../board/scene';
 import { putIn } from '../board/holders/cards';

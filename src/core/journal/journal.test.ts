@@ -9,9 +9,9 @@ import {
 	restyle,
 	setBoxes,
 	setText,
-} from '../board/edits';
+} from '../board/ops/edits';
 import { objectsOf } from '../board/document';
-import { addSheet, changeSheet, moveToSheet, removeSheet } from '../board/sheets';
+import { addSheet, changeSheet, moveToSheet, removeSheet } from '../board/ops/sheets';
 import { fieldAt, linkBetween, noteAt, testBoard } from '../board/testing';
 import { endSession, startStep } from '../meeting/running';
 import { newStep, writeSteps } from '../meeting/runsheet';

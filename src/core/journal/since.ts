@@ -1,7 +1,7 @@
 /** What others did since somebody was last here, by person and by the field in which it happened. */
 import { isField } from '../board/kinds/guards';
-import { fieldOf } from '../board/containment';
-import type { BoardModel } from '../board/model';
+import { fieldOf } from '../board/model/containment';
+import type { BoardModel } from '../board/model/model';
 import type { Happening, Verb } from './happenings';
 
 /** What one person did in one place. */

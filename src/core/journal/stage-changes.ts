@@ -1,8 +1,8 @@
 /** What one change of the live document `stage` did to each object and sheet, told as verbs. */
 import * as Y from 'yjs';
 import { objectsOf, sheetsOf } from '../board/document';
-import { NOD } from '../board/nods';
-import { readObject } from '../board/reading';
+import { NOD } from '../board/model/nods';
+import { readObject } from '../board/model/reading';
 import { wordsOf } from '../board/words';
 import { firstWords, type Thing, type Verb } from './happenings';
 

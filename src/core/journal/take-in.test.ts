@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
-import { addObject, setText } from '../board/edits';
+import { addObject, setText } from '../board/ops/edits';
 import { objectsOf } from '../board/document';
 import { noteAt, testBoard } from '../board/testing';
 import type { LoggedUpdate } from './reader';

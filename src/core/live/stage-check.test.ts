@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { nod } from '../board/approve';
+import { nod } from '../board/ops/approve';
 import { fragmentOf } from '../board/document';
-import { addObject, addObjects, moveObjects, removeObjects, restyle, setText } from '../board/edits';
+import { addObject, addObjects, moveObjects, removeObjects, restyle, setText } from '../board/ops/edits';
 import type { EditContext } from '../board/store';
-import { lockObjects } from '../board/groups';
-import { addSheet } from '../board/sheets';
-import { BoardModel } from '../board/model';
+import { lockObjects } from '../board/ops/groups';
+import { addSheet } from '../board/ops/sheets';
+import { BoardModel } from '../board/model/model';
 import { fieldAt, noteAt, testBoard, type TestBoard } from '../board/testing';
 import { violationOf } from './stage-check';
 import { STEP_MAY, type StepMay } from '../access/step-grants';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { objectsOf } from '../board/document';
-import { addObject } from '../board/edits';
+import { addObject } from '../board/ops/edits';
 import { holderAt, noteAt, testBoard } from '../board/testing';
 import { answer, beginThread } from '../talk/edits';
 import { talkOf } from '../talk/shape';

@@ -4,7 +4,7 @@
  */
 import * as Y from 'yjs';
 import { objectsOf } from '../board/document';
-import { NOD } from '../board/nods';
+import { NOD } from '../board/model/nods';
 import { talkOf } from '../talk/shape';
 
 export interface Identity {

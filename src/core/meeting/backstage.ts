@@ -3,10 +3,10 @@
  * sent to others. Objects stand in it as they do on the stage; revealing moves them there.
  */
 import * as Y from 'yjs';
-import { moveBetween } from '../board/kept';
+import { moveBetween } from '../board/ops/snapshot';
 import { objectsOf } from '../board/document';
-import { withContents } from '../board/edits';
-import type { BoardModel } from '../board/model';
+import { withContents } from '../board/ops/edits';
+import type { BoardModel } from '../board/model/model';
 
 /** Notes on steps for those who lead, by step. */
 export const asidesOf = (doc: Y.Doc): Y.Map<string> => doc.getMap('asides');

@@ -1,6 +1,6 @@
 /** How evenly a room contributes: notes by person and over time, and who has not been heard. */
 import { isNote } from '../board/kinds/guards';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { gini } from '../decide/agreement';
 
 export interface Contribution {

@@ -3,7 +3,7 @@
  * people park, those who lead put it in order and close it with an answer.
  */
 import { Fault } from '../fault';
-import { insertAt, keysAbove } from '../board/order-keys';
+import { insertAt, keysAbove } from '../order/keys';
 import type * as Y from 'yjs';
 import { z } from 'zod';
 import type { Veils } from '../live/veil';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { addObject, moveObjects } from '../board/edits';
+import { addObject, moveObjects } from '../board/ops/edits';
 import { fieldAt, noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
 import { balanceOf } from './balance';

@@ -3,7 +3,7 @@
  * times are the server's, in ms. Steps stand each under a key of its own, so that two who edit the plan at once do not undo each
  * other's work.
  */
-import { freshKeys, insertAt } from '../board/order-keys';
+import { freshKeys, insertAt } from '../order/keys';
 import * as Y from 'yjs';
 import { z } from 'zod';
 import { gathers, lengthOf, stepSchema, type Step } from './steps';

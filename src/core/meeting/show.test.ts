@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { addObject } from '../board/edits';
-import { addSheet } from '../board/sheets';
-import { shiftInSequence } from '../board/sequence';
+import { addObject } from '../board/ops/edits';
+import { addSheet } from '../board/ops/sheets';
+import { shiftInSequence } from '../board/ops/sequence';
 import { fieldAt, testBoard } from '../board/testing';
 import { readShow, slideFrom, slidesOf, writeShow } from './show';
 

@@ -1,8 +1,8 @@
 /** Showing: the fields of a board in their order as slides. Which one is shown stands in the document `session`; those who lead turn them. */
 import type * as Y from 'yjs';
 import { z } from 'zod';
-import type { BoardModel } from '../board/model';
-import { fieldsInOrder } from '../board/sequence';
+import type { BoardModel } from '../board/model/model';
+import { fieldsInOrder } from '../board/ops/sequence';
 import type { ObjectOf } from '../board/objects';
 
 const showSchema = z.object({

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { objectsOf } from '../board/document';
-import { BoardModel } from '../board/model';
-import { addObject } from '../board/edits';
+import { BoardModel } from '../board/model/model';
+import { addObject } from '../board/ops/edits';
 import type { EditContext } from '../board/store';
 import { fieldAt, linkBetween, noteAt, testBoard } from '../board/testing';
 import { plainText } from '../text/rich';

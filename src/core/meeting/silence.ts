@@ -8,12 +8,12 @@
  */
 import * as Y from 'yjs';
 import { z } from 'zod';
-import { addObject } from '../board/edits';
+import { addObject } from '../board/ops/edits';
 import type { EditContext } from '../board/store';
 import type { Pigment } from '../board/colours';
 import { objectsOf } from '../board/document';
 import { NOTE_SIZES } from '../board/kinds/note';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { objectSchema } from '../board/objects';
 import { readText, writeText } from '../board/rich-document';
 import { sessionMap } from './runsheet';

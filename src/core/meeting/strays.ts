@@ -1,10 +1,10 @@
 /** Keeping people in the place: notes that lie outside of the step's field are found and brought back, and a field is put in order by person. */
 import { isField, isNote } from '../board/kinds/guards';
 import { objectsOf } from '../board/document';
-import { moveTo } from '../board/edits';
+import { moveTo } from '../board/ops/edits';
 import { type EditContext, transact } from '../board/store';
-import { GATHER_GAP, roomOfField } from '../board/gather';
-import type { BoardModel } from '../board/model';
+import { GATHER_GAP, roomOfField } from '../board/ops/gather';
+import type { BoardModel } from '../board/model/model';
 import type { BoardObject } from '../board/objects';
 
 /** Notes written since `since` that lie neither in the field nor wait to land there, the oldest first. */

@@ -1,9 +1,9 @@
 /** Writes the report of a session: what was asked, who was there, how it went, and what came of it. */
 import { isActionItems, isNote, isTheme } from '../board/kinds/guards';
 import { plainText } from '../text/rich';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { partOf } from '../board/holders/parts';
-import { fieldsInOrder } from '../board/sequence';
+import { fieldsInOrder } from '../board/ops/sequence';
 import { wordsOf } from '../board/words';
 import type { ShownVote } from '../contract/votes';
 import type { Parked } from '../meeting/parking';

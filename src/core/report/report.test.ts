@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { addObject } from '../board/edits';
-import { nod } from '../board/approve';
+import { addObject } from '../board/ops/edits';
+import { nod } from '../board/ops/approve';
 import { setFact, writeBlock } from '../board/holders/edits';
 import { partOf } from '../board/holders/parts';
 import { newParts } from '../board/holders/make';

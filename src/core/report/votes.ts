@@ -1,7 +1,7 @@
 /** Votes in a report: what came of each, how it was asked, and what was decided. */
 import { cutWords } from '../text/words';
 import { isTheme } from '../board/kinds/guards';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { plainText } from '../text/rich';
 import type { ShownVote } from '../contract/votes';
 import { head, listOf, say, type Block, type Inline } from './document';

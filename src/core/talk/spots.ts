@@ -1,7 +1,7 @@
 /** Where threads hang: on an object, with which they move, or on a spot of a sheet. */
 import { isConnector } from '../board/kinds/guards';
 import { boxOf } from '../board/kinds/outline';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import type { BoardObject } from '../board/objects';
 import { plainText } from '../text/rich';
 import type { Point } from '../geometry/box';

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import { addObject, moveObjects, removeObjects, setBoxes } from '../board/edits';
+import { addObject, moveObjects, removeObjects, setBoxes } from '../board/ops/edits';
 import type { EditContext } from '../board/store';
 import { linkBetween, noteAt, testBoard } from '../board/testing';
-import { moveToSheet, addSheet } from '../board/sheets';
+import { moveToSheet, addSheet } from '../board/ops/sheets';
 import {
 	answer,
 	beginThread,

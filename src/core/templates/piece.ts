@@ -1,10 +1,10 @@
 /** Pieces from a drawer: objects of a board as they are carried by copy and paste; with steps they are recipes of one's own. */
 import { z } from 'zod';
-import { clipBounds, putDown, type Clip } from '../board/clip';
+import { clipBounds, putDown, type Clip } from '../board/ops/clip';
 import type { EditContext } from '../board/store';
 import { partsSchema } from '../board/holders/parts';
 import { objectSchema, type BoardObject } from '../board/objects';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { stepSchema, type Step } from '../meeting/steps';
 import { scaled } from '../meeting/schedule';
 import { richSchema } from '../text/rich-schema';

@@ -1,8 +1,8 @@
 /** Finding room for a layout: where the hand is, as large as there is room, never over what is there. */
 import { isConnector } from '../board/kinds/guards';
-import { addObjects } from '../board/edits';
+import { addObjects } from '../board/ops/edits';
 import type { EditContext } from '../board/store';
-import type { BoardModel } from '../board/model';
+import type { BoardModel } from '../board/model/model';
 import { overlaps, type Box, type Point } from '../geometry/box';
 import { Sketch } from './sketch';
 

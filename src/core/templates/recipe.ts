@@ -1,5 +1,5 @@
 /** Recipes: a run sheet with its fields and prompts, made for a question, a number of people and the time at hand. */
-import type { NewObject } from '../board/edits';
+import type { NewObject } from '../board/ops/edits';
 import { newStep, SHORTEST, type Step } from '../meeting/steps';
 import { scaled } from '../meeting/schedule';
 import { Sketch } from './sketch';

@@ -1,7 +1,7 @@
 /** Drawing a layout by code: objects of the board at places relative to its upper left corner, at any scale. */
 import { isConnector } from '../board/kinds/guards';
 import type { Chalk, Pigment } from '../board/colours';
-import type { NewObject } from '../board/edits';
+import type { NewObject } from '../board/ops/edits';
 import { formOfHolder, type HolderKind } from '../board/holders/forms';
 import { newParts, startSize } from '../board/holders/make';
 import { NOTE_SIZES, type NoteForm } from '../board/kinds/note';

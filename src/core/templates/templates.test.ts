@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addObject, addObjects } from '../board/edits';
+import { addObject, addObjects } from '../board/ops/edits';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
 import { gathers } from '../meeting/steps';

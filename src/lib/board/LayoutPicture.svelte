@@ -1,11 +1,11 @@
 <script lang="ts">
 	/** A layout as a picture, drawn from the very objects that it would put down. */
-	import { addObjects } from '$core/board/edits';
+	import { addObjects } from '$core/board/ops/edits';
 	import type { EditContext } from '$core/board/store';
 	import { groundOf } from '$core/board/ground';
-	import { BoardModel } from '$core/board/model';
+	import { BoardModel } from '$core/board/model/model';
 	import { pictureOf } from '$core/board/scene';
-	import { addSheet } from '$core/board/sheets';
+	import { addSheet } from '$core/board/ops/sheets';
 	import { shrinkBox } from '$core/geometry/view';
 	import { Sketch } from '$core/templates/sketch';
 	import * as Y from 'yjs';

@@ -5,8 +5,8 @@
 import { Emitter } from '../ui/emitter';
 import { isArea } from '$core/board/kinds/traits';
 import { isGroup, isNote } from '$core/board/kinds/guards';
-import { clipBounds, copyOut, putDown, type Clip } from '$core/board/clip';
-import * as edits from '$core/board/edits';
+import { clipBounds, copyOut, putDown, type Clip } from '$core/board/ops/clip';
+import * as edits from '$core/board/ops/edits';
 import { shiftCards } from '$core/board/holders/cards';
 import { isResizable } from '$core/board/kinds';
 import type { BoardObject, KindName } from '$core/board/objects';

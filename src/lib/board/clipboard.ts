@@ -1,10 +1,10 @@
 /** Copy, cut and paste through the system's clipboard: our own objects as they are, cells as a table, other text as a note. */
 import { takesRoom } from '$core/board/kinds/traits';
 import { isPicture, isTable } from '$core/board/kinds/guards';
-import { copyOut, type Clip } from '$core/board/clip';
+import { copyOut, type Clip } from '$core/board/ops/clip';
 import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
-import { addObjects, type NewObject, removeObjects } from '$core/board/edits';
+import { addObjects, type NewObject, removeObjects } from '$core/board/ops/edits';
 import { neededHeight } from '$core/board/kinds';
 import { freePlace } from '$core/geometry/free-place';
 import { withLinks } from '$core/text/links';

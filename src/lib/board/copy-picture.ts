@@ -1,5 +1,5 @@
 /** A picture of what is selected on the clipboard, for programs that know nothing of our objects. */
-import { withContents } from '$core/board/edits';
+import { withContents } from '$core/board/ops/edits';
 import { m } from '$lib/messages';
 import { exportBoard } from '$core/contract/boards';
 import { call } from '$lib/api/client';

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import { noteAt } from '$core/board/testing';
 import { toBoard } from '$core/geometry/view';
 import { Gestures } from './gestures.svelte';

@@ -1,6 +1,6 @@
 /** Going on from an object: the next one of a flow, the next note. */
 import { isNote } from '$core/board/kinds/guards';
-import { growFrom, nextPlace, type Direction } from '$core/board/grow';
+import { growFrom, nextPlace, type Direction } from '$core/board/ops/grow';
 import { slotAfter } from '$core/board/holders/cards';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
 import { reveal } from '$core/geometry/view';

@@ -4,7 +4,7 @@ import { hasBox } from '$core/board/kinds/traits';
 import type { HolderKind } from '$core/board/holders/forms';
 import { newParts, startSize, type HolderWords } from '$core/board/holders/make';
 import { MARK_SIZE } from '$core/board/kinds/mark';
-import { stickAt } from '$core/board/marks';
+import { stickAt } from '$core/board/ops/marks';
 import { partOf } from '$core/board/holders/parts';
 import { plainText, type RichText } from '$core/text/rich';
 import type { Box, Point } from '$core/geometry/box';

@@ -6,7 +6,7 @@
 import { isConnector } from '$core/board/kinds/guards';
 import type { Route, SceneContext } from '$core/board/drawing';
 import type { BoardObject, BoxValues, ConnectorEnd } from '$core/board/objects';
-import { routeAlone } from '$core/board/routes';
+import { routeAlone } from '$core/board/model/routes';
 import type { Crop } from '$core/board/kinds/picture';
 import type { Box } from '$core/geometry/box';
 import type { Board } from './board.svelte';

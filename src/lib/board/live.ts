@@ -5,7 +5,7 @@
 import { isConnector, isGroup, isPicture } from '$core/board/kinds/guards';
 import { chalkOn, type Surface } from '$core/board/colours';
 import { wholeBox } from '$core/board/kinds/picture';
-import { DIRECTIONS } from '$core/board/grow';
+import { DIRECTIONS } from '$core/board/ops/grow';
 import { isHolder } from '$core/board/holders/forms';
 import { roomOf, type Holder } from '$core/board/holders/setting';
 import { boxOf } from '$core/board/kinds';

@@ -1,6 +1,6 @@
 /** Bringing pictures onto the board: from files, the clipboard, the camera; replacing one; cropping. */
 import { isPicture } from '$core/board/kinds/guards';
-import { changePicture } from '$core/board/edits';
+import { changePicture } from '$core/board/ops/edits';
 import { WHOLE, wholeBox } from '$core/board/kinds/picture';
 import { extremes } from '$core/board/colours';
 import type { ObjectOf, Sheet } from '$core/board/objects';

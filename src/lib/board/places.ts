@@ -1,7 +1,8 @@
 /** Ways to places: objects that refer to each other, and addresses that open the board at one spot. */
-import { tieSeeAlso } from '$core/board/approve';
-import { addPlace, type Place } from '$core/board/named-places';
-import { nextField } from '$core/board/sequence';
+import { tieSeeAlso } from '$core/board/ops/approve';
+import type { Place } from '$core/board/model/places';
+import { addPlace } from '$core/board/ops/named-places';
+import { nextField } from '$core/board/ops/sequence';
 import { m } from '$lib/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';

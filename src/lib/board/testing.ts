@@ -1,7 +1,7 @@
 /** A board in one hand for tests: the real class over a live document, without a server or a page. */
 import { Emitter } from '../ui/emitter';
 import { Changes } from '../ui/changes.svelte';
-import { addObjects } from '$core/board/edits';
+import { addObjects } from '$core/board/ops/edits';
 import type { BoxValues } from '$core/board/objects';
 import { noteAt, testBoard, type TestBoard } from '$core/board/testing';
 import { may, OPEN_POLICY, type Right } from '$core/access/rights';

@@ -1,10 +1,10 @@
 /** What the tools do with objects that are there: locked ones, columns, connectors, larger letters. */
 import { describe, expect, it, vi } from 'vitest';
-import { addObject, addObjects } from '$core/board/edits';
-import { lockObjects } from '$core/board/groups';
+import { addObject, addObjects } from '$core/board/ops/edits';
+import { lockObjects } from '$core/board/ops/groups';
 import { holderAt, linkBetween, noteAt, shapeAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
-import { addSheet, moveToSheet, removeSheet } from '$core/board/sheets';
+import { addSheet, moveToSheet, removeSheet } from '$core/board/ops/sheets';
 import { boardInHand, notesInARow, savedBox } from './testing';
 import { neededHeight } from '$core/board/kinds';
 import { toaster } from '../ui/toaster';

@@ -1,7 +1,7 @@
 /** What hands do with the tools, movement by movement, on the real board. */
 import { describe, expect, it, vi } from 'vitest';
-import { addObject } from '$core/board/edits';
-import { groupObjects, lockObjects } from '$core/board/groups';
+import { addObject } from '$core/board/ops/edits';
+import { groupObjects, lockObjects } from '$core/board/ops/groups';
 import { holderAt, linkBetween, noteAt, shapeAt, fieldAt } from '$core/board/testing';
 import type { ObjectOf } from '$core/board/objects';
 import { boardInHand, notesInARow, savedBox } from './testing';

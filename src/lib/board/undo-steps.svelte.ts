@@ -10,7 +10,7 @@
  * - What the server did on one's order (putting things backstage) is a step like any other.
  */
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import * as Y from 'yjs';
 

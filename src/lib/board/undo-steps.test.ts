@@ -1,6 +1,6 @@
-import { addObject, moveObjects, setText } from '$core/board/edits';
+import { addObject, moveObjects, setText } from '$core/board/ops/edits';
 import { fragmentOf } from '$core/board/document';
-import { addSheet } from '$core/board/sheets';
+import { addSheet } from '$core/board/ops/sheets';
 import { noteAt, partner } from '$core/board/testing';
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';

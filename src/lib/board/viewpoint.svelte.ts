@@ -3,7 +3,7 @@ import { Emitter } from '../ui/emitter';
 import type { SceneContext } from '$core/board/drawing';
 import { groundOf, preferredGround, type Ground } from '$core/board/ground';
 import { takesRoom } from '$core/board/kinds/traits';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import { sceneContext } from '$core/board/scene';
 import type { Box, Point } from '$core/geometry/box';
 import { freePlace } from '$core/geometry/free-place';

@@ -1,7 +1,7 @@
 /** Writing in an object, or in one part of it: a heading, a cell, a line. */
 import { traitsOf } from '$core/board/kinds/traits';
 import { isPicture, isText } from '$core/board/kinds/guards';
-import { removeObjects, setBoxes } from '$core/board/edits';
+import { removeObjects, setBoxes } from '$core/board/ops/edits';
 import { patch, transact } from '$core/board/store';
 import { addTrack, canChangeTracks, fitRows, openCell } from '$core/board/holders/edits';
 import { isHolder } from '$core/board/holders/forms';

@@ -1,5 +1,5 @@
 /** The proposal of themes that is being looked at, before anything moves on the board. */
-import { acceptThemes } from '$core/board/accept-themes';
+import { acceptThemes } from '$core/board/ops/accept-themes';
 import type { Board } from '../board/board.svelte';
 import { messageOf } from '$lib/api/errors';
 import type { Proposal } from '$core/contract/themes';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Of a connector: the way it takes, its line and ends, its chalk. */
-	import { changeConnector } from '$core/board/edits';
+	import { changeConnector } from '$core/board/ops/edits';
 	import { isConnector } from '$core/board/kinds/guards';
 	import type { StyleOf } from '$core/board/objects';
 	import { m } from '$lib/messages';

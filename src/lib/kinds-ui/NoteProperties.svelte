@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Of a note: its colour, form and size, its letters, and whether it says who wrote it. */
-	import { setBoxes } from '$core/board/edits';
+	import { setBoxes } from '$core/board/ops/edits';
 	import { isNote } from '$core/board/kinds/guards';
 	import { NOTE_SIZES, type BoxValues, type NoteForm } from '$core/board/objects';
 	import { m } from '$lib/messages';

@@ -5,11 +5,11 @@
 import { isNote } from '$core/board/kinds/guards';
 import { readParking } from '$core/meeting/parking';
 import { HocuspocusProvider, HocuspocusProviderWebsocket } from '@hocuspocus/provider';
-import { nod } from '$core/board/approve';
-import { addObject, moveObjects, restyle } from '$core/board/edits';
+import { nod } from '$core/board/ops/approve';
+import { addObject, moveObjects, restyle } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { guessPlacement } from '$core/board/gather';
-import { BoardModel } from '$core/board/model';
+import { guessPlacement } from '$core/board/ops/gather';
+import { BoardModel } from '$core/board/model/model';
 import { PIGMENTS } from '$core/board/colours';
 import { listPeople } from '$core/contract/people';
 import { orderParking } from '$core/contract/session';

@@ -1,8 +1,8 @@
 /** What only those who lead see, as one of them has it: notes on steps, and objects that wait backstage. */
 import { asidesOf, cueOf, setCue } from '$core/meeting/backstage';
-import { removeObjects } from '$core/board/edits';
+import { removeObjects } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import type { BoardObject } from '$core/board/objects';
 import type * as Y from 'yjs';
 import { Changes } from '../ui/changes.svelte';

@@ -3,7 +3,7 @@
  * saved. Whether the person may be in is learnt here as well.
  */
 import { HocuspocusProviderWebsocket, WebSocketStatus } from '@hocuspocus/provider';
-import { tighten } from '$core/board/tighten';
+import { tighten } from '$core/board/ops/tighten';
 import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/access/layers';
 import type { Right } from '$core/access/rights';
 import { FITTED, TEXT_NODES } from '$core/board/text-nodes';

@@ -3,7 +3,7 @@
  * and taken back from there.
  */
 import { isNote } from '$core/board/kinds/guards';
-import { removeObjects, setText } from '$core/board/edits';
+import { removeObjects, setText } from '$core/board/ops/edits';
 import { plainText } from '$core/text/rich';
 import type { Room } from './room.svelte';
 import type { OwnNote } from './silence.svelte';

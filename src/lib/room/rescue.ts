@@ -3,8 +3,8 @@
  * their own, where they are found again.
  */
 import { isNote } from '$core/board/kinds/guards';
-import { addObject } from '$core/board/edits';
-import { addFoundSheet, FOUND_SHEET } from '$core/board/orphans';
+import { addObject } from '$core/board/ops/edits';
+import { addFoundSheet, FOUND_SHEET } from '$core/board/ops/orphans';
 import { m } from '$lib/messages';
 import type { Room } from './room.svelte';
 import type { LostWords } from './unsaved-texts';

@@ -4,9 +4,9 @@
  */
 import { Emitter } from '../ui/emitter';
 import { isNote } from '$core/board/kinds/guards';
-import { AT_ONCE, BoardModel } from '$core/board/model';
-import { guessPlacement } from '$core/board/gather';
-import { addObject } from '$core/board/edits';
+import { AT_ONCE, BoardModel } from '$core/board/model/model';
+import { guessPlacement } from '$core/board/ops/gather';
+import { addObject } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
 import type { Pigment } from '$core/board/colours';
 import { type BoardPolicy, may, OPEN_POLICY, type Right, seesNames } from '$core/access/rights';

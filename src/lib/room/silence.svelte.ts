@@ -1,10 +1,10 @@
 /** One's own silent notes: written here, seen by nobody else until they are revealed. */
 import { isNote } from '$core/board/kinds/guards';
 import type { Pigment } from '$core/board/colours';
-import { removeObjects, setText } from '$core/board/edits';
+import { removeObjects, setText } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
 import { objectsOf } from '$core/board/document';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import type { ObjectOf } from '$core/board/objects';
 import { revealedIds, silentNotes, writeSilently, type Silence } from '$core/meeting/silence';
 import { plainText } from '$core/text/rich';

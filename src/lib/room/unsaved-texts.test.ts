@@ -1,4 +1,4 @@
-import { addObject, removeObjects } from '$core/board/edits';
+import { addObject, removeObjects } from '$core/board/ops/edits';
 import { fragmentOf } from '$core/board/document';
 import { removeTrack } from '$core/board/holders/edits';
 import { cellKey, partOf } from '$core/board/holders/parts';

@@ -4,7 +4,7 @@
  * they are told to be lost, as they were.
  */
 import { objectsOf } from '$core/board/document';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import type { BoardObject } from '$core/board/objects';
 import { isEmpty, type RichText } from '$core/text/rich';
 import type * as Y from 'yjs';

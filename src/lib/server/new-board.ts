@@ -1,8 +1,8 @@
 /** Making boards with something on them: blank, or from a recipe that is ready to start. */
-import { addObjects } from '$core/board/edits';
+import { addObjects } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { BoardModel } from '$core/board/model';
-import { addSheet } from '$core/board/sheets';
+import { BoardModel } from '$core/board/model/model';
+import { addSheet } from '$core/board/ops/sheets';
 import { asidesOf } from '$core/meeting/backstage';
 import { sessionMap, writeSteps, type Step } from '$core/meeting/runsheet';
 import { putRecipe, type Piece } from '$core/templates/piece';

@@ -1,9 +1,9 @@
 /** Rehearsals on a board: a simulated team that joins like everybody else, and is sent home without trace. */
 import { objectsOf } from '$core/board/document';
-import { themesLeftEmpty } from '$core/board/accept-themes';
-import { removeObjects } from '$core/board/edits';
-import { BoardModel } from '$core/board/model';
-import { NOD } from '$core/board/nods';
+import { themesLeftEmpty } from '$core/board/ops/accept-themes';
+import { removeObjects } from '$core/board/ops/edits';
+import { BoardModel } from '$core/board/model/model';
+import { NOD } from '$core/board/model/nods';
 import { readParking, removeParked } from '$core/meeting/parking';
 import type { Rehearsal } from '$core/contract/session';
 import { Team } from '$lib/rehearsal/team';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A piece as a picture. */
-	import { putDown } from '$core/board/clip';
+	import { putDown } from '$core/board/ops/clip';
 	import type { BoardObject } from '$core/board/objects';
 	import LayoutPicture from '../board/LayoutPicture.svelte';
 

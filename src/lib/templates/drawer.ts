@@ -1,6 +1,6 @@
 /** What is asked of the server about one's drawer. */
 import { isNote, isPicture } from '$core/board/kinds/guards';
-import { copyOut } from '$core/board/clip';
+import { copyOut } from '$core/board/ops/clip';
 import * as contract from '$core/contract/drawer';
 import type { Piece, PieceContent, Scope } from '$core/templates/piece';
 import { call } from '$lib/api/client';

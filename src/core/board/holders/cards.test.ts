@@ -1,11 +1,11 @@
 /** Things that lie in columns and grids: their order, their places, and two people at once. */
 import { describe, expect, it } from 'vitest';
-import { copyOut, putDown } from '../clip';
-import { addObject, addObjects, moveObjects, removeObjects, setBoxes } from '../edits';
-import { groupObjects, lockObjects } from '../groups';
+import { copyOut, putDown } from '../ops/clip';
+import { addObject, addObjects, moveObjects, removeObjects, setBoxes } from '../ops/edits';
+import { groupObjects, lockObjects } from '../ops/groups';
 import type { BoxValues } from '../objects';
 import { inPaintOrder } from '../scene';
-import { addSheet, duplicateSheet, moveToSheet } from '../sheets';
+import { addSheet, duplicateSheet, moveToSheet } from '../ops/sheets';
 import { holderAt, linkBetween, noteAt, partner, testBoard, type TestBoard } from '../testing';
 import { boxesInSlot, dropAt, putIn, shiftCards, slotAt } from './cards';
 import { removeTrack } from './edits';

@@ -2,13 +2,13 @@
 import { isGroup } from '../kinds/guards';
 import { traitsOf } from '../kinds/traits';
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
-import { isInHolder, moveObjects, withContents } from '../edits';
+import { isInHolder, moveObjects, withContents } from '../ops/edits';
 import { type EditContext, patch, transact } from '../store';
-import { asCard } from '../derived-layout';
-import type { BoardModel } from '../model';
-import { sortByFrames } from '../theme-frames';
+import { asCard } from '../model/derived-layout';
+import type { BoardModel } from '../model/model';
+import { sortByFrames } from '../ops/theme-frames';
 import type { BoardObject, BoxValues } from '../objects';
-import { keysAfter } from '../order-keys';
+import { keysAfter } from '../../order/keys';
 import { formOf, takesCards } from './forms';
 import { cardBox, layHolder, localPoint, ONLY_ROW, PAD, type Card } from './layout';
 import type { LaidTrack } from './layout';

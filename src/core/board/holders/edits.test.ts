@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { csvOf } from '../../formats/csv';
 import { roughMeasure } from '../../text/fonts';
 import { plainText, richFrom } from '../../text/rich';
-import { copyOut, putDown } from '../clip';
+import { copyOut, putDown } from '../ops/clip';
 import { objectsOf } from '../document';
 import { drawingOf, hits } from '../kinds';
 import { sceneContext } from '../scene';

@@ -1,5 +1,5 @@
 /** New holders: what stands in them at first. */
-import { freshKeys } from '../order-keys';
+import { freshKeys } from '../../order/keys';
 import { richFrom } from '../../text/rich';
 import type { EditContext } from '../store';
 import { formOfHolder, type HolderKind } from './forms';

@@ -10,7 +10,7 @@
 import { z } from 'zod';
 import type { RichText } from '../../text/rich';
 import { richSchema } from '../../text/rich-schema';
-import { byPerson, type Nod } from '../nods';
+import { byPerson, type Nod } from '../model/nods';
 import { readText } from '../rich-document';
 
 /** Row of the headings over columns, and column of the headings of rows. */

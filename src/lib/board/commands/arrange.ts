@@ -1,10 +1,10 @@
 /** Commands that order what is there: stack, groups, locks, lines and rows. */
 import { isConnector, isField, isGroup } from '$core/board/kinds/guards';
 import { align, distribute, EDGES, tidyRows, type Edge, type Moves, type Placed } from '$core/arrange/align';
-import { moveTo } from '$core/board/edits';
-import { restack, restackStep } from '$core/board/stacking';
-import { groupObjects, lockObjects, ungroupObjects } from '$core/board/groups';
-import { shiftInSequence } from '$core/board/sequence';
+import { moveTo } from '$core/board/ops/edits';
+import { restack, restackStep } from '$core/board/ops/stacking';
+import { groupObjects, lockObjects, ungroupObjects } from '$core/board/ops/groups';
+import { shiftInSequence } from '$core/board/ops/sequence';
 import { layByPerson } from '$core/meeting/strays';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';

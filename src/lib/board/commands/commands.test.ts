@@ -1,7 +1,7 @@
 /** The table of commands, run on the real board. */
 import { describe, expect, it, vi } from 'vitest';
-import { addObject, addObjects } from '$core/board/edits';
-import { addSheet } from '$core/board/sheets';
+import { addObject, addObjects } from '$core/board/ops/edits';
+import { addSheet } from '$core/board/ops/sheets';
 import { holderAt, linkBetween, noteAt, fieldAt, shapeAt } from '$core/board/testing';
 import { boardInHand, type BoardInHand } from '../testing';
 import { COMMANDS, isOffered, shownKey } from '.';

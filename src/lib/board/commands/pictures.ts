@@ -1,7 +1,7 @@
 /** Commands on pictures. */
 import { isPicture } from '$core/board/kinds/guards';
-import { restack } from '$core/board/stacking';
-import { lockObjects } from '$core/board/groups';
+import { restack } from '$core/board/ops/stacking';
+import { lockObjects } from '$core/board/ops/groups';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import { addPictures, chooseFiles, isCropped, replacePicture, uncrop } from '../pictures';

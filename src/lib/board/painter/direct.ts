@@ -5,7 +5,7 @@
 import type { Drawing, SceneContext } from '$core/board/drawing';
 import type { Ground } from '$core/board/ground';
 import { drawingOf } from '$core/board/kinds';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import { PaintOrder, sceneContext } from '$core/board/scene';
 import { inflate } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';

@@ -1,6 +1,6 @@
 /** What the worker that paints is told of the board, and when. */
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { addObjects } from '$core/board/edits';
+import { addObjects } from '$core/board/ops/edits';
 import { noteAt, testBoard } from '$core/board/testing';
 import { HandOver } from './hand-over';
 

@@ -1,6 +1,6 @@
 /** Brings the board to the worker that paints it: all of it at first, then what changes. */
-import type { BoardModel } from '$core/board/model';
-import { paintedOf } from '$core/board/plain';
+import type { BoardModel } from '$core/board/model/model';
+import { paintedOf } from '$core/board/model/plain';
 import type { ToWorker } from './protocol';
 
 /** Objects handed over at one go at the start. */

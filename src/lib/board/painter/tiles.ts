@@ -4,7 +4,7 @@
  * view has come to rest, tiles of exactly its scale replace them.
  */
 import { plainGround, type Ground } from '$core/board/ground';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import { overlaps } from '$core/geometry/box';
 import { seen, type Size, type View } from '$core/geometry/view';
 import { whenIdle } from '../idle';

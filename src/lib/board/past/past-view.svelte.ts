@@ -1,5 +1,5 @@
 /** The board as it was at an earlier moment, to be looked at: it has a view and things that are picked, and nothing else. */
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import type { Point } from '$core/geometry/box';
 import { seen, toBoard } from '$core/geometry/view';
 import type * as Y from 'yjs';

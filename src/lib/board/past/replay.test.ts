@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
 import { objectsOf } from '$core/board/document';
-import { addObject, removeObjects } from '$core/board/edits';
+import { addObject, removeObjects } from '$core/board/ops/edits';
 import { noteAt, testBoard } from '$core/board/testing';
 import { writeSegment } from '$core/journal/segment';
 import { Timeline } from '$core/journal/timeline';

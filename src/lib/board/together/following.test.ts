@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { addSheet } from '$core/board/sheets';
+import { addSheet } from '$core/board/ops/sheets';
 import { seen } from '$core/geometry/view';
 import type { Presence } from '../../room/company.svelte';
 import { boardInHand } from '../testing';

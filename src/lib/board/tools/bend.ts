@@ -1,6 +1,6 @@
 /** Bending a selected connector by hand: its ends can be tied elsewhere, its segments dragged. */
 import { isConnector } from '$core/board/kinds/guards';
-import { changeConnector } from '$core/board/edits';
+import { changeConnector } from '$core/board/ops/edits';
 import type { ConnectorEnd, ObjectOf } from '$core/board/objects';
 import { distance, distanceToSegment, type Point } from '$core/geometry/box';
 import type { Path } from '$core/link/polyline';

@@ -1,7 +1,7 @@
 /** The knobs round what is selected: one to turn it, and four from which a flow grows. */
 import { traitsOf } from '$core/board/kinds/traits';
 import { isShape } from '$core/board/kinds/guards';
-import { canGrow, DIRECTIONS, type Direction } from '$core/board/grow';
+import { canGrow, DIRECTIONS, type Direction } from '$core/board/ops/grow';
 import { boxOf } from '$core/board/kinds';
 import { centreOf, distance, turn, type Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';

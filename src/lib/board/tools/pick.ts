@@ -3,10 +3,10 @@ import { isRegion } from '$core/board/kinds/traits';
 import { isGroup, isStroke } from '$core/board/kinds/guards';
 import { goToSeeAlso } from '../places';
 import { grow } from '../going-on';
-import { clipBounds, copyOut, putDown } from '$core/board/clip';
-import { setBoxes, withContents } from '$core/board/edits';
+import { clipBounds, copyOut, putDown } from '$core/board/ops/clip';
+import { setBoxes, withContents } from '$core/board/ops/edits';
 import { dropAt } from '$core/board/holders/cards';
-import { nod } from '$core/board/approve';
+import { nod } from '$core/board/ops/approve';
 import { signAt, type SignName } from '$core/board/signs';
 import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
 import { snapMove } from '$core/geometry/guides';
@@ -46,7 +46,7 @@ import {
 } from './reshape';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
 import type { LinkTool } from './link';
-import type { Direction } from '$core/board/grow';
+import type { Direction } from '$core/board/ops/grow';
 
 type Work =
 	| { is: 'press'; start: HandEvent; hit: string | undefined }

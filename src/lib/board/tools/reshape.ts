@@ -1,8 +1,8 @@
 /** Resizing and turning what is selected: what it would be with the hand where it is now. */
 import { hasBox, traitsOf } from '$core/board/kinds/traits';
 import { isMark, isPicture, isText } from '$core/board/kinds/guards';
-import { changePicture, scaleObjects, setBoxes } from '$core/board/edits';
-import { placeMarks } from '$core/board/marks';
+import { changePicture, scaleObjects, setBoxes } from '$core/board/ops/edits';
+import { placeMarks } from '$core/board/ops/marks';
 import { cropTo } from '$core/board/kinds/picture';
 import { boxOf, leastSize, neededHeight } from '$core/board/kinds';
 import type { BoardObject } from '$core/board/objects';

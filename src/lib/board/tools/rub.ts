@@ -1,7 +1,7 @@
 /** The eraser: takes whole strokes, or only what it passes over. What it touches is written when it is lifted. */
 import { isStroke } from '$core/board/kinds/guards';
 import { chalkOn, seeThrough } from '$core/board/colours';
-import { eraseStrokes } from '$core/board/ink-edits';
+import { eraseStrokes } from '$core/board/ops/ink-edits';
 import { inkOnBoard } from '$core/board/kinds/stroke';
 import type { ObjectOf } from '$core/board/objects';
 import { boxFrom, inflate, type Point } from '$core/geometry/box';

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** In place of the ledge while an earlier moment is looked at: the time, playing, and the way to bring things back. */
-	import { restore, type RestoreScope } from '$core/board/restore';
+	import { restore, type RestoreScope } from '$core/board/ops/restore';
 	import { m } from '$lib/messages';
 	import Maximize from '@lucide/svelte/icons/scan';
 	import Pause from '@lucide/svelte/icons/pause';

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import type { JournalPage, JournalQuery } from '$core/contract/journal';
 import type { Happening } from '$core/journal/happenings';
 import { noteAt } from '$core/board/testing';

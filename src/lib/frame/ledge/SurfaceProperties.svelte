@@ -2,7 +2,7 @@
 	/** The ground of the sheet: surface, own colour, pattern; for this sheet or all. */
 	import { SURFACE_COLOURS, SURFACES, type Surface } from '$core/board/colours';
 	import { PATTERNS, type Pattern, type Sheet } from '$core/board/objects';
-	import { changeSheet } from '$core/board/sheets';
+	import { changeSheet } from '$core/board/ops/sheets';
 	import { m } from '$lib/messages';
 	import Image from '@lucide/svelte/icons/image';
 	import SurfaceIcon from '@lucide/svelte/icons/layers';

@@ -6,7 +6,7 @@
 	import Trash from '@lucide/svelte/icons/trash-2';
 	import type { Board } from '../../board/board.svelte';
 	import { bringOn } from '../../board/backstage';
-	import { withContents } from '$core/board/edits';
+	import { withContents } from '$core/board/ops/edits';
 	import { wordsOf } from '$core/board/words';
 	import { kindName } from '$lib/kinds-ui';
 

@@ -1,6 +1,6 @@
 /** The warm-up: four things a newcomer tries, each ticked off by itself as it is done. */
 import { isNote } from '$core/board/kinds/guards';
-import type { BoardChange } from '$core/board/model';
+import type { BoardChange } from '$core/board/model/model';
 import type { BoardObject } from '$core/board/objects';
 import type { Room } from '../../room/room.svelte';
 

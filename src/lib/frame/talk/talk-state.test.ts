@@ -1,9 +1,9 @@
 import { Changes } from '../../ui/changes.svelte';
 import { describe, expect, it, vi } from 'vitest';
 import * as Y from 'yjs';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
-import { addSheet } from '$core/board/sheets';
+import { addSheet } from '$core/board/ops/sheets';
 import { noteAt } from '$core/board/testing';
 import { answer, beginThread, chatter, resolve } from '$core/talk/edits';
 import { TalkModel } from '$core/talk/model';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addObject, removeObjects } from '$core/board/edits';
+import { addObject, removeObjects } from '$core/board/ops/edits';
 import { noteAt, shapeAt, testBoard } from '$core/board/testing';
 import { spotOn } from '$core/talk/spots';
 import { aboutWhat, pieces } from './words';

@@ -1,5 +1,5 @@
 /** How talk is worded: what a thread is about, and the pieces of a text. */
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import type { Spot } from '$core/talk/edits';
 import { plainText } from '$core/text/rich';
 import { m } from '$lib/messages';

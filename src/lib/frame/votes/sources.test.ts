@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ShownVote } from '$core/contract/votes';
-import { addObject } from '$core/board/edits';
-import { addSheet } from '$core/board/sheets';
+import { addObject } from '$core/board/ops/edits';
+import { addSheet } from '$core/board/ops/sheets';
 import { noteAt } from '$core/board/testing';
 import { seen } from '$core/geometry/view';
 import { boardInHand } from '../../board/testing';

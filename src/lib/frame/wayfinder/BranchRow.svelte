@@ -4,7 +4,7 @@
 	 * order by dragging.
 	 */
 	import { isField, isGroup } from '$core/board/kinds/guards';
-	import { fieldsInOrder, putInSequence } from '$core/board/sequence';
+	import { fieldsInOrder, putInSequence } from '$core/board/ops/sequence';
 	import { m } from '$lib/messages';
 	import ChevronDown from '@lucide/svelte/icons/chevron-down';
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Named places: one click goes there. F2 renames, Delete removes. */
-	import { removePlace, renamePlace, type Place } from '$core/board/named-places';
+	import type { Place } from '$core/board/model/places';
+	import { removePlace, renamePlace } from '$core/board/ops/named-places';
 	import { m } from '$lib/messages';
 	import Pin from '@lucide/svelte/icons/map-pin';
 	import Plus from '@lucide/svelte/icons/plus';

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A sheet in the list: its picture and title, renamed in place, with a menu, put elsewhere by dragging. */
 	import type { Sheet } from '$core/board/objects';
-	import { changeSheet, moveSheet } from '$core/board/sheets';
+	import { changeSheet, moveSheet } from '$core/board/ops/sheets';
 	import { m } from '$lib/messages';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import type { Board } from '../../board/board.svelte';

@@ -1,7 +1,7 @@
 /** An object for whoever listens: its kind, its words, who wrote it, where it is, what it is linked with. */
 import { isConnector } from '$core/board/kinds/guards';
-import { linkedWith } from '$core/board/linked';
-import type { BoardModel } from '$core/board/model';
+import { linkedWith } from '$core/board/model/linked';
+import type { BoardModel } from '$core/board/model/model';
 import type { BoardObject } from '$core/board/objects';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';

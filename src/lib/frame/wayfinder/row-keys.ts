@@ -1,6 +1,6 @@
 /** Keys on a row of the wayfinder: everything that a hand does to an object, without one. */
 import { isConnector } from '$core/board/kinds/guards';
-import { addObject } from '$core/board/edits';
+import { addObject } from '$core/board/ops/edits';
 import { m } from '$lib/messages';
 import { toaster } from '../../ui/toaster';
 import type { Board } from '../../board/board.svelte';

@@ -1,6 +1,6 @@
 /** What can be done to a sheet: the same list feeds its menu and its keys. */
-import { copyOut, putDown } from '$core/board/clip';
-import { addSheet, duplicateSheet, moveSheet, moveToSheet, removeSheet } from '$core/board/sheets';
+import { copyOut, putDown } from '$core/board/ops/clip';
+import { addSheet, duplicateSheet, moveSheet, moveToSheet, removeSheet } from '$core/board/ops/sheets';
 import { m } from '$lib/messages';
 import type { Board } from '../../board/board.svelte';
 import { toaster } from '../../ui/toaster';

@@ -1,10 +1,10 @@
 /** The wayfinder's lists, made from a real board. */
 import { describe, expect, it } from 'vitest';
-import { addObjects, moveObjects } from '$core/board/edits';
+import { addObjects, moveObjects } from '$core/board/ops/edits';
 import { putIn } from '$core/board/holders/cards';
 import { writeBlock } from '$core/board/holders/edits';
 import { partOf } from '$core/board/holders/parts';
-import { addSheet } from '$core/board/sheets';
+import { addSheet } from '$core/board/ops/sheets';
 import { fieldAt, holderAt, linkBetween, noteAt, shapeAt, testBoard } from '$core/board/testing';
 import { findOn, firstInOrder, lineOf, treeOf, writersOn } from './tree';
 

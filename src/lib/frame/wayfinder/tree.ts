@@ -1,9 +1,9 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
 import { isBranch } from '$core/board/kinds/traits';
 import { isConnector, isField, isGroup, isNote } from '$core/board/kinds/guards';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import type { BoardObject, KindName, Sheet } from '$core/board/objects';
-import { fieldsInOrder } from '$core/board/sequence';
+import { fieldsInOrder } from '$core/board/ops/sequence';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
 

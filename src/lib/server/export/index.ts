@@ -1,7 +1,7 @@
 /** Files of a board, from the same primitives as the screen: the machine's part of core/formats. */
 import { renderAsync } from '@resvg/resvg-js';
 import sharp from 'sharp';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import { groundOf } from '$core/board/ground';
 import { pictureOf } from '$core/board/scene';
 import type { Drawing } from '$core/board/drawing';

@@ -2,7 +2,7 @@ import type { IncomingMessage } from 'node:http';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Document } from '@hocuspocus/server';
 import * as Y from 'yjs';
-import { addObject, removeObjects, setText } from '$core/board/edits';
+import { addObject, removeObjects, setText } from '$core/board/ops/edits';
 import { noteAt, testBoard } from '$core/board/testing';
 import { addressOf, ConnectionLimiter } from './connection-limiter';
 import { Fullness } from './fullness';

@@ -4,7 +4,7 @@
  */
 import { asText } from '$core/contract/server-messages';
 import { Hocuspocus, type Connection, type Document } from '@hocuspocus/server';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import type { Layer } from '$core/access/layers';
 import { may } from '$core/access/rights';
 import { leads } from '$core/access/roles';

@@ -3,7 +3,7 @@
  * sends it and by whatever client. Nods are not edits of the object and go through.
  */
 import { objectsOf, sheetsOf } from '$core/board/document';
-import { keep, restore, sameKept, type Kept } from '$core/board/kept';
+import { applySnapshot, captureObject, isSameSnapshot, type ObjectSnapshot } from '$core/board/ops/snapshot';
 import * as Y from 'yjs';
 import { log } from '../log';
 import { falseClaims, takeBack } from './claims';
@@ -25,10 +25,10 @@ export function watchLocks(
 	personOf: (origin: unknown) => string | undefined,
 ): () => void {
 	const objects = objectsOf(doc);
-	const locked = new Map<string, Kept>();
+	const locked = new Map<string, ObjectSnapshot>();
 	const note = (id: string): void => {
 		const map = objects.get(id);
-		if (map instanceof Y.Map && map.get('lock') === 'led') locked.set(id, keep(map, isOpen));
+		if (map instanceof Y.Map && map.get('lock') === 'led') locked.set(id, captureObject(map, isOpen));
 		else locked.delete(id);
 	};
 	for (const id of objects.keys()) note(id);
@@ -38,7 +38,7 @@ export function watchLocks(
 		const kept = locked.get(id);
 		if (!kept) return map instanceof Y.Map && map.get('lock') === 'led';
 		if (!(map instanceof Y.Map)) return true;
-		return !sameKept(keep(map, isOpen), kept);
+		return !isSameSnapshot(captureObject(map, isOpen), kept);
 	};
 	const onChange = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
 		const foreign = falseClaims(events, personOf(transaction.origin));
@@ -61,7 +61,7 @@ export function watchLocks(
 		edit(() => {
 			for (const id of broken) {
 				const kept = locked.get(id);
-				if (kept) restore(objects, id, kept, isOpen);
+				if (kept) applySnapshot(objects, id, kept, isOpen);
 				else objects.get(id)?.delete('lock');
 			}
 		}).catch((error: unknown) => log.error({ err: error }, 'a locked object could not be put back'));

@@ -3,8 +3,8 @@
  * core.
  */
 import { sheetsOf } from '$core/board/document';
-import type { BoardModel } from '$core/board/model';
-import { addFoundSheet, adopt, FOUND_SHEET, orphansOn } from '$core/board/orphans';
+import type { BoardModel } from '$core/board/model/model';
+import { addFoundSheet, adopt, FOUND_SHEET, orphansOn } from '$core/board/ops/orphans';
 import { m } from '$lib/messages';
 import type * as Y from 'yjs';
 import { log } from '../log';

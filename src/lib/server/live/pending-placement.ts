@@ -1,7 +1,7 @@
 /** Settles notes from the writing line as they arrive; the places are computed in core. */
 import { objectsOf } from '$core/board/document';
-import { placePending } from '$core/board/gather';
-import type { BoardModel } from '$core/board/model';
+import { placePending } from '$core/board/ops/gather';
+import type { BoardModel } from '$core/board/model/model';
 import type * as Y from 'yjs';
 import { log } from '../log';
 

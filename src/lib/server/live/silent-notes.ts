@@ -2,10 +2,10 @@
  * Silent notes on the server: whose there are, how many wait, and those that come late onto the
  * board.
  */
-import { stackPlaces } from '$core/board/edits';
+import { stackPlaces } from '$core/board/ops/edits';
 import { objectsOf } from '$core/board/document';
-import { restore, type Kept } from '$core/board/kept';
-import { BoardModel } from '$core/board/model';
+import { applySnapshot, type ObjectSnapshot } from '$core/board/ops/snapshot';
+import { BoardModel } from '$core/board/model/model';
 import {
 	carryOver,
 	dueNotes,
@@ -34,10 +34,10 @@ export async function noteWriter(boardId: string, personId: string): Promise<voi
 }
 
 /** Keeps a note of somebody's in their own document, that the board does not take in now. */
-export function keepAside(own: Y.Doc, id: string, note: Kept): void {
+export function keepAside(own: Y.Doc, id: string, note: ObjectSnapshot): void {
 	if (objectsOf(own).has(id)) return;
 	note.values.delete('landing');
-	restore(objectsOf(own), id, note);
+	applySnapshot(objectsOf(own), id, note);
 }
 
 /**

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { objectsOf } from '$core/board/document';
-import { addObject, moveObjects, removeObjects } from '$core/board/edits';
+import { addObject, moveObjects, removeObjects } from '$core/board/ops/edits';
 import { noteAt, partner, testBoard } from '$core/board/testing';
 import type { BoardPolicy } from '$core/access/rights';
 import { checkUpdate, type PutBack } from './step-check';

@@ -3,7 +3,7 @@
  * at once: an edit that was left out would leave a gap before everything that the same person does afterwards.
  */
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
-import { keep, restore, type Kept } from '$core/board/kept';
+import { applySnapshot, captureObject, type ObjectSnapshot } from '$core/board/ops/snapshot';
 import { leads } from '$core/access/roles';
 import { violationOf, type Violation } from '$core/live/stage-check';
 import { grantsOf } from '$core/access/step-grants';
@@ -15,7 +15,7 @@ import type { Context } from './origins';
 /** What is to be put back, as it was before. */
 export interface PutBack {
 	/** Puts it back. Notes of the writer's own are handed to `spare` instead of being lost. */
-	run(doc: Y.Doc, spare: (id: string, note: Kept) => void): void;
+	run(doc: Y.Doc, spare: (id: string, note: ObjectSnapshot) => void): void;
 	/** Has to be called afterwards, also when it could not be put back. */
 	end(): void;
 }
@@ -24,10 +24,10 @@ export interface PutBack {
  * What waits to be put back in each document: how it was, undefined where it was not there at all, and by how many it is waited for. An edit
  * that comes before it is put back finds it as it must not be; that is not how it was.
  */
-const waiting = new WeakMap<Y.Doc, Map<string, { kept: Kept | undefined; times: number }>>();
+const waiting = new WeakMap<Y.Doc, Map<string, { kept: ObjectSnapshot | undefined; times: number }>>();
 
-function hold(doc: Y.Doc, key: string, now: () => Kept | undefined): Kept | undefined {
-	const all = waiting.get(doc) ?? new Map<string, { kept: Kept | undefined; times: number }>();
+function hold(doc: Y.Doc, key: string, now: () => ObjectSnapshot | undefined): ObjectSnapshot | undefined {
+	const all = waiting.get(doc) ?? new Map<string, { kept: ObjectSnapshot | undefined; times: number }>();
 	waiting.set(doc, all);
 	const one = all.get(key) ?? { kept: now(), times: 0 };
 	one.times++;
@@ -79,11 +79,11 @@ export function checkUpdate(
 const OTHERS = { sheets: sheetsOf, places: placesOf } as const;
 
 function putBack(doc: Y.Doc, violation: Violation, writer: string): PutBack {
-	const valuesOf = (all: Y.Map<unknown>, id: string): Kept | undefined => {
+	const valuesOf = (all: Y.Map<unknown>, id: string): ObjectSnapshot | undefined => {
 		const values = all.get(id);
-		return values instanceof Y.Map ? keep(values) : undefined;
+		return values instanceof Y.Map ? captureObject(values) : undefined;
 	};
-	const before = new Map<string, Kept>();
+	const before = new Map<string, ObjectSnapshot>();
 	const added = new Set<string>();
 	// Also what is new may have been there, and be gone only because that waits to be put back.
 	for (const id of new Set([...violation.added, ...violation.objects])) {
@@ -101,12 +101,13 @@ function putBack(doc: Y.Doc, violation: Violation, writer: string): PutBack {
 				const map = objectsOf(target).get(id);
 				if (!(map instanceof Y.Map)) continue;
 				const by: unknown = map.get('by');
-				if (map.get('kind') === 'note' && Array.isArray(by) && by[0] === writer) spare(id, keep(map));
+				if (map.get('kind') === 'note' && Array.isArray(by) && by[0] === writer)
+					spare(id, captureObject(map));
 				objectsOf(target).delete(id);
 			}
-			for (const [id, kept] of before) restore(objectsOf(target), id, kept);
+			for (const [id, kept] of before) applySnapshot(objectsOf(target), id, kept);
 			for (const { map, id, kept } of others) {
-				if (kept) restore(OTHERS[map](target), id, kept);
+				if (kept) applySnapshot(OTHERS[map](target), id, kept);
 				else OTHERS[map](target).delete(id);
 			}
 		},

@@ -1,6 +1,6 @@
 /** What the server does with a live document by itself while it is open: rules it keeps, places it finds, numbers it gives. */
 import type { ServerMessage } from '$core/contract/server-messages';
-import { BoardModel } from '$core/board/model';
+import { BoardModel } from '$core/board/model/model';
 import type * as Y from 'yjs';
 import { readyNotes } from '../themes/service';
 import { watchPendingPlacements } from './pending-placement';

@@ -1,6 +1,6 @@
 /** Vectors got ready before anybody asks. */
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { addObjects, moveObjects, setText } from '$core/board/edits';
+import { addObjects, moveObjects, setText } from '$core/board/ops/edits';
 import { noteAt, shapeAt, testBoard } from '$core/board/testing';
 import { encode, sort } from './encoder';
 import { MAX_NOTES } from '$core/contract/themes';

@@ -1,6 +1,6 @@
 /** Themes for the notes of a board, and getting their vectors ready before anybody asks. */
 import { isNote } from '$core/board/kinds/guards';
-import type { BoardModel } from '$core/board/model';
+import type { BoardModel } from '$core/board/model/model';
 import { plainText } from '$core/text/rich';
 import { MAX_NOTES, type Proposal } from '$core/contract/themes';
 import type { NoteText } from '$core/themes';

@@ -1,0 +1,96 @@
+/** Takes a proposal of themes over onto the board, as one transaction and so as one undo step. */
+import { isConnector, isNote, isTheme } from '../kinds/guards';
+import { placeThemes } from '../../arrange/themes';
+import { unionOf } from '../../geometry/box';
+import type { Theme } from '../../themes';
+import { CHALKS } from '../colours';
+import { objectsOf } from '../document';
+import { addObjects, type NewObject } from './edits';
+import type { EditContext } from '../store';
+import type { BoardModel } from '../model/model';
+import type { BoardObject } from '../objects';
+
+/**
+ * Lays the notes of each theme out under its heading. Notes that are gone by now are passed over, and a
+ * theme without notes is not made. The block goes below the field the notes come from when they share
+ * one, else to where the notes were. Returns the ids of the new themes.
+ */
+export function acceptThemes(
+	editContext: EditContext,
+	model: BoardModel,
+	themes: readonly Theme[],
+): string[] {
+	const present = themes
+		.map((theme) => ({
+			name: theme.name,
+			notes: theme.noteIds.flatMap((id) => model.find(id) ?? []).filter(isNote),
+		}))
+		.filter((theme) => theme.notes.length > 0);
+	const all = present.flatMap((theme) => theme.notes);
+	const first = all[0];
+	if (!first) return [];
+	const sheet = first.sheet;
+	const moving = new Set(all.map((note) => note.id));
+	const emptied = themesLeftEmpty(model, moving);
+
+	const boxes = all.map(({ box: [x, y, w, h] }) => ({ x, y, w, h }));
+	const field = sharedField(model, all);
+	const around = unionOf(field ? [model.boundsOf(field.id)!] : boxes)!;
+	const extent = model.extent(sheet)!;
+	const taken = model
+		.within(sheet, { x: -1e7, y: -1e7, w: 2e7, h: 2e7 })
+		.filter((o) => !isConnector(o) && !moving.has(o.id) && !emptied.has(o.id))
+		.map((o) => model.boundsOf(o.id)!);
+	const placed = placeThemes(
+		present.map((theme) => ({
+			name: theme.name,
+			notes: theme.notes.map(({ id, box: [, , w, h] }) => ({ id, w, h })),
+		})),
+		{ x: around.x, y: around.y + around.h + 48, width: Math.max(900, Math.min(extent.w, 1500)) },
+		taken,
+	);
+	const chalks = CHALKS.slice(1, 7);
+	return editContext.doc.transact(() => {
+		const ids = addObjects(
+			editContext,
+			model,
+			placed.map((theme, i): NewObject => ({
+				kind: 'theme',
+				sheet,
+				box: [theme.box.x, theme.box.y, theme.box.w, theme.box.h, 0],
+				style: { chalk: chalks[i % chalks.length]! },
+				text: theme.name,
+			})),
+		);
+		placed.forEach((theme, i) => {
+			for (const { id, x, y } of theme.notes) {
+				const map = objectsOf(editContext.doc).get(id);
+				const note = model.find(id);
+				if (!map || !note) continue;
+				map.set('box', [x, y, note.box[2], note.box[3], 0]);
+				map.set('theme', ids[i]);
+				map.delete('held');
+				map.set('changed', editContext.now());
+			}
+		});
+		for (const id of emptied) objectsOf(editContext.doc).delete(id);
+		return ids;
+	}, editContext.origin) as string[];
+}
+
+/** Themes that lose all their notes to the new ones and so go. */
+export function themesLeftEmpty(model: BoardModel, moving: ReadonlySet<string>): Set<string> {
+	const gone = new Set<string>();
+	for (const object of model.objects.values()) {
+		if (!isTheme(object)) continue;
+		const notes = model.contentsOf(object);
+		if (notes.length > 0 && notes.every((id) => moving.has(id))) gone.add(object.id);
+	}
+	return gone;
+}
+
+function sharedField(model: BoardModel, notes: readonly BoardObject[]): BoardObject | undefined {
+	const fields = new Set(notes.map((note) => model.fieldOf(note)?.id));
+	const [only] = fields;
+	return fields.size === 1 && only ? model.find(only) : undefined;
+}
