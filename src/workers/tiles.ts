@@ -6,7 +6,7 @@ import { fileAddress, Images } from '$lib/board/painter/images';
 import type { FaceSource, FromWorker, ToWorker } from '$lib/board/painter/protocol';
 import { hasGraphics } from './graphics';
 import { Overview, shrunk } from './overview';
-import { TilePainter } from './tile-painter';
+import { TileCanvas } from './tile-canvas';
 import { TileScheduler } from './tile-scheduler';
 import { WorkLoop } from './work-loop';
 
@@ -20,7 +20,7 @@ const tell = (message: FromWorker, handedOver: ImageBitmap[] = []): void =>
 
 const EVERYWHERE: Box = { x: -1e8, y: -1e8, w: 2e8, h: 2e8 };
 const board = new RenderBoard(browserMeasure);
-const painter = new TilePainter(board);
+const painter = new TileCanvas(board);
 const overview = new Overview(
 	() => {
 		const { sheet, ground, isClear, hidden, images } = painter;

@@ -21,7 +21,7 @@ function bare({ picture, ...rest }: Ground): Ground {
 	return picture ? { ...rest, picture: picture.moves ? { ...picture, veil: 0 } : picture } : rest;
 }
 
-export class TilePainter implements TileSurface {
+export class TileCanvas implements TileSurface {
 	sheet = '';
 	ground: Ground = plainGround('slate');
 	hidden: ReadonlySet<string> = new Set();
