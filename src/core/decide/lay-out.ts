@@ -5,7 +5,7 @@ import { type EditContext, transact } from '../board/store';
 import { putIn } from '../board/holders/cards';
 import { newParts, startSize } from '../board/holders/make';
 import { REGION_TITLE } from '../board/kinds/region';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { unionOf, type Box } from '../geometry/box';
 import { freePlace } from '../geometry/free-place';
 import type { Outcome, Result } from './outcome';
@@ -15,7 +15,7 @@ export type Ranked = Pick<Outcome, 'results'>;
 const GAP = 16;
 
 /** Results whose objects are still on the board, with where those are. */
-const there = (model: BoardModel, { results }: Ranked): { result: Result; sheet: string; box: Box }[] =>
+const there = (model: BoardQuery, { results }: Ranked): { result: Result; sheet: string; box: Box }[] =>
 	results.flatMap((result) => {
 		const object = model.find(result.option.id);
 		const box = model.boundsOf(result.option.id);
@@ -23,7 +23,7 @@ const there = (model: BoardModel, { results }: Ranked): { result: Result; sheet:
 	});
 
 /** Room at the right of everything on a sheet. */
-function besideAll(model: BoardModel, sheet: string): { x: number; y: number } {
+function besideAll(model: BoardQuery, sheet: string): { x: number; y: number } {
 	const round = unionOf(model.onSheet(sheet).flatMap(({ id }) => model.boundsOf(id) ?? []));
 	return round ? { x: Math.round(round.x + round.w + 120), y: Math.round(round.y) } : { x: 0, y: 0 };
 }
@@ -32,7 +32,7 @@ function besideAll(model: BoardModel, sheet: string): { x: number; y: number } {
  * Puts objects in the order of the result, in rows from where they are now; each sheet by itself. What lies in a holder stays there.
  * Returns the ids of what was moved.
  */
-export function layInOrder(editContext: EditContext, model: BoardModel, outcome: Ranked): string[] {
+export function layInOrder(editContext: EditContext, model: BoardQuery, outcome: Ranked): string[] {
 	const moves = new Map<string, { x: number; y: number }>();
 	const all = there(model, outcome).filter(({ result }) => !model.find(result.option.id)!.held);
 	for (const sheet of new Set(all.map((each) => each.sheet))) {
@@ -75,7 +75,7 @@ function inThirds(items: readonly { result: Result }[]): string[][] {
  */
 export function layInColumns(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	outcome: Ranked,
 	words: { title: string; columns: [string, string, string] },
 ): string | undefined {
@@ -110,7 +110,7 @@ const MATRIX = { w: 1100, h: 860, edge: 70 };
  */
 export function layOnMatrix(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	outcome: Ranked,
 	terms: { question: string; steps: number; ends: readonly string[] },
 ): string | undefined {

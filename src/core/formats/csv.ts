@@ -6,7 +6,7 @@ import { chosenObjects } from './chosen';
 import type { ExportedFile, ExportInput } from './exports';
 import { isConnector, isShape } from '../board/kinds/guards';
 import Papa from 'papaparse';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import type { BoardObject } from '../board/objects';
 import { HEAD, partOf } from '../board/holders/parts';
 import { wordsOf } from '../board/words';
@@ -44,7 +44,7 @@ const FORMULA = /^[\s"']*[=+\-@\t\r＝＋－＠|%]/;
 const time = (ms: number): string => (Number.isFinite(ms) ? new Date(ms).toISOString() : '');
 
 /** A table of the given objects, one a row, sorted by sheet and reading order. Starts with a byte order mark. */
-export function csvOf(model: BoardModel, objects: readonly BoardObject[]): string {
+export function csvOf(model: BoardQuery, objects: readonly BoardObject[]): string {
 	const sheetTitles = new Map(model.sheets.map((sheet) => [sheet.id, sheet.title]));
 	const order = new Map(model.sheets.map((sheet, i) => [sheet.id, i]));
 	const sorted = [...objects].sort(
@@ -85,7 +85,7 @@ export function csvOf(model: BoardModel, objects: readonly BoardObject[]): strin
  * The words of a holder, and of the column and the row in which a card lies; numbers where those
  * have no heading.
  */
-function placeOf(model: BoardModel, { held }: BoardObject): [string, string, string] {
+function placeOf(model: BoardQuery, { held }: BoardObject): [string, string, string] {
 	const holder = held && model.find(held.in);
 	if (!held || !holder?.parts) return ['', '', ''];
 	const { rows, cols, cells } = holder.parts;
@@ -103,7 +103,7 @@ function placeOf(model: BoardModel, { held }: BoardObject): [string, string, str
 }
 
 /** The words of what a connector leads from and to. */
-function endsOf(model: BoardModel, object: BoardObject): [string, string] {
+function endsOf(model: BoardQuery, object: BoardObject): [string, string] {
 	if (!isConnector(object)) return ['', ''];
 	const [from, to] = object.ends.map((end) => {
 		const tied = 'object' in end ? model.find(end.object) : undefined;

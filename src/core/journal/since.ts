@@ -1,7 +1,7 @@
 /** What others did since somebody was last here, by person and by the field in which it happened. */
 import { isField } from '../board/kinds/guards';
 import { fieldOf } from '../board/model/containment';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import type { Happening, Verb } from './happenings';
 
 /** What one person did in one place. */
@@ -18,7 +18,7 @@ export interface Doing {
 }
 
 /** Doings, the person who did something last first; without what the person who reads did. */
-export function sinceThen(model: BoardModel, happenings: readonly Happening[], reader: string): Doing[] {
+export function sinceThen(model: BoardQuery, happenings: readonly Happening[], reader: string): Doing[] {
 	type Counted = Doing & { done: Map<Verb, Set<string>> };
 	const doings = new Map<string, Counted>();
 	const latest = new Map<string, number>();

@@ -6,7 +6,7 @@ import * as Y from 'yjs';
 import { moveBetween } from '../board/ops/snapshot';
 import { objectsOf } from '../board/document';
 import { withContents } from '../board/ops/edits';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 
 /** Notes on steps for those who lead, by step. */
 export const asidesOf = (doc: Y.Doc): Y.Map<string> => doc.getMap('asides');
@@ -15,7 +15,7 @@ export const asidesOf = (doc: Y.Doc): Y.Map<string> => doc.getMap('asides');
 const cuesOf = (doc: Y.Doc): Y.Map<string> => doc.getMap('cues');
 
 /** Objects that go backstage with those given: what lies in them, what sticks to them, and connectors tied to them. */
-export function goingBackstage(model: BoardModel, ids: Iterable<string>): Set<string> {
+export function goingBackstage(model: BoardQuery, ids: Iterable<string>): Set<string> {
 	const going = withContents(model, ids);
 	for (const id of [...going]) for (const tie of model.tiesOf(id)) going.add(tie);
 	return going;

@@ -1,6 +1,6 @@
 /** How evenly a room contributes: notes by person and over time, and who has not been heard. */
 import { isNote } from '../board/kinds/guards';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { gini } from '../decide/agreement';
 
 export interface Contribution {
@@ -27,7 +27,7 @@ const SPANS = 12;
 
 /** How a room has contributed since `from`, with those who are here; times in ms. */
 export function balanceOf(
-	model: BoardModel,
+	model: BoardQuery,
 	here: readonly { id: string; name: string }[],
 	from: number,
 	now: number,

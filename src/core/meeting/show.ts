@@ -1,7 +1,7 @@
 /** Showing: the fields of a board in their order as slides. Which one is shown stands in the document `session`; those who lead turn them. */
 import type * as Y from 'yjs';
 import { z } from 'zod';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { fieldsInOrder } from '../board/ops/sequence';
 import type { ObjectOf } from '../board/objects';
 
@@ -28,7 +28,7 @@ export function writeShow(doc: Y.Doc, show: Show | undefined): void {
 }
 
 /** All slides: the fields of each sheet in their order, sheet after sheet. */
-export const slidesOf = (model: BoardModel): ObjectOf<'field'>[] =>
+export const slidesOf = (model: BoardQuery): ObjectOf<'field'>[] =>
 	model.sheets.flatMap(({ id }) => fieldsInOrder(model, id));
 
 /** The slide so many after the one that is shown, within the ends; the first when that one is gone. */

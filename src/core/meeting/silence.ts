@@ -13,7 +13,7 @@ import type { EditContext } from '../board/store';
 import type { Pigment } from '../board/colours';
 import { objectsOf } from '../board/document';
 import { NOTE_SIZES } from '../board/kinds/note';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { objectSchema } from '../board/objects';
 import { readText, writeText } from '../board/rich-document';
 import { sessionMap } from './runsheet';
@@ -88,7 +88,7 @@ const revealedOf = (doc: Y.Doc): Y.Map<string> => doc.getMap('revealed');
 /** Writes a note that only its writer sees. Returns its id. */
 export function writeSilently(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	{ run, field, sheet }: Pick<Silence, 'run' | 'field' | 'sheet'>,
 	note: { text: string; pigment: Pigment },
 ): string {

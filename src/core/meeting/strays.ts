@@ -4,11 +4,11 @@ import { objectsOf } from '../board/document';
 import { moveTo } from '../board/ops/edits';
 import { type EditContext, transact } from '../board/store';
 import { GATHER_GAP, roomOfField } from '../board/ops/gather';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import type { BoardObject } from '../board/objects';
 
 /** Notes written since `since` that lie neither in the field nor wait to land there, the oldest first. */
-export function straysOf(model: BoardModel, field: string, since: number): BoardObject[] {
+export function straysOf(model: BoardQuery, field: string, since: number): BoardObject[] {
 	const home = model.find(field);
 	if (!home) return [];
 	const inside = new Set(model.contentsOf(home));
@@ -29,7 +29,7 @@ export function straysOf(model: BoardModel, field: string, since: number): Board
 /** Sends notes to a field, where the server finds a place for each. */
 export function bringHome(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	field: string,
 ): void {
@@ -69,7 +69,7 @@ function inTurns(groups: readonly BoardObject[][]): BoardObject[] {
  */
 export function layByPerson(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	field: string,
 	how: 'together' | 'spread',
 ): number {

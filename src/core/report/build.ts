@@ -1,7 +1,7 @@
 /** Writes the report of a session: what was asked, who was there, how it went, and what came of it. */
 import { isActionItems, isNote, isTheme } from '../board/kinds/guards';
 import { plainText } from '../text/rich';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { partOf } from '../board/holders/parts';
 import { fieldsInOrder } from '../board/ops/sequence';
 import { wordsOf } from '../board/words';
@@ -31,7 +31,7 @@ export interface Source {
 	title: string;
 	/** Day and time of the session in words. */
 	when: string;
-	model: BoardModel;
+	model: BoardQuery;
 	session: SessionState;
 	votes: readonly ShownVote[];
 	parking: readonly Parked[];
@@ -57,7 +57,7 @@ function stepsOf({ session }: Source, say_: ReportWords): Block[] {
 }
 
 /** Notes with their nods, those with most first. */
-function notesIn(model: BoardModel, ids: readonly string[]): Inline[][] {
+function notesIn(model: BoardQuery, ids: readonly string[]): Inline[][] {
 	return ids
 		.flatMap((id) => model.find(id) ?? [])
 		.filter(isNote)

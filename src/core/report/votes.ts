@@ -1,7 +1,7 @@
 /** Votes in a report: what came of each, how it was asked, and what was decided. */
 import { cutWords } from '../text/words';
 import { isTheme } from '../board/kinds/guards';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { plainText } from '../text/rich';
 import type { ShownVote } from '../contract/votes';
 import { head, listOf, say, type Block, type Inline } from './document';
@@ -90,9 +90,9 @@ function decisionOf({ terms, outcome }: ShownVote, words: VoteWords): { line: st
 /** @param notesIn notes as the report lists them */
 export function votesInReport(
 	votes: readonly ShownVote[],
-	model: BoardModel,
+	model: BoardQuery,
 	words: VoteWords,
-	notesIn: (model: BoardModel, ids: readonly string[]) => Inline[][],
+	notesIn: (model: BoardQuery, ids: readonly string[]) => Inline[][],
 ): { results: Block[]; decisions: Block[] } {
 	const { all, last } = closedVotes(votes);
 	const results = all.flatMap((vote): Block[] => {

@@ -1,7 +1,7 @@
 /** Where threads hang: on an object, with which they move, or on a spot of a sheet. */
 import { isConnector } from '../board/kinds/guards';
 import { boxOf } from '../board/kinds/outline';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import type { BoardObject } from '../board/objects';
 import { plainText } from '../text/rich';
 import type { Point } from '../geometry/box';
@@ -18,7 +18,7 @@ const turned = (p: Point, round: Point, degrees: number): Point => {
 };
 
 /** Box and angle by which a thread hangs on an object; a connector has none of its own, and its bounds stand in. */
-function frameOf(model: BoardModel, object: BoardObject): ReturnType<typeof boxOf> | undefined {
+function frameOf(model: BoardQuery, object: BoardObject): ReturnType<typeof boxOf> | undefined {
 	if (!isConnector(object)) return boxOf(object.box);
 	const bounds = model.boundsOf(object.id);
 	return bounds && { ...bounds, angle: 0 };
@@ -26,7 +26,7 @@ function frameOf(model: BoardModel, object: BoardObject): ReturnType<typeof boxO
 
 /** Where a thread's sign is now; undefined when what it hung on is gone. */
 export function placeOf(
-	model: BoardModel,
+	model: BoardQuery,
 	thread: Pick<Thread, 'sheet' | 'on' | 'at'>,
 ): { sheet: string; at: Point } | undefined {
 	const [x, y] = thread.at;
@@ -45,7 +45,7 @@ export function placeOf(
 }
 
 /** The spot for a thread at a point of an object; at its upper right corner when no point is given. */
-export function spotOn(model: BoardModel, object: BoardObject, at?: Point): Spot {
+export function spotOn(model: BoardQuery, object: BoardObject, at?: Point): Spot {
 	const box = frameOf(model, object);
 	const share = (): [number, number] => {
 		if (!at || !box || box.w === 0 || box.h === 0) return [1, 0];

@@ -4,7 +4,7 @@ import { clipBounds, putDown, type Clip } from '../board/ops/clip';
 import type { EditContext } from '../board/store';
 import { partsSchema } from '../board/holders/parts';
 import { objectSchema, type BoardObject } from '../board/objects';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { stepSchema, type Step } from '../meeting/steps';
 import { scaled } from '../meeting/schedule';
 import { richSchema } from '../text/rich-schema';
@@ -58,7 +58,7 @@ const BETWEEN = 40;
  */
 export function putPiece(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	objects: readonly BoardObject[],
 	{ sheet, at, view, copies = 1 }: { sheet: string; at: Point; view?: Box; copies?: number },
 ): string[] {
@@ -87,7 +87,7 @@ export function putPiece(
  */
 export function putRecipe(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	{ objects, steps = [] }: PieceContent,
 	{ sheet, minutes }: { sheet: string; minutes?: number | undefined },
 ): Step[] {

@@ -2,7 +2,7 @@
 import { isConnector } from '../board/kinds/guards';
 import { addObjects } from '../board/ops/edits';
 import type { EditContext } from '../board/store';
-import type { BoardModel } from '../board/model/model';
+import type { BoardQuery } from '../board/model/query';
 import { overlaps, type Box, type Point } from '../geometry/box';
 import { Sketch } from './sketch';
 
@@ -59,7 +59,7 @@ export function roomFor(
 }
 
 /** What stands on a sheet, as far as it takes up room. */
-export const takenOn = (model: BoardModel, sheet: string): Box[] =>
+export const takenOn = (model: BoardQuery, sheet: string): Box[] =>
 	model.onSheet(sheet).flatMap(({ id, kind }) => (isConnector({ kind }) ? [] : (model.boundsOf(id) ?? [])));
 
 /** Draws a layout as it is, to see its size. */
@@ -73,7 +73,7 @@ export function sized(draw: (sketch: Sketch) => void): { w: number; h: number; x
 /** Puts a layout on a sheet: one transaction. Returns the ids of its objects. */
 export function putLayout(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	draw: (sketch: Sketch) => void,
 	{ sheet, at, view }: { sheet: string; at: Point; view?: Box },
 ): string[] {

@@ -5,7 +5,7 @@ import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, withContents } from '../ops/edits';
 import { type EditContext, patch, transact } from '../store';
 import { asCard } from '../model/derived-layout';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { sortByFrames } from '../ops/theme-frames';
 import type { BoardObject, BoxValues } from '../objects';
 import { keysAfter } from '../../order/keys';
@@ -26,7 +26,7 @@ const nearest = (tracks: readonly LaidTrack[], at: number): LaidTrack | undefine
 
 /** Things in a slot, in their order, without those that are being moved. */
 function inSlot(
-	model: BoardModel,
+	model: BoardQuery,
 	holder: BoardObject,
 	row: string,
 	col: string,
@@ -46,7 +46,7 @@ function inSlot(
 
 /** The uppermost holder at a point that takes things, and where in it they would go. */
 export function slotAt(
-	model: BoardModel,
+	model: BoardQuery,
 	sheet: string,
 	p: Point,
 	moving: ReadonlySet<string>,
@@ -76,14 +76,14 @@ const holdsLocal = (holder: BoardObject, p: Point): boolean =>
 	holdsPoint({ x: 0, y: 0, w: holder.box[2], h: holder.box[3] }, localPoint(holder.box, p));
 
 /** Places in the order of a slot for `count` things that come after `index` others. */
-function placesIn(model: BoardModel, slot: Slot, moving: ReadonlySet<string>, count: number): string[] {
+function placesIn(model: BoardQuery, slot: Slot, moving: ReadonlySet<string>, count: number): string[] {
 	const there = inSlot(model, model.find(slot.holder)!, slot.row, slot.col, moving);
 	const keys = there.flatMap(({ held }) => held?.at ?? []);
 	return keysAfter(keys, slot.index - 1, count);
 }
 
 /** The place right after a thing that lies in a holder; undefined for what lies in none. */
-export function slotAfter(model: BoardModel, card: BoardObject): (Slot & { at: string }) | undefined {
+export function slotAfter(model: BoardQuery, card: BoardObject): (Slot & { at: string }) | undefined {
 	const holder = card.held && model.find(card.held.in);
 	if (!holder || !isInHolder(model, card)) return undefined;
 	const { row, col } = card.held!;
@@ -94,7 +94,7 @@ export function slotAfter(model: BoardModel, card: BoardObject): (Slot & { at: s
 
 /** Where things of these sizes would lie if they were put there now, board units. */
 export function boxesInSlot(
-	model: BoardModel,
+	model: BoardQuery,
 	slot: Slot,
 	sizes: readonly { w: number; h: number }[],
 	moving: ReadonlySet<string>,
@@ -119,7 +119,7 @@ export function boxesInSlot(
 }
 
 /** Of things that are moved, those that can lie in a holder: members in place of their groups. */
-export function cardsAmong(model: BoardModel, ids: Iterable<string>): BoardObject[] {
+export function cardsAmong(model: BoardQuery, ids: Iterable<string>): BoardObject[] {
 	const own = new Set<string>();
 	for (const id of ids) {
 		const object = model.find(id);
@@ -133,7 +133,7 @@ export function cardsAmong(model: BoardModel, ids: Iterable<string>): BoardObjec
 }
 
 /** Puts things into a holder, in the order in which they lie on the board. */
-export function putIn(editContext: EditContext, model: BoardModel, ids: Iterable<string>, slot: Slot): void {
+export function putIn(editContext: EditContext, model: BoardQuery, ids: Iterable<string>, slot: Slot): void {
 	const cards = cardsAmong(model, ids);
 	const places = placesIn(model, slot, new Set(cards.map(({ id }) => id)), cards.length);
 	const { holder, row, col } = slot;
@@ -150,7 +150,7 @@ export function putIn(editContext: EditContext, model: BoardModel, ids: Iterable
  */
 export function dropAt(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	dx: number,
 	dy: number,
@@ -191,7 +191,7 @@ export function dropAt(
 /** Moves things on in their holder: along their slot, or into the slot beside it. Says whether any was moved. */
 export function shiftCards(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	dx: -1 | 0 | 1,
 	dy: -1 | 0 | 1,

@@ -4,7 +4,7 @@ import { objectsOf, type ObjectMap } from '../document';
 import type { SceneContext } from '../drawing';
 import { Fault } from '../../fault';
 import { type EditContext, patch, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import type { BoxValues } from '../objects';
 import { keysAbove, keysAfter, keysBefore } from '../../order/keys';
 import { writeText } from '../rich-document';
@@ -29,7 +29,7 @@ import { neededRows, type Holder } from './setting';
 
 export type Axis = 'row' | 'col';
 
-function holderOf(model: BoardModel, id: string): Holder {
+function holderOf(model: BoardQuery, id: string): Holder {
 	const object = model.find(id);
 	if (!object || !isHolder(object)) throw new Fault('gone', { what: 'object' });
 	return object as Holder;
@@ -66,7 +66,7 @@ const widened = ({ set, box }: Holder, by: number): BoxValues => {
  */
 export function addTrack(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	axis: Axis,
 	after: string | undefined,
@@ -96,7 +96,7 @@ export function addTrack(
 /** Removes rows or columns with the texts in them; things that lie there stay in the holder. The last one stays. */
 export function removeTrack(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	axis: Axis,
 	track: string,
@@ -127,7 +127,7 @@ export function removeTrack(
 /** Moves a row or column by one place. */
 export function shiftTrack(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	axis: Axis,
 	track: string,
@@ -144,7 +144,7 @@ export function shiftTrack(
 /** Gives a column a width, board units; the holder is as much wider or narrower. */
 export function setColumnWidth(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	col: string,
 	width: number,
@@ -171,7 +171,7 @@ export function openCell(editContext: EditContext, id: string, part: string): vo
 /** Makes rows as high as their text needs. */
 export function fitRows(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	context: SceneContext,
 ): void {
@@ -215,7 +215,7 @@ export function setFact<N extends FactName>(
 }
 
 /** Signs an action item off, or takes one's signature back. What another person signed stays signed. */
-export function signOff(editContext: EditContext, model: BoardModel, id: string, row: string): boolean {
+export function signOff(editContext: EditContext, model: BoardQuery, id: string, row: string): boolean {
 	const signed = holderOf(model, id).parts?.facts[row]?.signed;
 	if (signed && signed.id !== editContext.person.id) return false;
 	const { id: person, name } = editContext.person;
@@ -238,7 +238,7 @@ export function nodAtRow(editContext: EditContext, id: string, row: string): voi
  */
 export function writeBlock(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	from: string,
 	texts: readonly (readonly (string | RichText)[])[],

@@ -3,7 +3,7 @@ import { isRegion, traitsOf } from '../kinds/traits';
 import { isConnector, isField, isGroup } from '../kinds/guards';
 import { holdsPoint, type Box } from '../../geometry/box';
 import { takesCards } from '../holders/forms';
-import type { BoardModel } from './model';
+import type { BoardQuery } from './query';
 import { byStack, type BoardObject } from '../objects';
 
 const asBox = ({ box: [x, y, w, h] }: BoardObject): Box => ({ x, y, w, h });
@@ -16,7 +16,7 @@ function isInside(object: BoardObject, region: BoardObject): boolean {
 }
 
 /** The outermost group that an object is in; the object itself when it is in none. */
-export function outermost(model: BoardModel, object: BoardObject): BoardObject {
+export function outermost(model: BoardQuery, object: BoardObject): BoardObject {
 	let out = object;
 	for (let depth = 0; out.group && depth < 32; depth++) {
 		const above = model.find(out.group);
@@ -27,7 +27,7 @@ export function outermost(model: BoardModel, object: BoardObject): BoardObject {
 }
 
 /** The uppermost field whose inside holds the object's centre. */
-export function fieldOf(model: BoardModel, object: BoardObject): BoardObject | undefined {
+export function fieldOf(model: BoardQuery, object: BoardObject): BoardObject | undefined {
 	const [x, y, w, h] = object.box;
 	const centre = { x: x + w / 2, y: y + h / 2 };
 	return model
@@ -40,7 +40,7 @@ export function fieldOf(model: BoardModel, object: BoardObject): BoardObject | u
  * Ids of what an object takes along: members of a group, whatever was put into a holder, and whatever has its
  * centre in a field, or in a holder and lies upon it.
  */
-export function contentsOf(model: BoardModel, holder: BoardObject): string[] {
+export function contentsOf(model: BoardQuery, holder: BoardObject): string[] {
 	const { contents } = traitsOf(holder);
 	if (contents === 'members') return model.membersOf(holder.id);
 	const holds = contents === 'cells';

@@ -1,10 +1,10 @@
 /** What is linked with what, by connectors and as "see also". */
 import { isConnector } from '../kinds/guards';
-import type { BoardModel } from './model';
+import type { BoardQuery } from './query';
 import type { BoardObject } from '../objects';
 
 /** Objects at the other ends of an object's connectors, at both ends of a connector, and those it refers to. */
-export function linkedWith(model: BoardModel, id: string): BoardObject[] {
+export function linkedWith(model: BoardQuery, id: string): BoardObject[] {
 	const object = model.find(id);
 	const ids = new Set<string>();
 	const links = isConnector(object) ? [id] : model.tiesOf(id);

@@ -16,6 +16,7 @@ import { DerivedLayout } from './derived-layout';
 import { boundsOfObject, hits } from '../kinds';
 import type { Lock } from '../kinds/common';
 import { readPlaces, type Place } from './places';
+import type { BoardQuery } from './query';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from '../objects';
 import { readAgain, readObject, changedKeys } from './reading';
 import { BoardIndexes } from './board-indexes';
@@ -47,7 +48,7 @@ const MANY = 1000;
 /** Objects in one place beyond which connectors run straight across. */
 const CROWD = 240;
 
-export class BoardModel {
+export class BoardModel implements BoardQuery {
 	readonly objects = new Map<string, BoardObject>();
 	readonly setAside = new Map<string, SetAside>();
 	private readonly indexes = new BoardIndexes();

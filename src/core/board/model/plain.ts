@@ -8,7 +8,7 @@ import type { Measure } from '../../text/fonts';
 import type { Surface } from '../colours';
 import { drawingOf, boundsOfObject } from '../kinds';
 import type { Drawing, Route, SceneContext } from '../drawing';
-import type { BoardModel } from './model';
+import type { BoardQuery } from './query';
 import type { BoardObject } from '../objects';
 import { PaintOrder } from '../scene';
 import { SpatialIndex } from './spatial';
@@ -26,7 +26,7 @@ export interface Dirty {
 }
 
 /** What a painter needs to know of an object; undefined when it is not on the board. */
-export function paintedOf(model: BoardModel, id: string): RenderItem | undefined {
+export function paintedOf(model: BoardQuery, id: string): RenderItem | undefined {
 	const object = model.find(id);
 	if (!object) return undefined;
 	const route = isConnector(object) ? model.routeOf(id) : undefined;

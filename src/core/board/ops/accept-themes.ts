@@ -7,7 +7,7 @@ import { CHALKS } from '../colours';
 import { objectsOf } from '../document';
 import { addObjects, type NewObject } from './edits';
 import type { EditContext } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 
 /**
@@ -17,7 +17,7 @@ import type { BoardObject } from '../objects';
  */
 export function acceptThemes(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	themes: readonly Theme[],
 ): string[] {
 	const present = themes
@@ -79,7 +79,7 @@ export function acceptThemes(
 }
 
 /** Themes that lose all their notes to the new ones and so go. */
-export function themesLeftEmpty(model: BoardModel, moving: ReadonlySet<string>): Set<string> {
+export function themesLeftEmpty(model: BoardQuery, moving: ReadonlySet<string>): Set<string> {
 	const gone = new Set<string>();
 	for (const object of model.objects.values()) {
 		if (!isTheme(object)) continue;
@@ -89,7 +89,7 @@ export function themesLeftEmpty(model: BoardModel, moving: ReadonlySet<string>):
 	return gone;
 }
 
-function sharedField(model: BoardModel, notes: readonly BoardObject[]): BoardObject | undefined {
+function sharedField(model: BoardQuery, notes: readonly BoardObject[]): BoardObject | undefined {
 	const fields = new Set(notes.map((note) => model.fieldOf(note)?.id));
 	const [only] = fields;
 	return fields.size === 1 && only ? model.find(only) : undefined;

@@ -2,11 +2,11 @@
 import { hasBox } from '../kinds/traits';
 import { objectsOf } from '../document';
 import { type EditContext, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { NOD, SEE } from '../model/nods';
 
 /** Nods at objects, or takes one's nod back from those that all have it already. */
-export function nod(editContext: EditContext, model: BoardModel, ids: Iterable<string>): void {
+export function nod(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
 	const objects = [...ids].flatMap((id) => model.find(id) ?? []).filter(hasBox);
 	const { id: person, name } = editContext.person;
 	const has = (id: string): boolean => Boolean(model.find(id)?.nods?.some((each) => each.person === person));
@@ -21,7 +21,7 @@ export function nod(editContext: EditContext, model: BoardModel, ids: Iterable<s
 }
 
 /** Ties two objects so that each leads to the other, on whatever sheets; or unties them. */
-export function tieSeeAlso(editContext: EditContext, model: BoardModel, a: string, b: string): void {
+export function tieSeeAlso(editContext: EditContext, model: BoardQuery, a: string, b: string): void {
 	if (a === b || !model.find(a) || !model.find(b)) return;
 	const isTied = Boolean(model.find(a)?.see?.includes(b));
 	transact(editContext, () => {

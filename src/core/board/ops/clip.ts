@@ -5,7 +5,7 @@ import { unionOf, type Box } from '../../geometry/box';
 import { addObjects, type NewObject, shifted, withContents } from './edits';
 import type { EditContext } from '../store';
 import type { HolderParts } from '../holders/parts';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { byStack, type BoardObject, type ConnectorEnd } from '../objects';
 
 /** Objects as they are carried by copy and paste; the same from board to board. */
@@ -14,7 +14,7 @@ export interface Clip {
 }
 
 /** Copies objects with what they hold, and the connectors between them. */
-export function copyOut(model: BoardModel, ids: Iterable<string>): Clip {
+export function copyOut(model: BoardQuery, ids: Iterable<string>): Clip {
 	const all = withContents(model, ids);
 	const tied = new Set<string>();
 	for (const id of all) for (const tie of model.tiesOf(id)) tied.add(tie);
@@ -35,7 +35,7 @@ export const clipBounds = (clip: Clip): Box | undefined =>
  */
 export function putDown(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	clip: Clip,
 	sheet: string,
 	dx: number,

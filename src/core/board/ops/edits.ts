@@ -15,7 +15,7 @@ import { withinLimits } from '../kinds/common';
 import { TEXT_SIZES } from '../kinds/text';
 import { keysAbove, keysBelow } from '../../order/keys';
 import { stickIn } from './marks';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { Fault } from '../../fault';
 import { patch, transact, type EditContext } from '../store';
 import {
@@ -60,7 +60,7 @@ export interface NewObject<K extends KindName = KindName> {
 }
 
 /** Stack places above everything on a sheet, or below it for regions drawn round what is there. */
-export function stackPlaces(model: BoardModel, sheet: string, count: number, under: boolean): string[] {
+export function stackPlaces(model: BoardQuery, sheet: string, count: number, under: boolean): string[] {
 	const { low, high } = model.stackOn(sheet);
 	return under ? keysBelow(low, count) : keysAbove(high, count);
 }
@@ -100,7 +100,7 @@ function mapFrom(editContext: EditContext, spec: NewObject, id: string, z: strin
 }
 
 /** Puts new objects on the board, in their order; regions go under what is there. Returns their ids. */
-export function addObjects(editContext: EditContext, model: BoardModel, specs: NewObject[]): string[] {
+export function addObjects(editContext: EditContext, model: BoardQuery, specs: NewObject[]): string[] {
 	const ids = specs.map((spec) => spec.id ?? editContext.newId());
 	const places = new Map<NewObject, string>();
 	for (const under of [true, false]) {
@@ -118,12 +118,12 @@ export function addObjects(editContext: EditContext, model: BoardModel, specs: N
 
 export const addObject = <K extends KindName>(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	spec: NewObject<K>,
 ): string => addObjects(editContext, model, [spec as unknown as NewObject])[0]!;
 
 /** Everything that a movement of `ids` takes along: contents of fields and themes, at any depth. */
-export function withContents(model: BoardModel, ids: Iterable<string>): Set<string> {
+export function withContents(model: BoardQuery, ids: Iterable<string>): Set<string> {
 	const all = new Set<string>();
 	const queue = [...ids];
 	for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
@@ -141,7 +141,7 @@ export const shifted = (end: ConnectorEnd, dx: number, dy: number): ConnectorEnd
 	'point' in end ? { point: [end.point[0] + dx, end.point[1] + dy] } : end;
 
 /** Whether an object has its place from a holder. */
-export const isInHolder = (model: BoardModel, { held, sheet }: BoardObject): boolean =>
+export const isInHolder = (model: BoardQuery, { held, sheet }: BoardObject): boolean =>
 	held !== undefined && model.find(held.in)?.sheet === sheet;
 
 /**
@@ -150,7 +150,7 @@ export const isInHolder = (model: BoardModel, { held, sheet }: BoardObject): boo
  */
 export function moveObjects(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	dx: number,
 	dy: number,
@@ -195,7 +195,7 @@ export function setBoxes(editContext: EditContext, boxes: ReadonlyMap<string, Bo
 /** Gives objects new boxes and scales the type in them that has a size of its own, as when a group is scaled. */
 export function scaleObjects(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	boxes: ReadonlyMap<string, BoxValues>,
 	factor: number,
 ): void {
@@ -221,7 +221,7 @@ function sizeOf(object: BoardObject): number | undefined {
 /** Moves objects to new upper left corners, what they hold along with them. */
 export function moveTo(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	moves: ReadonlyMap<string, { x: number; y: number }>,
 ): void {
 	transact(editContext, () => {
@@ -236,7 +236,7 @@ export function moveTo(
 /** Changes the style of every given object that has such a property; the others are left alone. */
 export function restyle(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	style: Record<string, unknown>,
 ): void {
@@ -257,7 +257,7 @@ export function restyle(
  * Removes objects and the connectors tied to them. Regions leave what lies in them on the board; groups go
  * with their members. Locked objects stay.
  */
-export function removeObjects(editContext: EditContext, model: BoardModel, ids: Iterable<string>): void {
+export function removeObjects(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
 	const gone = new Set([...ids].filter((id) => !model.find(id)?.lock));
 	for (const id of [...gone]) {
 		const object = model.find(id);

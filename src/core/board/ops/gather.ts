@@ -8,7 +8,7 @@ import { isField } from '../kinds/guards';
 import { type Box } from '../../geometry/box';
 import { freePlace, placesIn } from '../../geometry/free-place';
 import { REGION_TITLE } from '../kinds/region';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { NOTE_SIZES, type BoardObject } from '../objects';
 
 /** Room between notes that are placed by themselves, and to the edge of their field. */
@@ -23,7 +23,7 @@ export function roomOfField(field: BoardObject): Box {
 }
 
 /** What stands in the way on the field's sheet: everything but fields, connectors and `except`. */
-export function takenOn(model: BoardModel, field: BoardObject, except: ReadonlySet<string>): Box[] {
+export function takenOn(model: BoardQuery, field: BoardObject, except: ReadonlySet<string>): Box[] {
 	const [x, y, w] = field.box;
 	return model
 		.within(field.sheet, { x, y, w, h: 1e6 })
@@ -33,7 +33,7 @@ export function takenOn(model: BoardModel, field: BoardObject, except: ReadonlyS
 
 /** The writer's own guess at where the note will land. */
 export function guessPlacement(
-	model: BoardModel,
+	model: BoardQuery,
 	field: BoardObject,
 ): [number, number, number, number, number] {
 	const size = NOTE_SIZES.card;
@@ -58,7 +58,7 @@ export interface PlacedNotes {
  * that wait do not block each other; those that are settled first do. A note whose field is gone stays
  * where its writer put it.
  */
-export function placePending(model: BoardModel, waiting: readonly BoardObject[]): PlacedNotes {
+export function placePending(model: BoardQuery, waiting: readonly BoardObject[]): PlacedNotes {
 	const boxes: PlacedNotes['boxes'] = new Map();
 	const fields: PlacedNotes['fields'] = new Map();
 	const open = new Set(waiting.map((note) => note.id));

@@ -3,7 +3,7 @@ import { isGroup } from '../kinds/guards';
 import { objectsOf } from '../document';
 import { addObjects, withContents } from './edits';
 import { type EditContext, patch, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 
 /**
  * Groups objects. What is in a group already goes in with its whole group. Returns the id of the new
@@ -11,7 +11,7 @@ import type { BoardModel } from '../model/model';
  */
 export function groupObjects(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 ): string | undefined {
 	const tops = new Set(
@@ -29,7 +29,7 @@ export function groupObjects(
 }
 
 /** Takes groups apart; their members are in no group then, or in the one that held the group. */
-export function ungroupObjects(editContext: EditContext, model: BoardModel, ids: Iterable<string>): string[] {
+export function ungroupObjects(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): string[] {
 	const freed: string[] = [];
 	transact(editContext, () => {
 		for (const id of ids) {
@@ -52,7 +52,7 @@ export function ungroupObjects(editContext: EditContext, model: BoardModel, ids:
  */
 export function lockObjects(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	lock: 'own' | 'led' | undefined,
 ): void {

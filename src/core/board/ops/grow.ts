@@ -4,7 +4,7 @@ import { isConnector } from '../kinds/guards';
 import { inflate, overlaps, type Box } from '../../geometry/box';
 import { addObjects, type NewObject } from './edits';
 import type { EditContext } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import type { BoardObject, ConnectorEnd, ObjectOf } from '../objects';
 
 export const DIRECTIONS = ['right', 'down', 'left', 'up'] as const;
@@ -22,7 +22,7 @@ export const canGrow = (object: BoardObject): boolean => traitsOf(object).textOn
  * in turn, else one step further on.
  * @param gap distance to the object, board units; that of a flow when left out
  */
-export function nextPlace(model: BoardModel, object: BoardObject, direction: Direction, gap?: number): Box {
+export function nextPlace(model: BoardQuery, object: BoardObject, direction: Direction, gap?: number): Box {
 	const step = gap === undefined ? STEP : { x: gap, y: gap };
 	const clear = Math.min(CLEAR, step.x, step.y) - 1;
 	const [x, y, w, h] = object.box;
@@ -44,7 +44,7 @@ export function nextPlace(model: BoardModel, object: BoardObject, direction: Dir
 }
 
 /** The look of the links that an object has, so that the next one looks alike. */
-function linkStyle(model: BoardModel, id: string): ObjectOf<'connector'>['style'] {
+function linkStyle(model: BoardQuery, id: string): ObjectOf<'connector'>['style'] {
 	for (const tie of model.tiesOf(id)) {
 		const link = model.find(tie);
 		if (isConnector(link)) return link.style;
@@ -58,7 +58,7 @@ function linkStyle(model: BoardModel, id: string): ObjectOf<'connector'>['style'
  */
 export function growFrom(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	direction: Direction,
 ): string | undefined {

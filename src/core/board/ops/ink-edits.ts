@@ -4,7 +4,7 @@ import { objectsOf } from '../document';
 import { addObjects, type NewObject } from './edits';
 import { type EditContext, transact } from '../store';
 import { strokeThrough } from '../kinds/stroke';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import type { InkPoint } from '../../ink/stroke';
 
 /**
@@ -13,7 +13,7 @@ import type { InkPoint } from '../../ink/stroke';
  */
 export function eraseStrokes(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	left: ReadonlyMap<string, readonly InkPoint[][]>,
 ): void {
 	const specs: NewObject[] = [];

@@ -4,7 +4,7 @@ import { isMark } from '../kinds/guards';
 import { centreOf, holdsPoint, turn, type Point } from '../../geometry/box';
 import { type EditContext, patch, transact } from '../store';
 import { boxOf } from '../kinds/outline';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { byStack, type BoardObject, type BoxValues, type ObjectOf } from '../objects';
 
 type Mark = ObjectOf<'mark'>;
@@ -15,7 +15,7 @@ export const takesMarks = (object: BoardObject): boolean =>
 
 /** What a mark with its middle at a point sticks to there; undefined where nothing lies. */
 export function stickAt(
-	model: BoardModel,
+	model: BoardQuery,
 	sheet: string,
 	p: Point,
 	without: ReadonlySet<string>,
@@ -33,13 +33,13 @@ export function stickAt(
 }
 
 /** What a mark sticks to when it is put at a box. */
-export const stickIn = (model: BoardModel, { id, sheet }: BoardObject, box: BoxValues): Mark['on'] =>
+export const stickIn = (model: BoardQuery, { id, sheet }: BoardObject, box: BoxValues): Mark['on'] =>
 	stickAt(model, sheet, centreOf(boxOf(box)), new Set([id]));
 
 /** Gives marks new boxes, and lets them stick to what lies there. */
 export function placeMarks(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	boxes: ReadonlyMap<string, BoxValues>,
 ): void {
 	transact(editContext, () => {

@@ -6,7 +6,7 @@
 import { isConnector } from '../kinds/guards';
 import * as Y from 'yjs';
 import { objectsOf, sheetsOf } from '../document';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { keysAfter } from '../../order/keys';
 
 /** Id of the sheet on which lost objects are found again: the same whoever makes it. */
@@ -20,7 +20,7 @@ export interface Orphans {
 }
 
 /** @param ids what is looked at; everything where left out */
-export function orphansOn(model: BoardModel, ids: Iterable<string> = model.objects.keys()): Orphans {
+export function orphansOn(model: BoardQuery, ids: Iterable<string> = model.objects.keys()): Orphans {
 	const sheets = new Set(model.sheets.map(({ id }) => id));
 	const orphans: Orphans = { lost: [], loose: [] };
 	for (const id of ids) {
@@ -36,7 +36,7 @@ export function orphansOn(model: BoardModel, ids: Iterable<string> = model.objec
 }
 
 /** Makes the sheet for what is found again, if it is not there. Call it in a transaction. */
-export function addFoundSheet(doc: Y.Doc, model: BoardModel, title: string): void {
+export function addFoundSheet(doc: Y.Doc, model: BoardQuery, title: string): void {
 	if (sheetsOf(doc).has(FOUND_SHEET)) return;
 	const keys = model.sheets.map(({ z }) => z);
 	const [z] = keysAfter(keys, keys.length - 1, 1);
@@ -48,7 +48,7 @@ export function addFoundSheet(doc: Y.Doc, model: BoardModel, title: string): voi
  */
 export function adopt(
 	doc: Y.Doc,
-	model: BoardModel,
+	model: BoardQuery,
 	{ lost, loose }: Orphans,
 	title: string,
 ): Map<string, number> {

@@ -2,13 +2,13 @@
 import { isField } from '../kinds/guards';
 import { freshKeys } from '../../order/keys';
 import { type EditContext, patch, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import type { ObjectOf } from '../objects';
 
 type Field = ObjectOf<'field'>;
 
 /** Fields of a sheet in their order: those that were put in order, then the others as one reads them. */
-export function fieldsInOrder(model: BoardModel, sheet: string): Field[] {
+export function fieldsInOrder(model: BoardQuery, sheet: string): Field[] {
 	const fields = [...model.fields].flatMap((id): Field[] => {
 		const field = model.find(id);
 		return isField(field) && field.sheet === sheet ? [field] : [];
@@ -47,7 +47,7 @@ function asRead(fields: readonly Field[]): Field[] {
  */
 export function putInSequence(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	before: string | undefined,
 ): void {
@@ -69,7 +69,7 @@ function writeOrder(editContext: EditContext, order: readonly Field[]): void {
 }
 
 /** Moves a field by one place in the sequence of its sheet, as one step. */
-export function shiftInSequence(editContext: EditContext, model: BoardModel, id: string, by: -1 | 1): void {
+export function shiftInSequence(editContext: EditContext, model: BoardQuery, id: string, by: -1 | 1): void {
 	const field = model.find(id);
 	if (!isField(field) || field.lock) return;
 	const order = fieldsInOrder(model, field.sheet);
@@ -82,7 +82,7 @@ export function shiftInSequence(editContext: EditContext, model: BoardModel, id:
 
 /** The field after another one in the sequence, or before it; the first one after none. Goes round. */
 export function nextField(
-	model: BoardModel,
+	model: BoardQuery,
 	sheet: string,
 	from: string | undefined,
 	by: -1 | 1,

@@ -5,14 +5,14 @@ import { copyOut, putDown } from './clip';
 import { objectsOf, sheetsOf } from '../document';
 import { withContents } from './edits';
 import { type EditContext, patch, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { keysAfter } from '../../order/keys';
 import type { Sheet } from '../objects';
 
 /** Adds a sheet after another one, or after the last one. Returns its id. */
 export function addSheet(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	title: string,
 	surface: Sheet['surface'] = 'slate',
 	after?: string,
@@ -26,7 +26,7 @@ export function addSheet(
 }
 
 /** A place in the order of sheets right after one of them, or before all. */
-function placeAfter(model: BoardModel, after: string | undefined, moving?: string): string {
+function placeAfter(model: BoardQuery, after: string | undefined, moving?: string): string {
 	const others = model.sheets.filter((sheet) => sheet.id !== moving);
 	const index = others.findIndex((sheet) => sheet.id === after);
 	return keysAfter(
@@ -54,7 +54,7 @@ export function changeSheet(
 /** Moves a sheet right after another one; before all when there is none. */
 export function moveSheet(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	after: string | undefined,
 ): void {
@@ -66,7 +66,7 @@ export function moveSheet(
 /** Copies a sheet with everything on it, and puts it right after. Returns the id of the copy. */
 export function duplicateSheet(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	id: string,
 	title: string,
 ): string | undefined {
@@ -88,7 +88,7 @@ export function duplicateSheet(
  * Removes a sheet with everything on it, as one step that can be undone. The last sheet stays. Objects
  * under a facilitator's lock keep their sheet on the board.
  */
-export function removeSheet(editContext: EditContext, model: BoardModel, id: string): boolean {
+export function removeSheet(editContext: EditContext, model: BoardQuery, id: string): boolean {
 	const objects = model.onSheet(id);
 	if (model.sheets.length < 2 || objects.some((object) => object.lock === 'led')) return false;
 	transact(editContext, () => {
@@ -104,7 +104,7 @@ export function removeSheet(editContext: EditContext, model: BoardModel, id: str
  */
 export function moveToSheet(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	sheet: string,
 ): void {

@@ -3,12 +3,12 @@ import { isGroup } from '../kinds/guards';
 import { overlaps } from '../../geometry/box';
 import { stackPlaces, withContents } from './edits';
 import { type EditContext, patch, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import { insertAt } from '../../order/keys';
 import { byStack, type BoardObject } from '../objects';
 
 /** Groups with their members, at any depth. */
-function withGroups(model: BoardModel, ids: Iterable<string>): Set<string> {
+function withGroups(model: BoardQuery, ids: Iterable<string>): Set<string> {
 	const all = new Set<string>();
 	for (const id of ids) {
 		if (isGroup(model.find(id))) for (const each of withContents(model, [id])) all.add(each);
@@ -20,7 +20,7 @@ function withGroups(model: BoardModel, ids: Iterable<string>): Set<string> {
 /** Brings objects to the top of the stack, or to its bottom, keeping their order among themselves. */
 export function restack(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	to: 'front' | 'back',
 ): void {
@@ -36,7 +36,7 @@ export function restack(
 /** Brings objects one step up or down past what overlaps them, keeping their order among themselves. */
 export function restackStep(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	ids: Iterable<string>,
 	up: boolean,
 ): void {

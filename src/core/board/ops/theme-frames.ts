@@ -5,7 +5,7 @@
 import { isNote, isTheme } from '../kinds/guards';
 import { holdsPoint, type Box } from '../../geometry/box';
 import { type EditContext, patch, transact } from '../store';
-import type { BoardModel } from '../model/model';
+import type { BoardQuery } from '../model/query';
 import type { BoardObject, BoxValues } from '../objects';
 
 /** Room that a frame keeps round a note which is put into it, board units. */
@@ -21,7 +21,7 @@ const asBox = ([x, y, w, h]: BoxValues): Box => ({ x, y, w, h });
  */
 export function sortByFrames(
 	editContext: EditContext,
-	model: BoardModel,
+	model: BoardQuery,
 	moved: ReadonlyMap<string, BoxValues>,
 	moving: ReadonlySet<string>,
 ): void {
@@ -43,7 +43,7 @@ export function sortByFrames(
 
 /** The uppermost theme whose frame holds the middle of a note. */
 function themeAt(
-	model: BoardModel,
+	model: BoardQuery,
 	note: BoardObject,
 	[x, y, w, h]: BoxValues,
 	moving: ReadonlySet<string>,
