@@ -23,7 +23,7 @@ function ticks(): Ticks {
 const BUSY = 0.1;
 const RESTS = 2000;
 const LOOK = 250;
-const MOST = 60_000;
+const MAX = 60_000;
 
 /**
  * Waits until the machine has been at rest for two seconds: what the case before has left the server to do, a snapshot say, is not
@@ -33,7 +33,7 @@ export async function atRest(): Promise<void> {
 	let before = ticks();
 	let rested = 0;
 	for (let waited = 0; rested < RESTS; waited += LOOK) {
-		if (waited > MOST) {
+		if (waited > MAX) {
 			process.stderr.write('The machine does not come to rest: the next figures are those of a busy one.\n');
 			return;
 		}

@@ -11,7 +11,7 @@ import { enter } from './people';
 /** Edits made in advance, for as many seconds. */
 const SECONDS = 150;
 /** Edits that go out at one go. */
-const MOST = 3;
+const MAX = 3;
 
 /**
  * Prepares another person, who moves a note with every edit. Their edits are made in advance and only
@@ -42,7 +42,7 @@ export async function editing(
 		const timer = setInterval(() => {
 			// What the timer was late for is made up for, a little at a time.
 			const due = Math.floor(((performance.now() - start) * perSecond) / 1000);
-			for (const end = Math.min(due, sent + MOST); sent < end; sent++) {
+			for (const end = Math.min(due, sent + MAX); sent < end; sent++) {
 				const edit = edits[sent];
 				if (!edit)
 					throw new Error(`The other person had edits for ${SECONDS} seconds, and more were asked of them.`);

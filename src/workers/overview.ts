@@ -14,7 +14,7 @@ import { paintSpots } from '$lib/board/painter/spots';
 const SIDE = 2048;
 const SCALE = 0.5;
 /** How often it is sent anew at most, ms. */
-const EVERY = 400;
+const SEND_INTERVAL_MS = 400;
 /** Objects, and parts that are out of date, painted at one go. */
 const SLICE = 500;
 const PARTS = 100;
@@ -85,11 +85,11 @@ export class Overview {
 	}
 	/** Whether there is work now. */
 	get isDue(): boolean {
-		return !this.isSent && (this.next !== undefined || performance.now() - this.sentAt > EVERY);
+		return !this.isSent && (this.next !== undefined || performance.now() - this.sentAt > SEND_INTERVAL_MS);
 	}
 	/** Time until there may be work, ms; undefined when there is none. */
 	get waits(): number | undefined {
-		return this.isSent ? undefined : EVERY;
+		return this.isSent ? undefined : SEND_INTERVAL_MS;
 	}
 
 	/** Every object as a spot of its colour. */

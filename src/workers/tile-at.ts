@@ -15,7 +15,7 @@ export interface TileAt {
 /** Room round a dirty part for soft edges, pixels. */
 export const SOFT = 2;
 /** Parts of a tile that are painted one by one at most. */
-const MOST_PARTS = 12;
+const MAX_PARTS = 12;
 
 export const keyOfTile = ({ level, tx, ty }: TileAt): string => keyOf(level, tx, ty);
 
@@ -30,7 +30,7 @@ export function markDirty(tile: TileAt, box: Box): void {
 	const apart = tile.dirty.filter((each) => !overlaps(each, box));
 	const touching = tile.dirty.filter((each) => overlaps(each, box));
 	tile.dirty = [...apart, unionOf([...touching, box])!];
-	if (tile.dirty.length > MOST_PARTS) tile.dirty = [unionOf(tile.dirty)!];
+	if (tile.dirty.length > MAX_PARTS) tile.dirty = [unionOf(tile.dirty)!];
 }
 
 /** Where a part of the board is on a tile, in whole pixels; undefined when it is not on it. */

@@ -48,16 +48,16 @@ export interface OverviewWork {
 /** Share of a tile from which on it is painted anew as a whole: the page puts that up without drawing anything. */
 const WHOLE = 0.3;
 /** How long a tile is painted at one go, ms, since one that shows much takes a hundred times as long. */
-const SLICE = { still: 8, moving: 2.5 };
+const SLICE_MS = { still: 8, moving: 2.5 };
 /**
  * While things move: how often what changed is painted at most, ms; how many times as long as a piece of work the rest after it is,
  * and how long at most, ms.
  */
-const CALM = 120;
-const REST = { pan: 1.5, ahead: 5, zoom: 4 };
-const MAX_REST = 200;
+const PATCH_INTERVAL_MS = 120;
+const REST_FACTOR = { pan: 1.5, ahead: 5, zoom: 4 };
+const MAX_REST_MS = 200;
 /** Up to how many times its scale the overview will do while the scale changes, for it shows hardly less than tiles would. */
-const NEARLY = 2;
+const MAX_STRETCH = 2;
 
 export class TileScheduler {
 	private sheet = '';
@@ -146,8 +146,12 @@ export class TileScheduler {
 	/** How long to rest after a piece of work, ms: while things move others need the machine more. */
 	restAfter(took: number): number {
 		if (!this.isMoving) return 0;
-		const times = !this.wanted?.isExact ? REST.zoom : this.isAhead ? REST.ahead : REST.pan;
-		return Math.min(MAX_REST, times * took);
+		const times = !this.wanted?.isExact
+			? REST_FACTOR.zoom
+			: this.isAhead
+				? REST_FACTOR.ahead
+				: REST_FACTOR.pan;
+		return Math.min(MAX_REST_MS, times * took);
 	}
 
 	/** One piece of work. Returns how long there is none, ms: 0 when there is more, nothing when there is none at all. */
@@ -169,7 +173,7 @@ export class TileScheduler {
 			this.advance(this.making);
 			return 0;
 		}
-		if (this.isMoving && !view.isExact && view.scale < NEARLY * this.overview.scale) return patchIn;
+		if (this.isMoving && !view.isExact && view.scale < MAX_STRETCH * this.overview.scale) return patchIn;
 		if (this.begin(view, view.box)) return 0;
 		this.tellCovered(view);
 		if (view.isExact && this.begin(view, inflate(view.box, TILE / view.scale))) return 0;
@@ -184,7 +188,7 @@ export class TileScheduler {
 	/** In how many ms what changed is to be painted; nothing when nothing changed. */
 	private patchesIn(): number | undefined {
 		if (this.told >= this.heard && !this.isSpoiled) return undefined;
-		return this.isMoving ? this.patchedAt + CALM - this.now() : 0;
+		return this.isMoving ? this.patchedAt + PATCH_INTERVAL_MS - this.now() : 0;
 	}
 
 	/** Paints the out-of-date parts of tiles in view, and says up to where all is painted. */
@@ -223,7 +227,7 @@ export class TileScheduler {
 
 	/** Goes on with the tile that is being painted, for a short time; the page gets it when all is on it. */
 	private advance(tile: TileAt): void {
-		if (!this.surface.advance(this.now() + (this.isMoving ? SLICE.moving : SLICE.still))) return;
+		if (!this.surface.advance(this.now() + (this.isMoving ? SLICE_MS.moving : SLICE_MS.still))) return;
 		this.making = undefined;
 		this.send(tile, this.surface.finish());
 		// What changed meanwhile is painted over it.

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blend, CHALKS, chalkOn, contrast } from './colours';
-import { groundOf, LEAST_CONTRAST, preferredGround } from './ground';
+import { groundOf, MIN_CONTRAST, preferredGround } from './ground';
 
 const picture = {
 	file: 'a'.repeat(64),
@@ -20,7 +20,7 @@ describe('a picture on the ground', () => {
 			for (const part of [picture.dark, picture.light]) {
 				const shown = blend(part, ground.colour, ground.picture!.veil);
 				for (const chalk of CHALKS)
-					expect(contrast(chalkOn(chalk, ground.surface), shown)).toBeGreaterThanOrEqual(LEAST_CONTRAST);
+					expect(contrast(chalkOn(chalk, ground.surface), shown)).toBeGreaterThanOrEqual(MIN_CONTRAST);
 			}
 		},
 	);

@@ -32,7 +32,7 @@ export interface GroundPicture {
 const LARGEST_PICTURE = 1600;
 
 /** Least contrast of every chalk on every ground (WCAG 2.2, 1.4.3). */
-export const LEAST_CONTRAST = 4.5;
+export const MIN_CONTRAST = 4.5;
 
 export const plainGround = (surface: Surface): Ground => {
 	const { ground, grain, field } = SURFACE_COLOURS[surface];
@@ -51,7 +51,7 @@ export function ownGround(wanted: string): Ground {
 	const surface: Surface = isDark ? 'slate' : 'linen';
 	const towards = isDark ? '#000000' : '#FFFFFF';
 	let colour = wanted.toUpperCase();
-	for (let share = 0.04; leastContrast(colour, surface) < LEAST_CONTRAST && share <= 1; share += 0.04) {
+	for (let share = 0.04; leastContrast(colour, surface) < MIN_CONTRAST && share <= 1; share += 0.04) {
 		colour = blend(wanted, towards, share);
 	}
 	const grain = blend(colour, isDark ? '#FFFFFF' : '#000000', 0.12);
@@ -61,7 +61,7 @@ export function ownGround(wanted: string): Ground {
 /** How much of a colour has to lie over a picture so that every chalk reads on its darkest and lightest parts. */
 export function veilOver(ground: Pick<Ground, 'colour' | 'surface'>, parts: readonly string[]): number {
 	const reads = (veil: number): boolean =>
-		parts.every((part) => leastContrast(blend(part, ground.colour, veil), ground.surface) >= LEAST_CONTRAST);
+		parts.every((part) => leastContrast(blend(part, ground.colour, veil), ground.surface) >= MIN_CONTRAST);
 	for (let veil = 0.3; veil < 1; veil += 0.02) if (reads(veil)) return Math.round(veil * 100) / 100;
 	return 1;
 }

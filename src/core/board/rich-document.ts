@@ -35,10 +35,10 @@ export function readText(fragment: unknown): RichText {
  * Blocks in one another that are read; what is nested deeper is no text that an editor made, and is
  * left out.
  */
-const MOST_NESTED = 32;
+const MAX_NESTED = 32;
 
 function readBlock(element: Y.XmlElement, rich: RichText, item: ItemOf, level: number, nested = 0): void {
-	if (nested > MOST_NESTED) return;
+	if (nested > MAX_NESTED) return;
 	const list = LIST_NODES[element.nodeName];
 	if (list) {
 		const depth = Math.min(level + 1, DEEPEST);

@@ -20,7 +20,7 @@ import { boxOf, inOutline } from './kinds/outline';
 import { SHAPE_FORMS } from './shapes';
 import { drawingOf, hits, outlineOf, leastSize, neededHeight, settingOf } from './kinds';
 import { NOTE_FORMS, SHAPES } from './objects';
-import { groundOf, LEAST_CONTRAST, ownGround, plainGround } from './ground';
+import { groundOf, MIN_CONTRAST, ownGround, plainGround } from './ground';
 import { inPaintOrder, pictureOf, sceneContext } from './scene';
 import { fieldAt, linkBetween, noteAt, shapeAt, testBoard } from './testing';
 
@@ -81,7 +81,7 @@ describe('colours', () => {
 			const { colour, surface } = ownGround(wanted);
 			for (const chalk of CHALKS) {
 				expect(contrast(chalkOn(chalk, surface), colour), `${chalk} on ${wanted}`).toBeGreaterThanOrEqual(
-					LEAST_CONTRAST,
+					MIN_CONTRAST,
 				);
 			}
 		}

@@ -5,14 +5,14 @@ import { MEASURES, RULES } from '../decide/outcome';
 import { choiceSchema, optionSchema, termsSchema } from '../decide/vote';
 
 /** Shortest and longest that a vote stays open, minutes. */
-export const OPEN_MINUTES = { least: 0.5, most: 60 * 24 * 60 };
+export const OPEN_MINUTES = { min: 0.5, max: 60 * 24 * 60 };
 
 export const newVoteSchema = z.object({
 	terms: termsSchema,
 	/** Objects that are voted on. */
 	objects: z.array(id).min(2).max(300),
 	/** How long it stays open; until somebody closes it where nothing is said. */
-	minutes: z.number().gte(OPEN_MINUTES.least).lte(OPEN_MINUTES.most).optional(),
+	minutes: z.number().gte(OPEN_MINUTES.min).lte(OPEN_MINUTES.max).optional(),
 });
 export type NewVote = z.input<typeof newVoteSchema>;
 

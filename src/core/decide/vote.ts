@@ -20,7 +20,7 @@ export const optionSchema = z.object({
 });
 export type Option = z.infer<typeof optionSchema>;
 
-export const MOST_OPTIONS = 300;
+export const MAX_OPTIONS = 300;
 
 /** What a vote asks, and how. */
 export const termsSchema = z.object({
@@ -48,7 +48,7 @@ export interface Vote extends Terms {
 /** Dots by object; objects from the best on; steps by object; a step on each scale by object. */
 export const choiceSchema = z.union([
 	z.object({ dots: z.record(id, z.number().int().gte(0).lte(100)) }),
-	z.object({ order: z.array(id).max(MOST_OPTIONS) }),
+	z.object({ order: z.array(id).max(MAX_OPTIONS) }),
 	z.object({ steps: z.record(id, z.number().int()) }),
 	z.object({ places: z.record(id, z.tuple([z.number().int(), z.number().int()])) }),
 ]);

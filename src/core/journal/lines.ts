@@ -17,7 +17,7 @@ export interface Line {
 }
 
 /** Pause after which a new line begins, ms. */
-const PAUSE = 5 * 60_000;
+const LINE_PAUSE_MS = 5 * 60_000;
 /** Words of how many things are told in one line. */
 const TOLD = 3;
 
@@ -29,7 +29,11 @@ export function linesOf(happenings: readonly Happening[]): Line[] {
 	for (const { person, verb, thing, sheet, at, until, id, words, count } of happenings) {
 		const line = open.get(person);
 		const isAlike =
-			line && line.verb === verb && line.thing === thing && line.sheet === sheet && at - line.until <= PAUSE;
+			line &&
+			line.verb === verb &&
+			line.thing === thing &&
+			line.sheet === sheet &&
+			at - line.until <= LINE_PAUSE_MS;
 		if (!isAlike) {
 			const fresh: Line = {
 				...{ person, verb, thing, sheet, at, until, count },

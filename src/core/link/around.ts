@@ -29,9 +29,9 @@ const TRIES: { reach: number | undefined; margin: number }[] = [
  * Crossings of the grid, and steps over all tries, beyond which the search gives up: about 3 ms on the
  * slowest machine we measured. Some sixty obstacles at once stay within it.
  */
-const MOST = { crossings: 16_000, steps: 9_000 };
+const MAX = { crossings: 16_000, steps: 9_000 };
 /** Each obstacle adds two lines to the grid in each direction. */
-export const MOST_OBSTACLES = Math.floor(Math.sqrt(MOST.crossings) / 2);
+export const MAX_OBSTACLES = Math.floor(Math.sqrt(MAX.crossings) / 2);
 
 /**
  * The cheapest path from `from` to `to` that runs through no obstacle; undefined when there is none, or
@@ -44,14 +44,14 @@ export function routeAround(
 	near: (area?: Box) => readonly Box[],
 ): Path | undefined {
 	const ends = unionOf([from.box, to.box])!;
-	const budget = { steps: MOST.steps };
+	const budget = { steps: MAX.steps };
 	let reach: number | undefined = -1;
 	let obstacles: readonly Box[] = [];
 	for (const attempt of TRIES) {
 		if (attempt.reach !== reach) {
 			reach = attempt.reach;
 			obstacles = near(reach === undefined ? undefined : inflate(ends, reach));
-			if (obstacles.length > MOST_OBSTACLES) return undefined;
+			if (obstacles.length > MAX_OBSTACLES) return undefined;
 		}
 		const window = inflate(reach === undefined ? unionOf([ends, ...obstacles])! : ends, reach ?? 60);
 		const found = search(from, to, obstacles, attempt.margin, window, budget);

@@ -1,6 +1,6 @@
 /** The right-angled path between two ties: straight on where nothing stands in the way, else round it. */
 import { centreOf, inflate, overlaps, unionOf, type Box, type Point } from '../geometry/box';
-import { MOST_OBSTACLES, routeAround } from './around';
+import { MAX_OBSTACLES, routeAround } from './around';
 import { BEND, formsBetween, plainestForm, STUB } from './forms';
 import { crossesAny, sameX, sameY, simplify, type Path } from './polyline';
 import { isPoint, sidesOf, type Side, type Anchor } from './sides';
@@ -23,7 +23,7 @@ export function rightAngled(
 	const near = (area: Box = everywhere): readonly Box[] =>
 		typeof obstacles === 'function' ? obstacles(area) : obstacles.filter((box) => overlaps(box, area));
 	const wide = near(inflate(unionOf([from.box, to.box])!, STUB + CLEAR)).map((box) => inflate(box, CLEAR));
-	if (wide.length === 0 || wide.length > MOST_OBSTACLES) return plainest.path;
+	if (wide.length === 0 || wide.length > MAX_OBSTACLES) return plainest.path;
 	// No way round can be shorter by as much as a bend than the plainest form that is free.
 	const good = formsBetween(from, to).filter((form) => form.cost < Math.min(10_000, plainest.cost + BEND));
 	const free = good.find((form) => !crossesAny(form.path, wide));

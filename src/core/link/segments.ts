@@ -38,7 +38,7 @@ export interface Segment {
 /** Routes or segments looked at between two questions whether time is over. */
 const PIECE = 128;
 /** No more segments than this: with the coordinate they make a key that a number holds exactly. */
-const MOST = 2 ** 21;
+const MAX = 2 ** 21;
 /** Keys tell coordinates apart that differ by a sixteenth of a unit. What lies farther out than this is not kept apart, board units. */
 const GRAIN = 16;
 const LOWEST = 1e8;
@@ -165,7 +165,7 @@ export class Segments {
 
 	private grow(): void {
 		const old = this.columns;
-		if (old.at.length * 2 > MOST) throw new RangeError(`More than ${MOST} segments are too many to compare.`);
+		if (old.at.length * 2 > MAX) throw new RangeError(`More than ${MAX} segments are too many to compare.`);
 		this.columns = columnsFor(old.at.length * 2);
 		for (const name of ['at', 'lo', 'hi', 'route', 'index', 'parent'] as const)
 			this.columns[name].set(old[name]);
@@ -174,7 +174,7 @@ export class Segments {
 	/** Numbers sort by themselves, without a function to compare them: a tenth of the time, and nothing to throw away. */
 	private sort(): void {
 		const { at, keys } = this.columns;
-		for (let i = 0; i < this.count; i++) keys[i] = Math.round((at[i]! + LOWEST) * GRAIN) * MOST + i;
+		for (let i = 0; i < this.count; i++) keys[i] = Math.round((at[i]! + LOWEST) * GRAIN) * MAX + i;
 		keys.subarray(0, this.count).sort();
 		this.isSorted = true;
 	}
@@ -182,9 +182,9 @@ export class Segments {
 	/** Joins a segment with those after it that run on top of it. */
 	private join(place: number): void {
 		const { at, lo, hi, route, keys, parent } = this.columns;
-		const i = keys[place]! % MOST;
+		const i = keys[place]! % MAX;
 		for (let k = place + 1; k < this.count; k++) {
-			const j = keys[k]! % MOST;
+			const j = keys[k]! % MAX;
 			const apart = at[j]! - at[i]!;
 			// Keys are coarser than coordinates.
 			if (apart >= this.reach + 1 / GRAIN) return;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { callOrderSchema, leaderIn, writeLeader } from '../meeting/calls';
-import { LONGEST_ASIDE, MOST_PICKED, paceOf, presenceSchema, viewOf, withoutTalk } from './presence';
+import { LONGEST_ASIDE, MAX_PICKED, paceOf, presenceSchema, viewOf, withoutTalk } from './presence';
 
 const ME = { person: 'p', name: 'Rosa' };
 
@@ -16,7 +16,7 @@ describe('what people tell about themselves', () => {
 
 	it.each([
 		['an endless aside', { aside: 'x'.repeat(LONGEST_ASIDE + 1) }],
-		['more than anybody sees', { picked: Array.from({ length: MOST_PICKED + 1 }, (_, i) => `o${i}`) }],
+		['more than anybody sees', { picked: Array.from({ length: MAX_PICKED + 1 }, (_, i) => `o${i}`) }],
 		['a place that is none', { cursor: [Number.NaN, 0] }],
 		['a sign that nobody knows', { sign: { is: 'shout', count: 1 } }],
 		['anything else', { role: 'owner' }],

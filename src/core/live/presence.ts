@@ -12,9 +12,9 @@ export type Sign = (typeof SIGNS)[number];
 /** Most letters of an aside. */
 export const LONGEST_ASIDE = 140;
 /** Most objects whose outlines others see. */
-export const MOST_PICKED = 30;
+export const MAX_PICKED = 30;
 /** Most points of a trail in one message. */
-export const MOST_TRAIL = 24;
+export const MAX_TRAIL = 24;
 
 const number = z.number().min(-1e9).max(1e9);
 const spot = z.tuple([number, number]);
@@ -33,11 +33,11 @@ export const presenceSchema = z.strictObject({
 	view: z.tuple([number, number, number, number]).optional(),
 	/** How far one is in the warm-up. */
 	ready: z.int().min(0).max(10).optional(),
-	picked: z.array(id).max(MOST_PICKED).optional(),
+	picked: z.array(id).max(MAX_PICKED).optional(),
 	aside: z.string().max(LONGEST_ASIDE).nullable().optional(),
 	/** Newest points of a pointer trail, with a number that grows with each stroke. */
 	trail: z
-		.strictObject({ stroke: z.int(), from: z.int(), points: z.array(spot).max(MOST_TRAIL) })
+		.strictObject({ stroke: z.int(), from: z.int(), points: z.array(spot).max(MAX_TRAIL) })
 		.nullable()
 		.optional(),
 	/** A quick sign, with a number that grows with each. */

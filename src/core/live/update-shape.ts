@@ -14,7 +14,7 @@ export const DEEPEST_VALUE = 16;
  * Things that one update puts into one text, or keys on one object. What stands on the sheets
  * themselves is not counted.
  */
-export const MOST_IN_ONE = 20_000;
+export const MAX_IN_ONE = 20_000;
 
 /** Whether a plain value is nested no deeper than that; without calls in calls. */
 function isShallow(value: unknown): boolean {
@@ -48,7 +48,7 @@ export function isReadable(doc: Y.Doc, { structs }: ReturnType<typeof Y.decodeUp
 		// Without the key of an object's value: its keys are counted together.
 		const place = struct.parentSub === null ? way.join('/') : way.slice(0, -1).join('/');
 		const count = (inOne.get(place) ?? 0) + 1;
-		if (count > MOST_IN_ONE) return false;
+		if (count > MAX_IN_ONE) return false;
 		inOne.set(place, count);
 	}
 	return true;

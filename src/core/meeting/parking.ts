@@ -10,7 +10,7 @@ import type { Veils } from '../live/veil';
 
 export const LONGEST_PARKED = 500;
 /** Most things that are parked on one board. */
-export const MOST_PARKED = 500;
+export const MAX_PARKED = 500;
 
 const parkedSchema = z.object({
 	by: z.tuple([z.string().max(64), z.string().max(80)]),
@@ -42,7 +42,7 @@ export function readParking(doc: Y.Doc): Parked[] {
 /** Parks something behind the rest. Throws Fault `parking full` when the lot is full. */
 export function park(doc: Y.Doc, id: string, what: Pick<Parked, 'by' | 'made' | 'text'>): void {
 	const all = readParking(doc);
-	if (all.length >= MOST_PARKED) throw new Fault('parking full', { max: MOST_PARKED });
+	if (all.length >= MAX_PARKED) throw new Fault('parking full', { max: MAX_PARKED });
 	const last = all.reduce<string | null>((high, { z: at }) => (high === null || at > high ? at : high), null);
 	parkingOf(doc).set(id, {
 		...what,

@@ -17,7 +17,7 @@ import {
 
 const MINUTE = 60_000;
 /** Steps that are remembered as they were run. */
-const MOST_PAST = 500;
+const MAX_PAST = 500;
 
 /** Notes how the running step was run, if one runs. */
 function leave(doc: Y.Doc, now: number): void {
@@ -28,7 +28,7 @@ function leave(doc: Y.Doc, now: number): void {
 	const paused = (running.paused ?? 0) + (running.pausedAt === undefined ? 0 : now - running.pausedAt);
 	const { startedAt } = running;
 	const past = { step: step.id, title: step.title, startedAt, endedAt: now, paused, planned: lengthOf(step) };
-	sessionMap(doc).set('past', [...state.past, past].slice(-MOST_PAST));
+	sessionMap(doc).set('past', [...state.past, past].slice(-MAX_PAST));
 	sessionMap(doc).delete('running');
 }
 

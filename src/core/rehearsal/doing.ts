@@ -32,7 +32,7 @@ export type Doing =
 	| { do: 'nothing' };
 
 /** How much somebody writes in one step. */
-const MOST: Record<Habit, number> = { quick: 8, steady: 4, repeats: 4, late: 3, 'off topic': 3, silent: 1 };
+const MAX: Record<Habit, number> = { quick: 8, steady: 4, repeats: 4, late: 3, 'off topic': 3, silent: 1 };
 
 const QUESTIONS = ['Who pays for that?', 'Is that allowed?', 'When do we decide?'] as const;
 
@@ -41,7 +41,7 @@ export function nextDoing(habit: Habit, random: Random, known: Known): Doing {
 	const open = QUESTIONS.filter((text) => !known.parked.includes(text));
 	if (random() < 0.02 && open.length > 0) return { do: 'park', text: pick(random, open) };
 	const mayWrite = known.may !== 'watch' && known.may !== 'nod' && known.gathers;
-	if (mayWrite && known.written < MOST[habit])
+	if (mayWrite && known.written < MAX[habit])
 		return { do: 'write', text: wordsOf(habit, random, known.texts) };
 	if (known.kind === 'warm-up' && known.own.length > 0) {
 		const note = pick(random, known.own);

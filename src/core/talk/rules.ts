@@ -3,16 +3,7 @@
  * somebody's connection, and takes back what was not theirs to say.
  */
 import * as Y from 'yjs';
-import {
-	MOST_VALUES,
-	NUMBERS,
-	numberKey,
-	readEntry,
-	remarkKey,
-	talkOf,
-	threadKey,
-	type Entry,
-} from './shape';
+import { MAX_VALUES, NUMBERS, numberKey, readEntry, remarkKey, talkOf, threadKey, type Entry } from './shape';
 
 export interface Sayer {
 	id: string;
@@ -79,7 +70,7 @@ const sameOrigin = (was: Entry, is: Entry): boolean =>
  */
 export function notTheirs(doc: Y.Doc, said: readonly Said[], who: Sayer): Said[] {
 	const map = talkOf(doc);
-	const isFull = map.size > MOST_VALUES;
+	const isFull = map.size > MAX_VALUES;
 	return said.filter((each) => (isFull && each.before === undefined) || !maySay(map, each, who));
 }
 

@@ -19,7 +19,7 @@ export const LONGEST = 4000;
 /** Most letters that are kept of what a thread hangs on, for the time when that is gone. */
 export const LONGEST_QUOTE = 120;
 /** Most values in a document of talk: a thousand comments a board are lively, this many are a flood. */
-export const MOST_VALUES = 20_000;
+export const MAX_VALUES = 20_000;
 
 const id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/);
 /** Id and name of a person. */

@@ -15,7 +15,7 @@ import { roomFor, takenOn } from './put';
 export const SCOPES = ['own', 'project', 'all'] as const;
 export type Scope = (typeof SCOPES)[number];
 
-export const MOST_OBJECTS = 3000;
+export const MAX_OBJECTS = 3000;
 
 const entrySchema = z.unknown().transform((entry, context): BoardObject => {
 	const object = objectSchema.safeParse(entry);
@@ -26,7 +26,7 @@ const entrySchema = z.unknown().transform((entry, context): BoardObject => {
 });
 
 export const pieceContentSchema = z.object({
-	objects: z.array(entrySchema).min(1).max(MOST_OBJECTS),
+	objects: z.array(entrySchema).min(1).max(MAX_OBJECTS),
 	/** The run sheet of a recipe. */
 	steps: z.array(stepSchema).max(200).optional(),
 });

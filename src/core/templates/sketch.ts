@@ -10,7 +10,7 @@ import type { ShapeName } from '../board/shapes';
 import { unionOf, type Box } from '../geometry/box';
 
 /** Smallest type that a scaled layout may have, board units. */
-const LEAST_TYPE = 9;
+const MIN_TYPE = 9;
 
 export class Sketch {
 	/** What has been drawn, in order; the sheet is filled in when it is put down. */
@@ -66,7 +66,7 @@ export class Sketch {
 		return this.add({
 			kind: 'text',
 			box: this.box(x, y, w, TEXT_SIZES[role] * 1.5 * lines),
-			style: { role, chalk, ...(this.scale === 1 ? {} : { size: Math.max(LEAST_TYPE, Math.round(size)) }) },
+			style: { role, chalk, ...(this.scale === 1 ? {} : { size: Math.max(MIN_TYPE, Math.round(size)) }) },
 			text,
 		});
 	}

@@ -126,14 +126,14 @@ export function silhouette(likeness: Likeness, groups: readonly number[][]): num
 }
 
 /** A group of fewer notes is no theme. */
-const LEAST = 2;
+const MIN = 2;
 /** Groups beyond this are more than a team can take in at once. */
-const MOST = 14;
+const MAX = 14;
 
 /** Groups all notes; see the head of this file. Nothing in common at all leaves all of them out. */
 export function cluster(likeness: Likeness, options: ClusterOptions = {}): Grouping {
 	const n = likeness.size;
-	if (n < LEAST) return { groups: [], left: Array.from({ length: n }, (_, i) => i) };
+	if (n < MIN) return { groups: [], left: Array.from({ length: n }, (_, i) => i) };
 	const merges = mergeTree(likeness);
 	let best: number[][] = [];
 	if (options.count !== undefined) {
@@ -142,8 +142,8 @@ export function cluster(likeness: Likeness, options: ClusterOptions = {}): Group
 		let bestScore = -Infinity;
 		for (let count = 2; count <= Math.max(2, n - 1); count++) {
 			const groups = cutAt(merges, n, count);
-			const themes = groups.filter((group) => group.length >= LEAST).length;
-			if (themes === 0 || themes > MOST) continue;
+			const themes = groups.filter((group) => group.length >= MIN).length;
+			if (themes === 0 || themes > MAX) continue;
 			const score = silhouette(likeness, groups) - crowding(groups, n);
 			if (score > bestScore) [best, bestScore] = [groups, score];
 		}
@@ -157,7 +157,7 @@ function cutWith(merges: readonly Merge[], n: number, count: number): number[][]
 	let bestGap = Infinity;
 	for (let k = 1; k <= n; k++) {
 		const groups = cutAt(merges, n, k);
-		const gap = Math.abs(groups.filter((group) => group.length >= LEAST).length - count);
+		const gap = Math.abs(groups.filter((group) => group.length >= MIN).length - count);
 		if (gap < bestGap) [best, bestGap] = [groups, gap];
 	}
 	return best;
@@ -166,7 +166,7 @@ function cutWith(merges: readonly Merge[], n: number, count: number): number[][]
 /** A small penalty for cuts with many tiny groups or one that swallows nearly everything. */
 function crowding(groups: readonly number[][], n: number): number {
 	const largest = Math.max(...groups.map((group) => group.length));
-	const alone = groups.filter((group) => group.length < LEAST).length;
+	const alone = groups.filter((group) => group.length < MIN).length;
 	const wanted = Math.max(2, Math.sqrt(n));
 	const themes = groups.length - alone;
 	return (
@@ -176,7 +176,7 @@ function crowding(groups: readonly number[][], n: number): number {
 
 /** Lets notes change to the group they are most like, then leaves out what is like none. */
 function tidy(likeness: Likeness, start: readonly number[][], leaveOut: boolean): Grouping {
-	let groups = start.filter((group) => group.length >= LEAST).map((group) => [...group]);
+	let groups = start.filter((group) => group.length >= MIN).map((group) => [...group]);
 	if (groups.length === 0) return { groups: [], left: Array.from({ length: likeness.size }, (_, i) => i) };
 	const everyone = Array.from({ length: likeness.size }, (_, i) => i);
 	for (let round = 0; round < 4; round++) {
@@ -198,7 +198,7 @@ function tidy(likeness: Likeness, start: readonly number[][], leaveOut: boolean)
 			home.set(i, to);
 			moved = true;
 		}
-		groups = groups.filter((group) => group.length >= LEAST);
+		groups = groups.filter((group) => group.length >= MIN);
 		if (!moved) break;
 	}
 	if (leaveOut) {
@@ -216,7 +216,7 @@ function tidy(likeness: Likeness, start: readonly number[][], leaveOut: boolean)
 					return own >= odd * 0.5 && own > next * 4;
 				}),
 			)
-			.filter((group) => group.length >= LEAST);
+			.filter((group) => group.length >= MIN);
 	}
 	const taken = new Set(groups.flat());
 	groups.forEach((group) => group.sort((a, b) => a - b));

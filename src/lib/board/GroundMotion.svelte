@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A picture on the ground that moves, side by side under the canvas; a canvas would show only its first moment. */
 	import type { Board } from './board.svelte';
-	import { LEAST_PICTURE } from './painter/grain';
+	import { MIN_PICTURE } from './painter/grain';
 	import { fileAddress } from './painter/images';
 
 	const { board }: { board: Board } = $props();
@@ -13,7 +13,7 @@
 		const { x, y, scale } = board.view;
 		const [w, h] = [picture.w * scale, picture.h * scale];
 		const ground = `background-color:${colour};`;
-		if (Math.min(w, h) < LEAST_PICTURE) return ground;
+		if (Math.min(w, h) < MIN_PICTURE) return ground;
 		const address = fileAddress(board.room.info.boardId, picture.file);
 		return `${ground}background-image:url(${address});background-size:${w}px ${h}px;background-position:${-x * scale}px ${-y * scale}px`;
 	});

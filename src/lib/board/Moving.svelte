@@ -10,7 +10,7 @@
 
 	const { board }: { board: Board } = $props();
 	/** More at once would cost more than they are worth. */
-	const MOST = 12;
+	const MAX = 12;
 	const playing = $derived.by(() => {
 		const model = board.room.observed;
 		const found: ObjectOf<'picture'>[] = [];
@@ -19,7 +19,7 @@
 			const object = model.find(id);
 			const bounds = model.boundsOf(id);
 			if (!isPicture(object) || object.sheet !== board.sheet) continue;
-			if (bounds && overlaps(bounds, view) && found.push(object) >= MOST) break;
+			if (bounds && overlaps(bounds, view) && found.push(object) >= MAX) break;
 		}
 		return found;
 	});

@@ -13,7 +13,7 @@ import type { BoardObject, KindName } from '$core/board/objects';
 import { centreOf, unionOf, type Box, type Point } from '$core/geometry/box';
 import type { Guide } from '$core/geometry/guides';
 import { fitBox, reveal, seen, type View } from '$core/geometry/view';
-import { MOST_PICKED } from '$core/live/presence';
+import { MAX_PICKED } from '$core/live/presence';
 import type { StraightEdge } from '$core/ink/straight-edge';
 import type * as Y from 'yjs';
 import type { Room } from '../room/room.svelte';
@@ -161,7 +161,7 @@ export class Board extends Viewpoint {
 	select(ids: Iterable<string>): void {
 		const before = this.selection;
 		this.selection = new Set(ids);
-		this.room.tell({ picked: [...this.selection].slice(0, MOST_PICKED) });
+		this.room.tell({ picked: [...this.selection].slice(0, MAX_PICKED) });
 		if (this.selection.size !== 1 || !before.has([...this.selection][0]!)) this.cell = undefined;
 		if (this.cropping && !this.selection.has(this.cropping)) this.cropping = undefined;
 		this.wake();

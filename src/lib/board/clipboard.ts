@@ -12,7 +12,7 @@ import { isEmpty, richFrom, type RichText } from '$core/text/rich';
 import { richSchema } from '$core/text/rich-schema';
 import { writeBlock } from '$core/board/holders/edits';
 import { formOf } from '$core/board/holders/forms';
-import { MOST_TRACKS, partsSchema } from '$core/board/holders/parts';
+import { MAX_TRACKS, partsSchema } from '$core/board/holders/parts';
 import { textParts } from '$core/board/holders/setting';
 import { rowsOf, wordsOf } from '$core/board/words';
 import { m } from '$lib/messages';
@@ -97,13 +97,13 @@ export function paste(board: Board, event: ClipboardEvent): void {
 }
 
 /** Rows and columns beyond which a table is no help on a board. */
-const MOST_CELLS = 20_000;
+const MAX_CELLS = 20_000;
 
 /** Writes cells into the selected holder from the picked cell on; otherwise makes a table of them. */
 function pasteCells(board: Board, cells: RichText[][]): void {
 	const columns = Math.max(...cells.map((row) => row.length));
-	if (cells.length > MOST_TRACKS || columns > MOST_TRACKS || cells.length * columns > MOST_CELLS) {
-		toaster.error({ title: m.paste_too_large(), description: m.paste_too_large_more({ rows: MOST_TRACKS }) });
+	if (cells.length > MAX_TRACKS || columns > MAX_TRACKS || cells.length * columns > MAX_CELLS) {
+		toaster.error({ title: m.paste_too_large(), description: m.paste_too_large_more({ rows: MAX_TRACKS }) });
 		return;
 	}
 	if (pasteIntoCells(board, cells)) return;
@@ -135,7 +135,7 @@ async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> 
 }
 
 /** Lines beyond which nobody wants a note each. */
-const MOST_LINES = 500;
+const MAX_LINES = 500;
 
 /** Puts text down as a note, and offers one note a line where it has several; a line each in a list or table. */
 function pasteText(board: Board, text: string, formatted: RichText | undefined): void {
@@ -152,9 +152,9 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined):
 	)
 		return;
 	const whole = putNotes(board, [rich]);
-	if (lines.length > MOST_LINES)
-		toaster.info({ title: m.pasted_long(), description: m.pasted_long_more({ count: MOST_LINES }) });
-	if (single.length < 2 || lines.length > MOST_LINES) return;
+	if (lines.length > MAX_LINES)
+		toaster.info({ title: m.pasted_long(), description: m.pasted_long_more({ count: MAX_LINES }) });
+	if (single.length < 2 || lines.length > MAX_LINES) return;
 	toaster.create({
 		title: m.pasted_lines(),
 		description: m.pasted_lines_more({ count: single.length }),

@@ -11,7 +11,7 @@ import { spotUnder, writeAt } from './tools/cells';
 import type { HandEvent, Tool } from './tools/tool';
 
 /** How long a finger rests before the menu opens, ms. */
-const REST = 550;
+const LONG_PRESS_MS = 550;
 
 export class Gestures {
 	/** The cursor over the canvas. */
@@ -102,7 +102,7 @@ export class Gestures {
 			this.gesture = 'tool';
 			this.working = board.tools[board.tool];
 			this.tool.down?.(board, this.handEvent(event));
-			if (event.pointerType === 'touch') this.resting = setTimeout(() => this.rest(event), REST);
+			if (event.pointerType === 'touch') this.resting = setTimeout(() => this.rest(event), LONG_PRESS_MS);
 		}
 	}
 

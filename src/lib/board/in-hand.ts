@@ -12,7 +12,7 @@ import type { Box } from '$core/geometry/box';
 import type { Board } from './board.svelte';
 
 /** Connectors that are routed round obstacles in every frame of a drag, at most. */
-const MOST_ROUTED = 40;
+const MAX_ROUTED = 40;
 
 /** Boxes of objects while they are being moved or resized, before that is written. */
 export type Preview = Map<string, BoxValues>;
@@ -103,6 +103,6 @@ export class InHand {
 			...[...preview.keys()].flatMap((each) => this.shown(each) ?? []),
 		];
 		// Going round things takes time: with many connectors at once that waits until they are put down.
-		return routeAlone(connector, this.shown, this.lifted.size <= MOST_ROUTED ? near : undefined);
+		return routeAlone(connector, this.shown, this.lifted.size <= MAX_ROUTED ? near : undefined);
 	};
 }

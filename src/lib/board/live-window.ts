@@ -12,7 +12,7 @@ const READABLE = 11;
 
 /** Titles cut to their room: the same ones are asked for in every frame. */
 const cut = new Map<string, { title: string; width: number }>();
-const MOST_CUT = 500;
+const MAX_CUT = 500;
 
 function shortened(
 	ctx: CanvasRenderingContext2D,
@@ -25,7 +25,7 @@ function shortened(
 	let title = whole;
 	while (title.length > 1 && ctx.measureText(title).width > room) title = title.slice(0, -2).trimEnd() + '…';
 	const made = { title, width: ctx.measureText(title).width };
-	if (cut.size >= MOST_CUT) cut.clear();
+	if (cut.size >= MAX_CUT) cut.clear();
 	cut.set(key, made);
 	return made;
 }

@@ -27,7 +27,7 @@ import type { Box, Point } from '$core/geometry/box';
 
 const HANDLE = 9;
 /** Objects whose outlines are drawn one by one while they are moved. */
-const MOST_OUTLINED = 30;
+const MAX_OUTLINED = 30;
 
 export class LiveLayer {
 	private readonly ctx: CanvasRenderingContext2D;
@@ -124,7 +124,7 @@ export class LiveLayer {
 		ctx.lineWidth = line;
 		ctx.setLineDash([]);
 		// Of many on the move only the box round all of them is shown.
-		const isCrowd = board.held.moved !== undefined && board.selection.size > MOST_OUTLINED;
+		const isCrowd = board.held.moved !== undefined && board.selection.size > MAX_OUTLINED;
 		if (isCrowd) this.outlineAll();
 		for (const id of isCrowd ? [] : board.selection) {
 			const object = board.held.shown(id);

@@ -15,7 +15,7 @@ export function isTyping(event: Event): boolean {
 }
 
 /** A pause after which keys are meant for the board again, ms. */
-const PAUSE = 1200;
+const TYPING_PAUSE_MS = 1200;
 
 /** Keys that only change what others mean. */
 const MODIFIERS: ReadonlySet<string> = new Set(['Shift', 'Control', 'Alt', 'AltGraph', 'Meta', 'CapsLock']);
@@ -35,7 +35,7 @@ export function catchTyping(onText: (typed: string) => void): void {
 	};
 	const wait = (): void => {
 		clearTimeout(timer);
-		timer = setTimeout(stop, PAUSE);
+		timer = setTimeout(stop, TYPING_PAUSE_MS);
 	};
 	const onKey = (event: KeyboardEvent): void => {
 		const { key } = event;

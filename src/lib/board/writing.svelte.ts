@@ -23,7 +23,7 @@ import { linkAddresses } from './text-links';
 import { tellLocked } from './locked';
 
 /** A pause in typing that ends a step of undo, ms. */
-const PAUSE = 700;
+const UNDO_PAUSE_MS = 700;
 
 /** What it needs of the board that is written on. */
 type WritingBoard = Pick<
@@ -73,7 +73,7 @@ export class Writing {
 		}
 		// While one writes, undo goes by words and pauses; afterwards all of it is one step.
 		board.undo.stopCapturing();
-		board.undo.captureTimeout = PAUSE;
+		board.undo.captureTimeout = UNDO_PAUSE_MS;
 		this.undoMark = board.undo.undoStack.length;
 		this.lastSeen = object;
 		if (part !== undefined) openCell(board.room.editContext, id, part);

@@ -60,7 +60,7 @@
 	}
 	const { room, pigment, onpigment, onwrite, onremote }: Props = $props();
 	/** When it is asked what others did meanwhile, ms after the board is there. */
-	const NEWS_AFTER = 1200;
+	const NEWS_DELAY_MS = 1200;
 
 	const board = untrack(() => new Board(room));
 	const preview = new ThemesPreview(board);
@@ -124,7 +124,7 @@
 		// What the browser's own tests and the bench look at.
 		(window as unknown as Record<string, unknown>)['wandtafelBoard'] = board;
 		// Once the board stands there, with time to spare.
-		const later = setTimeout(() => void journal.readNews(), NEWS_AFTER);
+		const later = setTimeout(() => void journal.readNews(), NEWS_DELAY_MS);
 		return () => {
 			for (const stop of stops) stop();
 			clearTimeout(later);

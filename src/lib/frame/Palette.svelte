@@ -9,7 +9,7 @@
 
 	let words = $state('');
 	let at = $state(0);
-	const MOST = 12;
+	const MAX = 12;
 
 	/** Commands whose names have all the words, those that start with them first. */
 	const found = $derived.by((): Command[] => {
@@ -24,7 +24,7 @@
 				(a, b) => Number(b.label.startsWith(wanted[0] ?? '')) - Number(a.label.startsWith(wanted[0] ?? '')),
 			)
 			.map(({ command }) => command)
-			.slice(0, MOST);
+			.slice(0, MAX);
 	});
 	$effect(() => {
 		void words;

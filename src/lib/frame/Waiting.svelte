@@ -17,7 +17,7 @@
 		ongone: () => void;
 	}
 	const { boardId, title, keeper, onopen, ongone }: Props = $props();
-	const EVERY = 3000;
+	const POLL_INTERVAL_MS = 3000;
 	/** Own changes that are not on the board; undefined until that is known. */
 	let left = $state<number>();
 
@@ -30,9 +30,9 @@
 			if (isLeft) return;
 			if (door === 'open') return onopen();
 			if (door === 'gone' || door === 'banned' || door === 'signed out') return ongone();
-			timer = setTimeout(() => void look(), EVERY);
+			timer = setTimeout(() => void look(), POLL_INTERVAL_MS);
 		};
-		timer = setTimeout(() => void look(), EVERY);
+		timer = setTimeout(() => void look(), POLL_INTERVAL_MS);
 		void countWaiting(keeper, boardId).then((count) => (left = count));
 		return () => {
 			isLeft = true;

@@ -46,7 +46,7 @@ const STORE = 'wandtafel/';
 export const MANY_PIECES = 200;
 
 /** How long what others wrote may wait to be kept, ms: the server has it. */
-const CALM = 400;
+const KEEP_DELAY_MS = 400;
 /** After what time it is tried again to keep what could not be kept, ms. */
 const RETRY_MS = 10_000;
 /**
@@ -136,7 +136,7 @@ export class LocalCopy {
 	 */
 	keep(document: DocumentKey, piece: Piece, canWait = false): void {
 		this.queue.push({ ...piece, document: keyOf(document) });
-		if (canWait) this.timer ??= setTimeout(() => this.start(), CALM);
+		if (canWait) this.timer ??= setTimeout(() => this.start(), KEEP_DELAY_MS);
 		else this.start();
 	}
 

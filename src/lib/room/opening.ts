@@ -51,7 +51,7 @@ async function fromServer(boardId: string, layer: string, left: AbortSignal): Pr
 }
 
 /** When what is kept lies in many pieces, they are merged beside the page, once it has settled, ms. */
-const SETTLED = 5000;
+const TIDY_DELAY_MS = 5000;
 
 export function tidyLater(person: string, contents: readonly Content[]): void {
 	const documents = contents.filter(({ pieces }) => pieces.length >= MANY_PIECES).map(({ key }) => key);
@@ -59,5 +59,5 @@ export function tidyLater(person: string, contents: readonly Content[]): void {
 	setTimeout(() => {
 		const worker = new Worker(new URL('../../workers/tidy.ts', import.meta.url), { type: 'module' });
 		worker.postMessage({ person, documents });
-	}, SETTLED);
+	}, TIDY_DELAY_MS);
 }

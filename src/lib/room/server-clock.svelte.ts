@@ -4,7 +4,7 @@ import { readTime } from '$core/contract/session';
 import { call } from '$lib/api/client';
 
 /** Times between questions, ms. */
-const EVERY = 60_000;
+const POLL_INTERVAL_MS = 60_000;
 
 export class ServerClock {
 	/** Server time minus local time, ms. */
@@ -13,7 +13,7 @@ export class ServerClock {
 
 	constructor() {
 		void this.read(4);
-		this.timer = setInterval(() => void this.read(1), EVERY);
+		this.timer = setInterval(() => void this.read(1), POLL_INTERVAL_MS);
 	}
 
 	/** Server time, ms. */

@@ -13,7 +13,7 @@ const { ballots } = schema;
 type BallotRow = typeof ballots.$inferSelect;
 
 /** Votes whose ballots are kept, the ones that were read last. */
-const MOST_KEPT = 500;
+const MAX_KEPT = 500;
 
 /**
  * The ballots of one vote. Its terms and options stay as they are, so ballots and people decide
@@ -71,7 +71,7 @@ export async function ballotsOf(votes: readonly string[]): Promise<(vote: string
 		memory.set(vote, each);
 	}
 	for (const vote of memory.keys()) {
-		if (memory.size <= MOST_KEPT) break;
+		if (memory.size <= MAX_KEPT) break;
 		memory.delete(vote);
 	}
 	return (vote) => found.get(vote) ?? NONE;

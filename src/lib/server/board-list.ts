@@ -84,7 +84,7 @@ export async function emptyBin(): Promise<number> {
 }
 
 /** How often the bin and old updates are looked at, ms. */
-const EVERY = 6 * 3_600_000;
+const CLEAN_UP_INTERVAL_MS = 6 * 3_600_000;
 
 /** Looks at the bin, and at old updates, now and then, as long as the server runs. */
 export function keepBin(): void {
@@ -103,7 +103,7 @@ export function keepBin(): void {
 		};
 		look();
 		shorten();
-		setInterval(shorten, EVERY).unref();
-		return setInterval(look, EVERY).unref();
+		setInterval(shorten, CLEAN_UP_INTERVAL_MS).unref();
+		return setInterval(look, CLEAN_UP_INTERVAL_MS).unref();
 	});
 }

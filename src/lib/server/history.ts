@@ -14,7 +14,7 @@ import { documentName } from './live/names';
 const { snapshots, updates } = schema;
 
 /** Pause that ends a period of work, seconds. */
-const PAUSE = 30;
+const PERIOD_PAUSE_S = 30;
 
 /** Earlier moments show what was written in the names of those who wrote it: while these are hidden only those who see names look. */
 async function requireLook(boardId: string, personId: string): Promise<void> {
@@ -36,7 +36,7 @@ export async function historyOf(boardId: string, personId: string): Promise<Hist
 	const rows = await db.execute<{ from: string; to: string }>(sql`
 		select (extract(epoch from min(at)) * 1000)::bigint as "from", (extract(epoch from max(at)) * 1000)::bigint as "to" from (
 			select id, at, sum(fresh) over (order by id) as period from (
-				select id, at, case when at - lag(at) over (order by id) > make_interval(secs => ${PAUSE}) then 1 else 0 end as fresh
+				select id, at, case when at - lag(at) over (order by id) > make_interval(secs => ${PERIOD_PAUSE_S}) then 1 else 0 end as fresh
 				from ${updates} where document = ${document}) marked) numbered
 		group by period order by period`);
 	const kept = await db

@@ -16,7 +16,7 @@ const { boardFiles, files, pieceFiles, pieces, projectMembers } = schema;
 type Row = typeof pieces.$inferSelect;
 
 /** Pieces that one person can keep. */
-const MOST_PIECES = 500;
+const MAX_PIECES = 500;
 
 const partIn = async (personId: string) =>
 	new Map(
@@ -98,7 +98,7 @@ export async function keepPiece(person: Person, piece: z.output<typeof newPieceS
 	}
 	const { db } = database();
 	const [mine] = await db.select({ count: count() }).from(pieces).where(eq(pieces.ownerId, person.id));
-	if ((mine?.count ?? 0) >= MOST_PIECES) throw new Refused(m.error_piece_many(), 409);
+	if ((mine?.count ?? 0) >= MAX_PIECES) throw new Refused(m.error_piece_many(), 409);
 	const id = nanoid(12);
 	const { name, scope, content } = piece;
 	const projectId = scope === 'project' ? piece.projectId! : null;

@@ -16,7 +16,7 @@ const { ballots, votes } = schema;
 type Row = typeof votes.$inferSelect;
 
 /** Votes that a board can have. */
-const MOST_VOTES = 500;
+const MAX_VOTES = 500;
 
 const closedAt = (row: Row, now: number): number | undefined => {
 	if (row.closedAt) return row.closedAt.getTime();
@@ -49,7 +49,7 @@ export async function beginVote(
 		.select({ count: sql<number>`count(*)`.mapWith(Number) })
 		.from(votes)
 		.where(eq(votes.boardId, boardId));
-	if ((count?.count ?? 0) >= MOST_VOTES) throw new Refused(m.error_vote_many(), 409);
+	if ((count?.count ?? 0) >= MAX_VOTES) throw new Refused(m.error_vote_many(), 409);
 	// Voices stand for people while names are hidden; whoever may vote is kept as themselves.
 	const chosen = await Promise.all(terms.chosen.map((each) => personBehind(boardId, each)));
 	const id = nanoid(12);

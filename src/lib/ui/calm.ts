@@ -4,8 +4,8 @@
  */
 
 /** Least time between two rounds, ms, and how many times longer than a round itself the pause is. */
-const LEAST = 60;
-const PAUSE = 12;
+const MIN_PAUSE_MS = 60;
+const PAUSE_FACTOR = 12;
 /** How often it is looked whether a hand has come to rest, and after how long nobody waits for that any more, ms. */
 const LOOK = 150;
 const MAX_WAIT_MS = 1500;
@@ -34,7 +34,7 @@ export class CalmRounds {
 			this.since = -Infinity;
 		}
 		if (this.timer !== undefined) return;
-		const wait = isNow ? 0 : this.last + Math.max(LEAST, this.cost * PAUSE) - performance.now();
+		const wait = isNow ? 0 : this.last + Math.max(MIN_PAUSE_MS, this.cost * PAUSE_FACTOR) - performance.now();
 		this.timer = setTimeout(() => this.follow(), Math.max(0, wait));
 	}
 

@@ -16,7 +16,7 @@ import {
 	factKey,
 	HEAD,
 	isFact,
-	MOST_TRACKS,
+	MAX_TRACKS,
 	partOf,
 	rowAndCol,
 	rowNodKey,
@@ -74,7 +74,7 @@ export function addTrack(
 	const holder = holderOf(model, id);
 	const tracks = tracksOf(holder, axis);
 	if (!canChangeTracks(holder, axis)) throw new Fault('fixed tracks');
-	if (tracks.length >= MOST_TRACKS) throw new Fault('too many tracks', { max: MOST_TRACKS });
+	if (tracks.length >= MAX_TRACKS) throw new Fault('too many tracks', { max: MAX_TRACKS });
 	const index = after === undefined ? -1 : tracks.findIndex((track) => track.id === after);
 	const like = tracks[Math.max(0, index)];
 	const [z] = keysAfter(
@@ -251,7 +251,7 @@ export function writeBlock(
 			const ids = tracksOf(holder, axis).map((track) => track.id);
 			const at = Math.max(0, ids.indexOf(first));
 			if (!canChangeTracks(holder, axis)) return ids.slice(at, at + count);
-			const missing = Math.min(at + count, MOST_TRACKS) - ids.length;
+			const missing = Math.min(at + count, MAX_TRACKS) - ids.length;
 			return [...ids, ...addTracks(editContext, holder, axis, missing)].slice(at, at + count);
 		};
 		const rows = grow('row', start.row, texts.length);

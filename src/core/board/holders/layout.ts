@@ -46,7 +46,7 @@ export interface HolderLayout {
 /** Height of the line with the title, of a row of headings, and the least height of any row. */
 export const TITLE = 38;
 export const HEAD_ROW = 34;
-export const LEAST_ROW = 32;
+export const MIN_ROW = 32;
 const HEAD_COL = 110;
 /** Air round cards and between them. */
 export const PAD = 10;
@@ -165,18 +165,18 @@ export function layHolder(
 		rows = [{ id: ONLY_ROW, at: top, size: Math.max(needed, box[3] - top) }];
 		for (const col of cols) col.count = inSlot(ONLY_ROW, col.id).length;
 	} else {
-		const natural = parts.rows.reduce((sum, { size }) => sum + Math.max(LEAST_ROW, size), 0) || 1;
+		const natural = parts.rows.reduce((sum, { size }) => sum + Math.max(MIN_ROW, size), 0) || 1;
 		const stretch = form.flow ? Math.max(0.05, (box[3] - top) / natural) : 1;
 		let at = top;
 		rows = parts.rows.map(({ id, size }) => {
 			const needed = form.flow ? fill(id, at) : 0;
-			const row = { id, at, size: Math.max(needed, Math.max(LEAST_ROW, size) * stretch) };
+			const row = { id, at, size: Math.max(needed, Math.max(MIN_ROW, size) * stretch) };
 			at += row.size;
 			return row;
 		});
 	}
 	const bottom = rows.at(-1);
-	const h = bottom ? bottom.at + bottom.size : top + LEAST_ROW;
+	const h = bottom ? bottom.at + bottom.size : top + MIN_ROW;
 	return {
 		laid: {
 			w,

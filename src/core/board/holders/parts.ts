@@ -73,7 +73,7 @@ export const rowNodKey = (row: string, person: string): string => `nodrow:${row}
 
 const trackValue = z.tuple([z.string().max(256), z.number().gte(0).lte(1e5)]);
 /** Rows and columns that are read at most: more than anybody works with. */
-export const MOST_TRACKS = 1000;
+export const MAX_TRACKS = 1000;
 
 const PART_KEY = /^(row|col|cell|fact|nodrow):/;
 /** Whether a key of an object's map belongs to its parts. */
@@ -101,8 +101,8 @@ export function readParts(entries: Iterable<[string, unknown]>): HolderParts {
 			(parts.nods[first] ??= []).push({ person: second, name: value.slice(0, 80) });
 		}
 	}
-	parts.rows = parts.rows.sort(byOrder).slice(0, MOST_TRACKS);
-	parts.cols = parts.cols.sort(byOrder).slice(0, MOST_TRACKS);
+	parts.rows = parts.rows.sort(byOrder).slice(0, MAX_TRACKS);
+	parts.cols = parts.cols.sort(byOrder).slice(0, MAX_TRACKS);
 	for (const nods of Object.values(parts.nods)) nods.sort(byPerson);
 	return parts;
 }
@@ -114,8 +114,8 @@ const trackSchema = z.object({
 });
 /** Parts as they come from a clipboard. */
 export const partsSchema = z.object({
-	rows: z.array(trackSchema).max(MOST_TRACKS),
-	cols: z.array(trackSchema).max(MOST_TRACKS),
+	rows: z.array(trackSchema).max(MAX_TRACKS),
+	cols: z.array(trackSchema).max(MAX_TRACKS),
 	head: z.object({ w: z.number().optional(), h: z.number().optional() }).optional(),
 	cells: z.record(z.string(), richSchema),
 	facts: z.record(

@@ -6,7 +6,7 @@ import type { SceneContext } from '../drawing';
 import type { Setting } from '../kinds/kind';
 import type { ObjectOf } from '../objects';
 import { formOf, formOfHolder, isTextCell, type HolderKind } from './forms';
-import { laidOf, LEAST_ROW, TITLE } from './layout';
+import { laidOf, MIN_ROW, TITLE } from './layout';
 import { HEAD, partOf, rowAndCol } from './parts';
 
 export type Holder = ObjectOf<HolderKind>;
@@ -137,7 +137,7 @@ export function neededRows(holder: Holder, context: SceneContext): Map<string, n
 		const text = textOf(holder, part);
 		const size = holder.style.size ?? CELL_TEXT;
 		const height = heightAt(text, size, optionsOf(holder, part, w, h, context)) + 2 * CELL_PAD.y;
-		needed.set(row, Math.max(needed.get(row) ?? LEAST_ROW, Math.ceil(height)));
+		needed.set(row, Math.max(needed.get(row) ?? MIN_ROW, Math.ceil(height)));
 	}
 	return needed;
 }

@@ -11,7 +11,7 @@ import { boxOf, inOutline } from './outline';
 export const PATH_DATA = /^[MmLlHhVvCcSsQqTtAaZz0-9eE.,\s+-]*$/;
 export const GLYPH_SIDE = 24;
 /** Longer drawings would make boards slow to open. */
-export const MOST_PATH_DATA = 8000;
+export const MAX_PATH_DATA = 8000;
 /** Size that a mark starts with, board units. */
 export const MARK_SIZE = 40;
 
@@ -23,7 +23,7 @@ export const markSchema = z.object({
 		/** Its name in the set of pictograms; what it is called where it cannot be seen. */
 		name: z.string().min(1).max(80),
 		/** What is drawn, as path data. */
-		d: z.string().max(MOST_PATH_DATA).regex(PATH_DATA),
+		d: z.string().max(MAX_PATH_DATA).regex(PATH_DATA),
 		/** Whether the paths are areas; otherwise they are lines. */
 		solid: z.boolean().optional(),
 		/** The disc under it. */

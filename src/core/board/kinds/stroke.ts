@@ -10,7 +10,7 @@ import { PIECE, chalkSwatch, type Kind } from './kind';
 import { boxOf } from './outline';
 
 /** Points of one stroke at most; longer ones are drawn as several. */
-export const MOST_POINTS = 4000;
+export const MAX_POINTS = 4000;
 
 export const strokeSchema = z.object({
 	...common,
@@ -20,7 +20,7 @@ export const strokeSchema = z.object({
 	points: z
 		.array(z.number())
 		.min(3)
-		.max(MOST_POINTS * 3),
+		.max(MAX_POINTS * 3),
 	span: z.tuple([z.number().gte(0), z.number().gte(0)]),
 });
 

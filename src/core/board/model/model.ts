@@ -42,7 +42,7 @@ export interface SetAside {
 /** Connectors routed at once when something changes; more are left to `routePending`. */
 export const AT_ONCE = 24;
 /** Time for routing at once, ms a second: when edits rain in, routing waits for `routePending`. */
-const ROUTING = 120;
+const ROUTE_BUDGET_MS = 120;
 /** Places that changed beyond which it is not looked at each of them. */
 const MANY = 1000;
 /** Objects in one place beyond which connectors run straight across. */
@@ -65,7 +65,7 @@ export class BoardModel implements BoardQuery {
 	private sheetList: Sheet[] = [];
 	private placeList: Place[] = [];
 	/** Time left for routing at once, and when that was reckoned. */
-	private routingTime = ROUTING;
+	private routingTime = ROUTE_BUDGET_MS;
 	private routedAt = 0;
 	private isGuarded: ((object: BoardObject) => boolean) | undefined;
 	private readonly stop: () => void;
@@ -330,7 +330,10 @@ export class BoardModel implements BoardQuery {
 	/** Routes what waits when that is little and there is time for it. */
 	private routeNow(): Set<string> {
 		const now = Date.now();
-		this.routingTime = Math.min(ROUTING, this.routingTime + ((now - this.routedAt) * ROUTING) / 1000);
+		this.routingTime = Math.min(
+			ROUTE_BUDGET_MS,
+			this.routingTime + ((now - this.routedAt) * ROUTE_BUDGET_MS) / 1000,
+		);
 		this.routedAt = now;
 		const { waiting } = this.routes;
 		if (waiting === 0 || waiting > this.routeAtOnce || this.routingTime <= 0) return new Set();

@@ -40,7 +40,7 @@ const MANY = 200;
  * Drawings kept at most; a store is emptied when it grows past that. Those of what is seen from far are small, and are
  * wanted all at once.
  */
-const MOST = { fine: 12_000, coarse: 120_000 };
+const MAX = { fine: 12_000, coarse: 120_000 };
 
 export class RenderBoard {
 	readonly objects = new Map<string, BoardObject>();
@@ -150,7 +150,7 @@ export class RenderBoard {
 		return objects.map((object) => {
 			let drawing = kept.get(object.id);
 			if (!drawing) {
-				if (kept.size >= MOST[kind]) kept.clear();
+				if (kept.size >= MAX[kind]) kept.clear();
 				kept.set(object.id, (drawing = drawingOf(object, context)));
 			}
 			return { id: object.id, drawing };

@@ -26,8 +26,8 @@ type Near = (sheet: string, box: Box) => readonly BoardObject[];
  * How many times as long as it took to keep the lines of a sheet apart they then stay as they are, and how long at most, ms. Where edits rain
  * in on a large board it would be done over and over otherwise, and leave much to be thrown away each time.
  */
-const REST = 40;
-const MOST_REST = 2000;
+const REST_FACTOR = 40;
+const MAX_REST = 2000;
 
 /** Distance kept between the end of a line and the object it is tied to. */
 const GAP = 3;
@@ -233,7 +233,7 @@ export class Routes {
 				job.took += Date.now() - start;
 				if (!isDone) return moved;
 				this.jobs.delete(sheet);
-				this.rests.set(sheet, Date.now() + Math.min(MOST_REST, REST * job.took));
+				this.rests.set(sheet, Date.now() + Math.min(MAX_REST, REST_FACTOR * job.took));
 				if (!job.isOld) this.stale.delete(sheet);
 				for (const id of this.accept(job)) moved.add(id);
 				if (isOver()) return moved;

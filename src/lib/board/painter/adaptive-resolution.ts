@@ -5,9 +5,9 @@
 import { MotionTracker } from './motion-tracker';
 
 /** How long nothing has to move before it counts as resting, ms. */
-const REST = 100;
+const REST_DELAY_MS = 100;
 /** Time that painting a frame may take, ms; half of what the script of a frame may, so that the rest has room. */
-const MOST = 2;
+const MAX = 2;
 /** Frames over that time from which on the canvas is painted coarser: one alone may be chance. */
 const SLOW = 3;
 
@@ -17,7 +17,7 @@ export class AdaptiveResolution {
 
 	/** @param onrest called when everything rests again, and is to be painted fine */
 	constructor(onrest: () => void) {
-		this.motion = new MotionTracker((moves) => !moves && onrest(), REST);
+		this.motion = new MotionTracker((moves) => !moves && onrest(), REST_DELAY_MS);
 	}
 
 	/** Notes that something moved. */
@@ -32,7 +32,7 @@ export class AdaptiveResolution {
 
 	/** Notes how long a frame took to paint, ms. */
 	took(time: number): void {
-		if (this.motion.moves && time > MOST && this.slow < SLOW) this.slow++;
+		if (this.motion.moves && time > MAX && this.slow < SLOW) this.slow++;
 	}
 
 	destroy(): void {

@@ -18,8 +18,8 @@ import { isCoarse, paintDrawing } from './primitives';
 import type { SceneCanvas } from './scene-canvas';
 
 /** Painting that takes longer than this is slow, ms; how many times as long nothing is painted after it, but for a moved view. */
-const SLOW = 25;
-const REST = 5;
+const SLOW_MS = 25;
+const REST_FACTOR = 5;
 
 export class DirectPainter implements Painter {
 	readonly name = 'direct';
@@ -139,8 +139,8 @@ export class DirectPainter implements Painter {
 
 	/** What others change on a board that takes long to paint must not take all the time there is. */
 	private askCalmly(): void {
-		if (this.took < SLOW) this.ask();
-		else this.later ??= setTimeout(() => this.ask(), this.took * REST);
+		if (this.took < SLOW_MS) this.ask();
+		else this.later ??= setTimeout(() => this.ask(), this.took * REST_FACTOR);
 	}
 
 	private paint(): void {

@@ -5,7 +5,7 @@ import type { Base, Canvas2D } from './primitives';
 
 /** Distance of the dots at full size, in board units, and the least one on the screen, in pixels. */
 const STEP = 32;
-const LEAST = 14;
+const MIN = 14;
 
 /** Paints ground and pattern of a part of the canvas, in canvas pixels. */
 export function paintGround(
@@ -23,7 +23,7 @@ export function paintGround(
 	if (ground.picture && !ground.picture.moves && images) paintPictures(ctx, ground, base, w, h, images);
 	if (pattern === 'none') return;
 	let step = STEP;
-	while (step * base.scale < LEAST * ratio) step *= 4;
+	while (step * base.scale < MIN * ratio) step *= 4;
 	const pixels = step * base.scale;
 	const size = 1.5 * ratio;
 	ctx.fillStyle = grain;
@@ -56,7 +56,7 @@ function layGround(ctx: Canvas2D, ground: Ground, x: number, y: number, w: numbe
 }
 
 /** Smaller than this on the canvas, pictures on the ground are only noise. */
-export const LEAST_PICTURE = 24;
+export const MIN_PICTURE = 24;
 
 /** The ground's picture side by side, and the veil over it. */
 function paintPictures(
@@ -69,7 +69,7 @@ function paintPictures(
 ): void {
 	const { file, w: side, h: height, veil } = ground.picture!;
 	const [stepX, stepY] = [side * base.scale, height * base.scale];
-	if (Math.min(stepX, stepY) < LEAST_PICTURE) return;
+	if (Math.min(stepX, stepY) < MIN_PICTURE) return;
 	const image = images.get(file, stepX);
 	if (!image) return;
 	// Whole pixels, or seams would show between them.

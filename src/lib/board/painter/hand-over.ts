@@ -7,7 +7,7 @@ import type { ToWorker } from './protocol';
 const CHUNK = 1500;
 /** Changed objects handed over in one frame, and how long they wait for each other while something moves here, ms. */
 const FRAME = 120;
-const GATHER = 50;
+const GATHER_MS = 50;
 
 type Objects = Omit<Extract<ToWorker, { is: 'objects' }>, 'is' | 'seq'>;
 
@@ -81,7 +81,7 @@ export class HandOver {
 	some(moves: boolean): void {
 		if (this.changed.size === 0 && this.removed.size === 0) return;
 		const now = performance.now();
-		if (moves && now - this.handedAt < GATHER) return this.ask();
+		if (moves && now - this.handedAt < GATHER_MS) return this.ask();
 		this.handedAt = now;
 		this.now(FRAME);
 	}

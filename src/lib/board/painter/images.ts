@@ -3,9 +3,9 @@
 import { FILE_WIDTHS } from '$core/contract/file-widths';
 
 /** Memory for decoded pictures, bytes; those in use are kept even beyond it. */
-const MOST = 192 * 1024 * 1024;
+const MAX_BYTES = 192 * 1024 * 1024;
 /** How long a picture counts as in use after it was painted, ms. */
-const IN_USE = 10_000;
+const IN_USE_MS = 10_000;
 /**
  * After what time a picture that failed is asked for again, ms; twice as long each time, up to the
  * longest.
@@ -87,9 +87,9 @@ export class Images {
 
 	/** Gives up what was not painted for a while, the longest unused first. */
 	private trim(): void {
-		const before = performance.now() - IN_USE;
+		const before = performance.now() - IN_USE_MS;
 		for (const [file, held] of this.held) {
-			if (this.bytes <= MOST) return;
+			if (this.bytes <= MAX_BYTES) return;
 			if (held.isLoading || held.usedAt > before) continue;
 			this.letGo(held);
 			this.held.delete(file);

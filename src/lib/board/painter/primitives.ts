@@ -87,12 +87,12 @@ function paintImage(
 
 /** Paths by their data: the same pictograms are painted over and over. */
 const paths = new Map<string, Path2D>();
-const MOST_PATHS = 500;
+const MAX_PATHS = 500;
 
 function paintGlyph(ctx: Canvas2D, item: Extract<Primitive, { type: 'glyph' }>): void {
 	let path = paths.get(item.d);
 	if (!path) {
-		if (paths.size >= MOST_PATHS) paths.clear();
+		if (paths.size >= MAX_PATHS) paths.clear();
 		paths.set(item.d, (path = new Path2D(item.d)));
 	}
 	ctx.save();

@@ -12,7 +12,7 @@ import type { Level, TilePictures } from './tile-store';
 /** Other levels shown behind the wanted one at most. */
 const BEHIND = 2;
 /** More tiles than this in view are far too small to be of use. */
-const MOST_TILES = 400;
+const MAX_TILES = 400;
 /** Canvases made in advance at one go. */
 const AT_ONCE = 4;
 /** By how much stretched tiles overlap, so that no seams are seen between them, tile pixels. */
@@ -267,7 +267,7 @@ function newCanvas(): HTMLCanvasElement {
 /** Whether there are tiles for all of a box, board units. */
 function coversAll({ scale }: Level, box: Box, has: (tx: number, ty: number) => boolean): boolean {
 	const side = TILE / scale;
-	if ((box.w / side) * (box.h / side) > MOST_TILES) return false;
+	if ((box.w / side) * (box.h / side) > MAX_TILES) return false;
 	for (let ty = Math.floor(box.y / side); ty * side < box.y + box.h; ty++)
 		for (let tx = Math.floor(box.x / side); tx * side < box.x + box.w; tx++) if (!has(tx, ty)) return false;
 	return true;

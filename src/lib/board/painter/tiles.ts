@@ -19,7 +19,7 @@ import { TileLayers, type SheetOverview } from './tile-layers';
 import { TileStore, type Level } from './tile-store';
 
 /** How long the scale has to stay the same before tiles of exactly that scale are wanted, ms. */
-const REST = 100;
+const REST_DELAY_MS = 100;
 
 export class TilePainter implements Painter {
 	readonly name = 'tiles';
@@ -50,7 +50,7 @@ export class TilePainter implements Painter {
 		undefined,
 		() => this.lifted.length > 0,
 	);
-	private readonly scaling = new MotionTracker((scales) => !scales && this.wantExact(), REST);
+	private readonly scaling = new MotionTracker((scales) => !scales && this.wantExact(), REST_DELAY_MS);
 	private readonly handing: HandOver;
 	private reserving = { cancel: () => {} };
 	private viewSent = '';

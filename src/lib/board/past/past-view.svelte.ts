@@ -7,7 +7,7 @@ import { Changes } from '../../ui/changes.svelte';
 import { Viewpoint } from '../viewpoint.svelte';
 
 /** Connectors routed in one frame, ms. */
-const ROUTING = 8;
+const ROUTE_BUDGET_MS = 8;
 
 export class PastView extends Viewpoint {
 	picked = $state.raw<ReadonlySet<string>>(new Set());
@@ -31,7 +31,7 @@ export class PastView extends Viewpoint {
 				this.picked = new Set([...this.picked].filter((id) => !removed.has(id)));
 			this.changes.note();
 		});
-		this.model.routePending(ROUTING);
+		this.model.routePending(ROUTE_BUDGET_MS);
 	}
 
 	get showing(): boolean {
@@ -45,7 +45,7 @@ export class PastView extends Viewpoint {
 
 	/** Routes connectors that wait for it; asked for once a frame. */
 	routePending(): void {
-		this.model.routePending(ROUTING);
+		this.model.routePending(ROUTE_BUDGET_MS);
 	}
 
 	goToSheet(sheet: string): void {

@@ -11,7 +11,7 @@ import type { Room } from '../../room/room.svelte';
 import type { Board } from '../board.svelte';
 
 /** Time in which the view glides to where it is led, ms. */
-const GLIDE = 160;
+const GLIDE_MS = 160;
 
 /** What it needs of the board that it moves. */
 type FollowingBoard = Pick<Board, 'model' | 'view' | 'size' | 'sheet' | 'setView' | 'goToSheet'> & {
@@ -136,7 +136,7 @@ export class Following {
 		const from = board.view;
 		const start = performance.now();
 		const step = (now: number): void => {
-			const t = Math.min(1, Math.max(0, (now - start) / GLIDE));
+			const t = Math.min(1, Math.max(0, (now - start) / GLIDE_MS));
 			const mix = (a: number, b: number): number => (t === 1 ? b : a + (b - a) * t);
 			const view = { x: mix(from.x, to.x), y: mix(from.y, to.y), scale: mix(from.scale, to.scale) };
 			this.quietly(() => board.setView(view));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MOST_TRAIL } from '$core/live/presence';
+import { MAX_TRAIL } from '$core/live/presence';
 import { OwnTrail, Trails } from './trails';
 
 describe('a pointer trail', () => {
@@ -9,7 +9,7 @@ describe('a pointer trail', () => {
 		own.start();
 		for (let i = 0; i < 40; i++) {
 			const told = own.add({ x: i * 10, y: 0 });
-			expect(told.points.length).toBeLessThanOrEqual(MOST_TRAIL);
+			expect(told.points.length).toBeLessThanOrEqual(MAX_TRAIL);
 			// Every third message gets through.
 			if (i % 3 === 0) trails.hear(7, 'p', 's', told, 100);
 		}

@@ -1,5 +1,5 @@
 /** Pointer trails: lines that people draw to show a spot, and that fade by themselves. */
-import { MOST_TRAIL, type PresenceState } from '$core/live/presence';
+import { MAX_TRAIL, type PresenceState } from '$core/live/presence';
 import type { Point } from '$core/geometry/box';
 
 /** How long a piece of a trail is seen, ms. */
@@ -73,7 +73,7 @@ export class OwnTrail {
 	}
 
 	add({ x, y }: Point): Told {
-		this.points = [...this.points, [Math.round(x), Math.round(y)] as [number, number]].slice(-MOST_TRAIL);
+		this.points = [...this.points, [Math.round(x), Math.round(y)] as [number, number]].slice(-MAX_TRAIL);
 		this.count++;
 		return { stroke: this.stroke, from: this.count - this.points.length, points: this.points };
 	}

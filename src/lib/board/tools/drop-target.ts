@@ -12,7 +12,7 @@ export interface DropTarget {
 }
 
 /** Things beyond which it is not shown one by one where they land. */
-const MOST_SHOWN = 24;
+const MAX_SHOWN = 24;
 
 export function dropTargetOf(
 	board: Board,
@@ -22,7 +22,7 @@ export function dropTargetOf(
 	const slot = slotAt(board.model, board.sheet, event.at, moving);
 	const cards = slot ? cardsAmong(board.model, board.selection) : [];
 	if (!slot || cards.length === 0) return undefined;
-	const sizes = cards.slice(0, MOST_SHOWN).map(({ box: [, , w, h] }) => ({ w, h }));
+	const sizes = cards.slice(0, MAX_SHOWN).map(({ box: [, , w, h] }) => ({ w, h }));
 	return { slot, boxes: boxesInSlot(board.model, slot, sizes, moving) };
 }
 

@@ -1,6 +1,6 @@
 /** Pens: a stroke follows the hand, straight with Shift, and along the straight-edge when it lies near. */
 import { chalkOn, seeThrough } from '$core/board/colours';
-import { MOST_POINTS, strokeThrough } from '$core/board/kinds/stroke';
+import { MAX_POINTS, strokeThrough } from '$core/board/kinds/stroke';
 import { alongEdge, sideNear } from '$core/ink/straight-edge';
 import { NIB_FORMS, outlineOfStroke, thinOut, type InkPoint } from '$core/ink/stroke';
 import type { Board } from '../board.svelte';
@@ -30,7 +30,7 @@ export function createPen(): Tool {
 		board.put<'stroke'>({
 			kind: 'stroke',
 			style: { nib, chalk: ink, width },
-			...strokeThrough(thin.slice(0, MOST_POINTS)),
+			...strokeThrough(thin.slice(0, MAX_POINTS)),
 		});
 	}
 
@@ -48,7 +48,7 @@ export function createPen(): Tool {
 			if (event.shift || side) points = [points[0]!, p];
 			else points.push(p);
 			// A very long stroke goes on as a new one.
-			if (points.length >= MOST_POINTS) {
+			if (points.length >= MAX_POINTS) {
 				const last = points.at(-1)!;
 				finish(board);
 				points = [last];

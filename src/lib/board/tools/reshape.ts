@@ -47,7 +47,7 @@ export function resizeTarget(board: Board): (Box & { angle: number }) | undefine
 
 /** Pixels within which things snap, and how many others are looked at. */
 export const SNAP = 6;
-const MOST_OTHERS = 250;
+const MAX_OTHERS = 250;
 
 /** What was found for each movement of a hand: the same for as long as the view stands still. */
 const found = new WeakMap<object, { view: View; boxes: Box[] }>();
@@ -61,9 +61,9 @@ export function others(board: Board, moving: ReadonlySet<string>, by: object): B
 	const known = found.get(by);
 	if (known?.view === view) return known.boxes;
 	const boxes = board.model
-		.fewTouching(board.sheet, seen(view, board.size), MOST_OTHERS * 2)
+		.fewTouching(board.sheet, seen(view, board.size), MAX_OTHERS * 2)
 		.filter((each) => hasBox(each) && !moving.has(each.id))
-		.slice(0, MOST_OTHERS)
+		.slice(0, MAX_OTHERS)
 		.map(({ id }) => board.model.boundsOf(id)!);
 	found.set(by, { view, boxes });
 	return boxes;

@@ -7,7 +7,7 @@
 
 	const { board, journal }: { board: Board; journal: JournalState } = $props();
 	/** Most frames at a time. */
-	const MOST = 300;
+	const MAX = 300;
 	const frames = $derived.by(() => {
 		const model = board.room.observed;
 		const { view, size, sheet } = board;
@@ -20,7 +20,7 @@
 				const { x, y } = toScreen(view, box);
 				return [{ id, x, y, w: box.w * view.scale, h: box.h * view.scale, isShown: id === shown }];
 			})
-			.slice(0, MOST);
+			.slice(0, MAX);
 	});
 </script>
 

@@ -12,7 +12,7 @@ import { historyOf, journalPage } from './requests';
 export const SPANS = [0, 3_600_000, 24 * 3_600_000, 7 * 24 * 3_600_000] as const;
 
 /** Pages of news that are read at most: whoever was away for months reads the journal instead. */
-const MOST_PAGES = 5;
+const MAX_PAGES = 5;
 
 /** How long after a change the open journal is read again, ms. */
 const FRESHEN_AFTER = 2500;
@@ -116,7 +116,7 @@ export class JournalState {
 		const found: Happening[] = [];
 		let before: string | undefined;
 		try {
-			for (let i = 0; i < MOST_PAGES; i++) {
+			for (let i = 0; i < MAX_PAGES; i++) {
 				const page = await journalPage(this.board.room.info.boardId, { from: this.lastHere, before });
 				found.push(...page.happenings);
 				this.people = page.people;

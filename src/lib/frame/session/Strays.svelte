@@ -8,7 +8,7 @@
 	const { board }: { board: Board } = $props();
 	const { room } = $derived(board);
 	/** Those that are listed. */
-	const MOST = 6;
+	const MAX = 6;
 	const strays = $derived.by(() => {
 		const { field } = room.step ?? {};
 		const { running } = room.plan;
@@ -30,7 +30,7 @@
 	<section data-testid="strays">
 		<h3 class="label">{m.strays({ count: strays.length })}</h3>
 		<ul>
-			{#each strays.slice(0, MOST) as note (note.id)}
+			{#each strays.slice(0, MAX) as note (note.id)}
 				<li>
 					<button type="button" onclick={() => board.goTo(note.id)}>{wordsOf(note) || m.untitled()}</button>
 				</li>

@@ -30,14 +30,14 @@
 		if (words !== '' && room.gather(words, pigment)) text = '';
 	}
 	/** Lines beyond which nobody meant a note each. */
-	const MOST_LINES = 100;
+	const MAX_LINES = 100;
 	/** A pasted list becomes a note a line, at once; all of them can be taken back. */
 	async function pasteLines(event: ClipboardEvent): Promise<void> {
 		const pasted = event.clipboardData?.getData('text/plain') ?? '';
 		const lines = pasted
 			.split(/\r\n|\r|\n/)
 			.flatMap((line) => line.replace(/^\s*[-*•·]\s+/, '').trim() || []);
-		if (lines.length < 2 || lines.length > MOST_LINES) return;
+		if (lines.length < 2 || lines.length > MAX_LINES) return;
 		event.preventDefault();
 		await room.toGather();
 		const ids = lines.flatMap((line) => room.gather(line.slice(0, 2000), pigment) ?? []);

@@ -6,7 +6,7 @@
 
 	const { room }: { room: Room } = $props();
 	/** Most writers that are listed. */
-	const MOST = 12;
+	const MAX = 12;
 
 	/** Notes written into the step's field since it started, by writer. */
 	const written = $derived.by(() => {
@@ -33,7 +33,7 @@
 
 <h3 class="label">{m.written_so_far({ count: total })}</h3>
 <ul>
-	{#each written.slice(0, MOST) as writer (writer.id)}
+	{#each written.slice(0, MAX) as writer (writer.id)}
 		<li>
 			<span class="who">{writer.name}</span>
 			{#if writer.count === 0}<span class="quiet">{m.not_yet()}</span>{:else}<span

@@ -13,10 +13,10 @@
 	const { board, talk }: { board: Board; talk: TalkState } = $props();
 	const { room } = $derived(board);
 	/** More than these are of the past; the journal has them. */
-	const MOST = 300;
+	const MAX = 300;
 	const lines = $derived.by(() => {
 		room.talkChanges.observe();
-		return room.talk.chat.slice(-MOST);
+		return room.talk.chat.slice(-MAX);
 	});
 	let list: HTMLOListElement | undefined = $state();
 

@@ -29,10 +29,10 @@
 	}
 	const { outcome, terms }: Props = $props();
 	/** Bars that can be told apart. */
-	const MOST = 12;
+	const MAX = 12;
 	/** Letters of a label that fit beside the bars. */
 	const LETTERS = 18;
-	const shown = $derived(outcome.results.filter(({ voters }) => voters > 0).slice(0, MOST));
+	const shown = $derived(outcome.results.filter(({ voters }) => voters > 0).slice(0, MAX));
 	const hasPlaces = $derived(shown.some(({ place }) => place !== undefined));
 
 	const short = (text: string): string => {

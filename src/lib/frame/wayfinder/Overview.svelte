@@ -20,9 +20,9 @@
 	}
 	const { board }: { board: Board } = $props();
 	const SIZE = { w: 192, h: 118 };
-	const SETTLED = 250;
+	const FIRST_PAINT_DELAY_MS = 250;
 	/** How far apart the frame's movements are at least, ms. */
-	const CALM = 30;
+	const FRAME_INTERVAL_MS = 30;
 	/** So many objects are only painted here when nobody else does it. */
 	const MANY = 3000;
 	let place: HTMLDivElement;
@@ -46,7 +46,7 @@
 	/** The board itself is painted first. */
 	let isSettled = $state(false);
 	onMount(() => {
-		const settling = setTimeout(() => (isSettled = true), SETTLED);
+		const settling = setTimeout(() => (isSettled = true), FIRST_PAINT_DELAY_MS);
 		return () => clearTimeout(settling);
 	});
 
@@ -113,7 +113,7 @@
 	$effect(() => {
 		pace.observe();
 		void [board.view, board.size, board.context.surface, board.sheet];
-		framing ??= setTimeout(showFrame, CALM);
+		framing ??= setTimeout(showFrame, FRAME_INTERVAL_MS);
 	});
 	onMount(() => () => clearTimeout(framing));
 

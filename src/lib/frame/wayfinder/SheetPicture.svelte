@@ -12,7 +12,7 @@
 	const { board, sheet, pace }: { board: Board; sheet: Sheet; pace: Calm } = $props();
 	const SIZE = { w: 36, h: 24 };
 	/** More objects than this would not be told apart at this size. */
-	const MOST = 600;
+	const MAX = 600;
 	let canvas: HTMLCanvasElement;
 
 	$effect(() => {
@@ -28,7 +28,7 @@
 			const k = view.scale * ratio;
 			ctx.setTransform(k, 0, 0, k, -view.x * k, -view.y * k);
 			const objects = [];
-			for (const object of board.model.inOrder(sheet.id)) if (objects.push(object) >= MOST) break;
+			for (const object of board.model.inOrder(sheet.id)) if (objects.push(object) >= MAX) break;
 			paintSpots(ctx, inPaintOrder(objects), ground.surface, 1 / view.scale);
 		});
 	});

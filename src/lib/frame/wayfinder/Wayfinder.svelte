@@ -20,7 +20,7 @@
 	const { board, onfold }: { board: Board; onfold: () => void } = $props();
 
 	/** Rows of one list at most; the search finds the rest. */
-	const MOST = 120;
+	const MAX = 120;
 	let wanted = $state.raw<Wanted>({ words: '' });
 	const isLooking = $derived(
 		wanted.words.trim() !== '' || Boolean(wanted.kind ?? wanted.colour ?? wanted.person),
@@ -34,11 +34,11 @@
 	);
 	const tree = $derived.by(() => {
 		pace.observe();
-		return pace.timed(() => treeOf(board.model, board.sheet, MOST));
+		return pace.timed(() => treeOf(board.model, board.sheet, MAX));
 	});
 	const found = $derived.by(() => {
 		pace.observe();
-		return isLooking ? findOn(board.model, wanted, MOST) : undefined;
+		return isLooking ? findOn(board.model, wanted, MAX) : undefined;
 	});
 
 	function toggle(id: string): void {

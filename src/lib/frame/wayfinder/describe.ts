@@ -10,9 +10,9 @@ import { kindName } from '$lib/kinds-ui';
 import { lineOf } from './tree';
 
 /** Links that are named; of more only the number is. */
-const MOST = 4;
+const MAX = 4;
 /** Of what stands in a holder this many letters are said. */
-const MOST_WORDS = 600;
+const MAX_WORDS = 600;
 
 export function describe(model: BoardModel, object: BoardObject): string {
 	const nameOf = (other: BoardObject): string => lineOf(other) || kindName(other.kind);
@@ -23,13 +23,13 @@ export function describe(model: BoardModel, object: BoardObject): string {
 	const theme = object.theme && model.find(object.theme);
 	return [
 		kindName(object.kind),
-		object.parts ? wordsOf(object).split('\n').slice(1).join('; ').slice(0, MOST_WORDS) : '',
+		object.parts ? wordsOf(object).split('\n').slice(1).join('; ').slice(0, MAX_WORDS) : '',
 		object.by[1] ? m.said_by({ name: object.by[1] }) : '',
 		field ? m.said_in({ name: nameOf(field) }) : '',
 		theme ? m.said_in({ name: nameOf(theme) }) : '',
 		holder ? m.said_in({ name: nameOf(holder) }) : '',
-		linked.length > MOST ? m.said_links({ count: linked.length }) : '',
-		linked.length > 0 && linked.length <= MOST ? m.said_linked({ names: linked.join('; ') }) : '',
+		linked.length > MAX ? m.said_links({ count: linked.length }) : '',
+		linked.length > 0 && linked.length <= MAX ? m.said_linked({ names: linked.join('; ') }) : '',
 		nods > 0 ? m.said_nods({ count: nods }) : '',
 		isConnector(object) && plainText(object.text) === '' ? m.without_words() : '',
 		object.lock ? m.locked() : '',

@@ -11,7 +11,7 @@ import { Refused } from '../boards';
 
 /** Largest file, bytes, and largest picture, pixels. */
 export const LARGEST_FILE = 25 * 1024 * 1024;
-const MOST_PIXELS = 120_000_000;
+const MAX_PIXELS = 120_000_000;
 
 const RASTER = new Set(['image/png', 'image/jpeg', 'image/gif', 'image/webp', 'image/avif']);
 
@@ -42,9 +42,9 @@ async function prepareRaster(upload: Buffer, type: string): Promise<Prepared> {
 			width = 0,
 			height = 0,
 			pageHeight,
-		} = await sharp(upload, { limitInputPixels: MOST_PIXELS }).metadata();
+		} = await sharp(upload, { limitInputPixels: MAX_PIXELS }).metadata();
 		const animated = pages > 1;
-		const input = sharp(upload, { animated, limitInputPixels: MOST_PIXELS });
+		const input = sharp(upload, { animated, limitInputPixels: MAX_PIXELS });
 		// Metadata is left out unless asked for; turning comes first, for it reads the metadata.
 		const output = animated ? input : input.autoOrient();
 		const { data, info } = await (animated && type === 'image/gif' ? output.gif() : output).toBuffer({
@@ -81,7 +81,7 @@ function prepareDrawing(source: string): Prepared {
 	try {
 		if (!/^\s*<svg[\s>]/i.test(clean)) throw new Error('no drawing');
 		const { width, height } = new Resvg(clean, { font: { loadSystemFonts: false } });
-		if (!(width > 0 && height > 0) || width * height > MOST_PIXELS) throw new Error('no size');
+		if (!(width > 0 && height > 0) || width * height > MAX_PIXELS) throw new Error('no size');
 		return { type: 'image/svg+xml', width, height, animated: false, body: Buffer.from(clean) };
 	} catch {
 		throw new Refused(m.file_broken(), 409);

@@ -14,7 +14,7 @@ const STALE = { least: 1500, most: 10_000 };
  * How many times as long as it took the journal is then left alone: a busy board is not taken in
  * all the time.
  */
-const REST = 5;
+const REST_FACTOR = 5;
 
 interface Digest {
 	done: Promise<void>;
@@ -53,7 +53,7 @@ export class Digests {
 		const began = Date.now();
 		digest.done.then(
 			() => {
-				const rest = Math.min(STALE.most, Math.max(STALE.least, (Date.now() - began) * REST));
+				const rest = Math.min(STALE.most, Math.max(STALE.least, (Date.now() - began) * REST_FACTOR));
 				digest.until = Date.now() + rest;
 				setTimeout(forget, rest).unref();
 			},

@@ -80,7 +80,7 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 /** What was told on documents that are not open yet over a socket: the newest of each. */
 const early = new WeakMap<WebSocket, Map<string, Uint8Array>>();
 /** Documents for which something is kept like that, at most. */
-const MOST_EARLY = 6;
+const MAX_EARLY = 6;
 
 /** Takes in what was told over a socket on a document; when it is opened, if that is still going on. */
 export function takeIn(
@@ -93,7 +93,7 @@ export function takeIn(
 	if (document?.connections.has(socket)) return applyAwarenessUpdate(document.awareness, states, socket);
 	const kept = early.get(socket) ?? new Map<string, Uint8Array>();
 	early.set(socket, kept);
-	if (kept.has(name) || kept.size < MOST_EARLY) kept.set(name, states);
+	if (kept.has(name) || kept.size < MAX_EARLY) kept.set(name, states);
 }
 
 /** Takes in what was told before a document was open over a socket. */

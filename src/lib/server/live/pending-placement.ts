@@ -10,7 +10,7 @@ type Edit = (work: (doc: Y.Doc) => void) => Promise<unknown>;
 /** Notes that arrive within this time are settled together, ms. */
 const WINDOW = 12;
 /** Most notes that are settled at one go: others get their turn in between. */
-const MOST = 200;
+const MAX = 200;
 
 /** Watches a board for notes that wait for a place; returns the way to stop. */
 export function watchPendingPlacements(model: BoardModel, edit: Edit): () => void {
@@ -27,9 +27,9 @@ export function watchPendingPlacements(model: BoardModel, edit: Edit): () => voi
 		// The earliest first, as in one go.
 		const ids = all
 			.sort((a, b) => a.made - b.made)
-			.slice(0, MOST)
+			.slice(0, MAX)
 			.map(({ id }) => id);
-		if (all.length <= MOST) waiting.clear();
+		if (all.length <= MAX) waiting.clear();
 		else for (const id of ids) waiting.delete(id);
 		if (ids.length === 0) return;
 		edit((doc) => {

@@ -60,7 +60,7 @@ export async function loadInto(
 /** Seconds after which everything that another server did has long arrived. */
 const OVERLAP_S = 20;
 /** Most rows that are looked at for it. */
-const MOST_LATELY = 500;
+const MAX_LATELY = 500;
 
 /** Takes in what other servers have committed lately, whether it has been passed on already or not. */
 export async function catchUp(db: Executor, document: string, doc: Y.Doc, origin: unknown): Promise<void> {
@@ -74,7 +74,7 @@ export async function catchUp(db: Executor, document: string, doc: Y.Doc, origin
 			),
 		)
 		.orderBy(desc(updates.id))
-		.limit(MOST_LATELY);
+		.limit(MAX_LATELY);
 	doc.transact(() => {
 		for (const { data } of rows.reverse()) Y.applyUpdate(doc, data);
 	}, origin);

@@ -20,7 +20,7 @@ export interface SnapshotQuestion {
  */
 const KEPT_EVERY = { updates: 4000, times: 4, mostUpdates: 20_000, bytes: 2 * 1024 * 1024 };
 /** Updates taken in at one go; more follow in the next. */
-const MOST = 4000;
+const MAX = 4000;
 /** Happenings in one statement. */
 const ROWS = 1000;
 
@@ -37,7 +37,7 @@ export async function takeAllIn(db: Database, boardId: string, document: string)
 async function takeNextRows(tx: Executor, boardId: string, document: string): Promise<boolean> {
 	await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`snapshot ${document}`}, 0))`);
 	const last = await newest(tx, document);
-	const rows = await since(tx, document, last?.upTo ?? 0).limit(MOST);
+	const rows = await since(tx, document, last?.upTo ?? 0).limit(MAX);
 	const end = rows.at(-1);
 	if (!end) return false;
 	const taken = await takeIn(
@@ -58,7 +58,7 @@ async function takeNextRows(tx: Executor, boardId: string, document: string): Pr
 		logBytes: (last?.logBytes ?? 0) + rows.reduce((sum, { data }) => sum + data.length, 0),
 		data: taken.data,
 	});
-	return rows.length === MOST;
+	return rows.length === MAX;
 }
 
 async function writeHappenings(tx: Executor, boardId: string, all: readonly Happening[]): Promise<void> {

@@ -27,7 +27,7 @@ const WINDOW = { alone: 3, busy: 12 };
 /** How long ago that may have been, ms. */
 const BUSY_WITHIN_MS = 25;
 /** Rows in one statement at most. */
-const MOST = 500;
+const MAX = 500;
 
 /**
  * Puts rows into the log. Their numbers rise in the order in which they are committed, whatever number of servers write:
@@ -110,7 +110,7 @@ export class UpdateLog {
 	private async flush(): Promise<void> {
 		this.timer = undefined;
 		this.writing = true;
-		const batch = this.queue.splice(0, MOST);
+		const batch = this.queue.splice(0, MAX);
 		try {
 			await this.write(batch);
 		} finally {

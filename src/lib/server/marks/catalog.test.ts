@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { MOST_PATH_DATA, PATH_DATA } from '$core/board/kinds/mark';
+import { MAX_PATH_DATA, PATH_DATA } from '$core/board/kinds/mark';
 import { drawn, findDrawn, pictograms } from './catalog';
 
 describe('the set of pictograms', () => {
@@ -12,7 +12,7 @@ describe('the set of pictograms', () => {
 		expect(ready.filter(({ solid }) => solid).length).toBeGreaterThan(900);
 		for (const { name, d, solid } of ready) {
 			expect(d, name).toMatch(PATH_DATA);
-			expect(d.length, name).toBeLessThanOrEqual(MOST_PATH_DATA);
+			expect(d.length, name).toBeLessThanOrEqual(MAX_PATH_DATA);
 			if (!solid) continue;
 			// Emoji are scaled from the font: control points may lie a little outside the square.
 			const numbers = d.match(/-?\d+(\.\d+)?/g)!.map(Number);

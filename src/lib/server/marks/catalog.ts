@@ -6,7 +6,7 @@ import * as fontkit from 'fontkit';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { GLYPH_SIDE, MOST_PATH_DATA } from '$core/board/kinds/mark';
+import { GLYPH_SIDE, MAX_PATH_DATA } from '$core/board/kinds/mark';
 import { findPictograms, type Pictogram } from '$core/marks/search';
 import { once } from '../once';
 
@@ -166,7 +166,7 @@ const drawings = once('drawings of pictograms', () => new Map<string, string>())
 export function drawn({ name, label, solid, draw }: Drawable): Drawn | undefined {
 	let d = drawings.get(name);
 	if (d === undefined) drawings.set(name, (d = draw()));
-	return d === '' || d.length > MOST_PATH_DATA ? undefined : { name, label, d, solid };
+	return d === '' || d.length > MAX_PATH_DATA ? undefined : { name, label, d, solid };
 }
 
 /** Pictograms that go with some words, drawn; the best first. */

@@ -8,8 +8,8 @@ import { log } from '../log';
 import { encode, sort } from './encoder';
 
 /** How often the encoder is tried before it counts as failed, and the wait in between, ms. */
-const TRIES = 3;
-const WAIT = 400;
+const MAX_TRIES = 3;
+const RETRY_MS = 400;
 
 /** The encoder does not load or does not answer. */
 export class NoEncoder extends Error {
@@ -22,8 +22,8 @@ async function vectorsOf(texts: readonly string[]): Promise<Float32Array[]> {
 			return await encode(texts);
 		} catch (error) {
 			log.error({ err: error, turn }, 'no sentence vectors');
-			if (turn === TRIES) throw new NoEncoder('The sentence encoder does not answer.', { cause: error });
-			await new Promise((resolve) => setTimeout(resolve, WAIT * turn));
+			if (turn === MAX_TRIES) throw new NoEncoder('The sentence encoder does not answer.', { cause: error });
+			await new Promise((resolve) => setTimeout(resolve, RETRY_MS * turn));
 		}
 	}
 }
@@ -42,7 +42,7 @@ export async function proposeThemes(
 }
 
 /** Texts are encoded when they have not changed for this long, ms. */
-const QUIET = 1500;
+const QUIET_MS = 1500;
 /** Texts encoded at one go: whoever asks for themes meanwhile waits for no more than these. */
 const PIECE = 20;
 
@@ -70,7 +70,7 @@ export function readyNotes(model: BoardModel): () => void {
 		clearTimeout(timer);
 		timer = setTimeout(() => {
 			run().catch((error: unknown) => log.warn({ err: error }, 'vectors are not ready'));
-		}, QUIET);
+		}, QUIET_MS);
 		timer.unref();
 	});
 	return () => {
