@@ -68,7 +68,7 @@ export class TileScheduler {
 	/** Whether the page knows that the view has all its tiles. */
 	private isCoverTold = false;
 	/** Whether something in view looks different without the page having said so: a picture came. */
-	private isSpoiled = false;
+	private isPatchDue = false;
 	/** Whether the view or something on it is on the move, and when parts were painted anew last. */
 	private isMoving = false;
 	private patchedAt = 0;
@@ -119,8 +119,8 @@ export class TileScheduler {
 	}
 
 	/** Something looks different that the page knows nothing of. */
-	spoil(): void {
-		this.isSpoiled = true;
+	requestPatch(): void {
+		this.isPatchDue = true;
 	}
 
 	/** Marks tiles out of date: those in view get the part painted anew, the others are given up. */
@@ -187,13 +187,13 @@ export class TileScheduler {
 
 	/** In how many ms what changed is to be painted; nothing when nothing changed. */
 	private patchesIn(): number | undefined {
-		if (this.told >= this.heard && !this.isSpoiled) return undefined;
+		if (this.told >= this.heard && !this.isPatchDue) return undefined;
 		return this.isMoving ? this.patchedAt + PATCH_INTERVAL_MS - this.now() : 0;
 	}
 
 	/** Paints the out-of-date parts of tiles in view, and says up to where all is painted. */
 	private patch(): void {
-		this.isSpoiled = false;
+		this.isPatchDue = false;
 		this.patchedAt = this.now();
 		const patches: Patch[] = [];
 		for (const [key, tile] of this.have) {
@@ -231,7 +231,7 @@ export class TileScheduler {
 		this.making = undefined;
 		this.send(tile, this.surface.finish());
 		// What changed meanwhile is painted over it.
-		if (tile.dirty.length > 0) this.isSpoiled = true;
+		if (tile.dirty.length > 0) this.isPatchDue = true;
 	}
 
 	/** Gives up the tile that is being painted where nobody wants it any more. */

@@ -68,7 +68,7 @@ function pictureCame(file: string): void {
 	scheduler.invalidate(board.partsOf(board.showing(file)));
 	if (file === painter.ground.picture?.file)
 		scheduler.invalidate([{ sheet: painter.sheet, box: EVERYWHERE }]);
-	scheduler.spoil();
+	scheduler.requestPatch();
 	loop.run();
 }
 

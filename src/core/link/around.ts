@@ -170,19 +170,19 @@ class Grid {
 }
 
 /** Tables of the search, kept from one to the next: making them anew would cost as much as the search. */
-let tables = { cost: new Float64Array(0), parent: new Int32Array(0), hopes: new Float64Array(0) };
+let tables = { cost: new Float64Array(0), parent: new Int32Array(0), heuristics: new Float64Array(0) };
 
 function table(nodes: number): typeof tables {
-	if (tables.hopes.length < nodes) {
+	if (tables.heuristics.length < nodes) {
 		tables = {
 			cost: new Float64Array(nodes * 4),
 			parent: new Int32Array(nodes * 4),
-			hopes: new Float64Array(nodes),
+			heuristics: new Float64Array(nodes),
 		};
 	}
 	tables.cost.fill(Infinity, 0, nodes * 4);
 	tables.parent.fill(-1, 0, nodes * 4);
-	tables.hopes.fill(-1, 0, nodes);
+	tables.heuristics.fill(-1, 0, nodes);
 	return tables;
 }
 
@@ -194,7 +194,7 @@ function shortest(
 	budget: { steps: number },
 ): Path | undefined {
 	const { xs, ys } = grid;
-	const { cost, parent, hopes } = table(xs.length * ys.length);
+	const { cost, parent, heuristics } = table(xs.length * ys.length);
 	const startOf = new Map<number, Port>();
 	const heap = new Heap();
 
@@ -215,7 +215,7 @@ function shortest(
 		ends.set(node, list);
 	}
 	const heuristic = (node: number): number => {
-		if (hopes[node]! >= 0) return hopes[node]!;
+		if (heuristics[node]! >= 0) return heuristics[node]!;
 		const x = xs[node % xs.length]!;
 		const y = ys[Math.floor(node / xs.length)]!;
 		let least = Infinity;
@@ -224,7 +224,7 @@ function shortest(
 			const dy = Math.abs(out.y - y);
 			least = Math.min(least, dx + dy + (dx > 0.01 && dy > 0.01 ? BEND : 0));
 		}
-		return (hopes[node] = least);
+		return (heuristics[node] = least);
 	};
 	const reach = (state: number, value: number, from: number): void => {
 		if (value >= cost[state]! - 1e-9) return;
