@@ -7,7 +7,6 @@
  */
 import * as decoding from 'lib0/decoding';
 import * as encoding from 'lib0/encoding';
-import { TokenBucket } from 'limiter';
 import type { WebSocket } from 'ws';
 import { presenceSchema, withoutTalk, type PresenceState } from '$core/live/presence';
 import type { Identity } from '$core/live/veil';
@@ -61,11 +60,18 @@ export interface Gate {
 	mayEdit(): boolean;
 }
 
-/** Lets so many things through a second, and some more at once. */
+/** Lets so many things through a second, and some more at once: a token bucket, asked for every frame. */
 function bucket({ perSecond, burst }: { perSecond: number; burst: number }): () => boolean {
-	const tokens = new TokenBucket({ bucketSize: burst, tokensPerInterval: perSecond, interval: 'second' });
-	tokens.content = burst;
-	return () => tokens.tryRemoveTokens(1);
+	let tokens = burst;
+	let at = performance.now();
+	return () => {
+		const now = performance.now();
+		tokens = Math.min(burst, tokens + ((now - at) / 1000) * perSecond);
+		at = now;
+		if (tokens < 1) return false;
+		tokens--;
+		return true;
+	};
 }
 
 /** What a connection has told so far, and what it may tell. */
