@@ -6,6 +6,7 @@ import { addObject, addObjects } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
 import { BoardModel } from '$core/board/model/model';
 import { plainText } from '$core/text/rich';
+import { socketWith } from '$lib/rehearsal/socket';
 import type { TestPerson } from './people';
 import type { TestServer } from './server';
 
@@ -52,16 +53,11 @@ export async function connect(
 	/** What a page says about which board it has. */
 	token = 'cookie',
 ): Promise<TestClient> {
-	class Socket extends WebSocket {
-		constructor(url: string) {
-			super(url, { headers: { cookie: person.cookie, origin: server.url } });
-		}
-	}
 	const doc = new Y.Doc();
 	const closes: number[] = [];
 	const socket = new HocuspocusProviderWebsocket({
 		url: `${server.url.replace('http', 'ws')}/sync`,
-		WebSocketPolyfill: Socket,
+		WebSocketPolyfill: socketWith({ cookie: person.cookie, origin: server.url }),
 		delay: 100,
 		minDelay: 100,
 		maxDelay: 300,

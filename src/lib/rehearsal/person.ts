@@ -27,8 +27,8 @@ import { type Role } from '$core/access/roles';
 import { readSession, runningStep } from '$core/meeting/runsheet';
 import { writeSilently } from '$core/meeting/silence';
 import { plainText } from '$core/text/rich';
-import { WebSocket } from 'ws';
 import * as Y from 'yjs';
+import { socketWith } from './socket';
 
 /** Where the server is: where it is reached from here, and what it takes for its own pages' address. */
 export interface Where {
@@ -90,14 +90,9 @@ export class SimulatedPerson {
 			.join('; ');
 		this.me = (await this.call(listPeople, { params: { id: board } })).me;
 		const headers = { cookie: this.cookie, origin };
-		class Socket extends WebSocket {
-			constructor(url: string) {
-				super(url, { headers });
-			}
-		}
 		this.socket = new HocuspocusProviderWebsocket({
 			url: `${base.replace(/^http/, 'ws')}/sync`,
-			WebSocketPolyfill: Socket,
+			WebSocketPolyfill: socketWith(headers),
 			delay: 300,
 			minDelay: 300,
 			maxDelay: 3000,
