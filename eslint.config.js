@@ -137,7 +137,8 @@ export default ts.config(
 		rules: { 'no-restricted-syntax': ['error', comparedRole] },
 	},
 	{
-		// Requests that the contract does not describe: pictures for painters, and the form at the door.
+		// Requests that the contract does not describe: pictures for painters, and the form at the
+		// door.
 		files: ['src/lib/**', 'src/routes/**'],
 		ignores: [
 			'src/lib/api/**',

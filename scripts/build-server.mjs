@@ -1,4 +1,7 @@
-/** Bundles what SvelteKit does not: the server's entry, its worker threads and the shell commands; and lists the pictograms. */
+/**
+ * Bundles what SvelteKit does not: the server's entry, its worker threads and the shell commands;
+ * and lists the pictograms.
+ */
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 

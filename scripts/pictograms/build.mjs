@@ -33,7 +33,8 @@ function lineDrawings() {
 				.map(([tag, attributes]) =>
 					tag === 'path' ? (attributes.d ?? '') : elementToPath({ name: tag, attributes }),
 				)
-				// A path of its own may start with a relative move: joined to another, it would count from there.
+				// A path of its own may start with a relative move: joined to another, it would
+				// count from there.
 				.map((path) => (path.startsWith('m') ? `M0 0${path}` : path))
 				.join('');
 			return { name, words: words[name] ?? '', d };
@@ -41,7 +42,8 @@ function lineDrawings() {
 }
 
 /**
- * Emoji of a single character, in the order of the Unicode list; flags and combinations are left out.
+ * Emoji of a single character, in the order of the Unicode list; flags and combinations are left
+ * out.
  * @returns {{ name: string; label: string; words: string; code: number }[]}
  */
 function emoji() {

@@ -5,7 +5,9 @@
 export interface Faults {
 	/** An object, a comment or a step is there no more. */
 	gone: { what: 'object' | 'step' };
-	/** An object of this kind does not have such a value. `problem` is for whoever looks for faults. */
+	/**
+	 * An object of this kind does not have such a value. `problem` is for whoever looks for faults.
+	 */
 	'not for this kind': { kind: string; problem: string };
 	/** Columns and rows belong to the form of the holder. */
 	'fixed tracks': undefined;

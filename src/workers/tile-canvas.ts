@@ -16,7 +16,10 @@ type Canvas = OffscreenCanvasRenderingContext2D;
 const padOf = (alpha: boolean): Canvas => new OffscreenCanvas(TILE, TILE).getContext('2d', { alpha })!;
 const padsOf = (alpha: boolean) => ({ tile: padOf(alpha), part: padOf(alpha) });
 
-/** The ground as it is painted on tiles: where a picture plays beneath, the page lays the veil over it. */
+/**
+ * The ground as it is painted on tiles: where a picture plays beneath, the page lays the veil over
+ * it.
+ */
 function bare({ picture, ...rest }: Ground): Ground {
 	return picture ? { ...rest, picture: picture.moves ? { ...picture, veil: 0 } : picture } : rest;
 }
@@ -29,7 +32,10 @@ export class TileCanvas implements TileSurface {
 	images: Images | undefined;
 	/** Canvas pixels a CSS pixel. */
 	ratio = 1;
-	/** What tiles, and parts of others meanwhile, are painted on: opaque, or clear where something plays beneath. */
+	/**
+	 * What tiles, and parts of others meanwhile, are painted on: opaque, or clear where something
+	 * plays beneath.
+	 */
 	private readonly opaque = padsOf(false);
 	private readonly clear = padsOf(true);
 	private pads = this.opaque;

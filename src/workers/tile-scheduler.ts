@@ -45,18 +45,27 @@ export interface OverviewWork {
 	reset(): void;
 }
 
-/** Share of a tile from which on it is painted anew as a whole: the page puts that up without drawing anything. */
+/**
+ * Share of a tile from which on it is painted anew as a whole: the page puts that up without
+ * drawing anything.
+ */
 const WHOLE = 0.3;
-/** How long a tile is painted at one go, ms, since one that shows much takes a hundred times as long. */
+/**
+ * How long a tile is painted at one go, ms, since one that shows much takes a hundred times as
+ * long.
+ */
 const SLICE_MS = { still: 8, moving: 2.5 };
 /**
- * While things move: how often what changed is painted at most, ms; how many times as long as a piece of work the rest after it is,
- * and how long at most, ms.
+ * While things move: how often what changed is painted at most, ms; how many times as long as a
+ * piece of work the rest after it is, and how long at most, ms.
  */
 const PATCH_INTERVAL_MS = 120;
 const REST_FACTOR = { pan: 1.5, ahead: 5, zoom: 4 };
 const MAX_REST_MS = 200;
-/** Up to how many times its scale the overview will do while the scale changes, for it shows hardly less than tiles would. */
+/**
+ * Up to how many times its scale the overview will do while the scale changes, for it shows hardly
+ * less than tiles would.
+ */
 const MAX_STRETCH = 2;
 
 export class TileScheduler {
@@ -67,9 +76,13 @@ export class TileScheduler {
 	private making: TileAt | undefined;
 	/** Whether the page knows that the view has all its tiles. */
 	private isCoverTold = false;
-	/** Whether something in view looks different without the page having said so: a picture came. */
+	/**
+	 * Whether something in view looks different without the page having said so: a picture came.
+	 */
 	private isPatchDue = false;
-	/** Whether the view or something on it is on the move, and when parts were painted anew last. */
+	/**
+	 * Whether the view or something on it is on the move, and when parts were painted anew last.
+	 */
 	private isMoving = false;
 	private patchedAt = 0;
 	/** Whether what was painted last is not in view yet. */
@@ -123,7 +136,9 @@ export class TileScheduler {
 		this.isPatchDue = true;
 	}
 
-	/** Marks tiles out of date: those in view get the part painted anew, the others are given up. */
+	/**
+	 * Marks tiles out of date: those in view get the part painted anew, the others are given up.
+	 */
 	invalidate(dirty: readonly Dirty[]): void {
 		const stale: string[] = [];
 		for (const part of dirty) {
@@ -143,7 +158,9 @@ export class TileScheduler {
 		if (stale.length > 0) this.tell({ is: 'stale', keys: stale });
 	}
 
-	/** How long to rest after a piece of work, ms: while things move others need the machine more. */
+	/**
+	 * How long to rest after a piece of work, ms: while things move others need the machine more.
+	 */
 	restAfter(took: number): number {
 		if (!this.isMoving) return 0;
 		const times = !this.wanted?.isExact
@@ -154,7 +171,10 @@ export class TileScheduler {
 		return Math.min(MAX_REST_MS, times * took);
 	}
 
-	/** One piece of work. Returns how long there is none, ms: 0 when there is more, nothing when there is none at all. */
+	/**
+	 * One piece of work. Returns how long there is none, ms: 0 when there is more, nothing when
+	 * there is none at all.
+	 */
 	async work(): Promise<number | undefined> {
 		if (!this.wanted) return undefined;
 		const patchIn = this.patchesIn();
@@ -225,7 +245,10 @@ export class TileScheduler {
 		return true;
 	}
 
-	/** Goes on with the tile that is being painted, for a short time; the page gets it when all is on it. */
+	/**
+	 * Goes on with the tile that is being painted, for a short time; the page gets it when all is
+	 * on it.
+	 */
 	private advance(tile: TileAt): void {
 		if (!this.surface.advance(this.now() + (this.isMoving ? SLICE_MS.moving : SLICE_MS.still))) return;
 		this.making = undefined;

@@ -1,4 +1,6 @@
-/** Paints the board in tiles, beside the page: hears the page, and goes on as the scheduler says. */
+/**
+ * Paints the board in tiles, beside the page: hears the page, and goes on as the scheduler says.
+ */
 import { RenderBoard, type RenderItem } from '$core/board/model/plain';
 import type { Box } from '$core/geometry/box';
 import { browserMeasure } from '$lib/board/measure';
@@ -31,7 +33,10 @@ const overview = new Overview(
 		tell({ is: 'overview', sheet, box, scale, bitmap, small }, [bitmap, small]);
 	},
 );
-/** What must have come before anything is painted, and whether the page knows if there is a graphics processor. */
+/**
+ * What must have come before anything is painted, and whether the page knows if there is a graphics
+ * processor.
+ */
 const state = { hasFaces: false, isComplete: false, isGraphicsTold: false };
 const scheduler = new TileScheduler(
 	painter,

@@ -10,7 +10,8 @@ export class WorkLoop {
 	private restUntil = 0;
 
 	/**
-	 * @param work one piece; resolves with how long there is none, ms, or nothing when there is none at all
+	 * @param work one piece; resolves with how long there is none, ms, or nothing when there is
+	 * none at all
 	 * @param restAfter how long to rest after a piece that took so long, ms
 	 * @param onfault told what went wrong; the work goes on when `run` is called again
 	 */

@@ -23,7 +23,10 @@ afterAll(async () => {
 	rmSync(folder, { recursive: true, force: true });
 });
 
-/** Runs a command. Beside this process: whoever is blocked does not see that a connection was closed. */
+/**
+ * Runs a command. Beside this process: whoever is blocked does not see that a connection was
+ * closed.
+ */
 function wandtafel(...args: string[]): Promise<{ code: number; said: string }> {
 	return new Promise((resolve) =>
 		execFile(

@@ -12,7 +12,9 @@ import type { RichText } from '../text/rich';
 import { archiveSchema, type Archive } from './format';
 import type { Documents } from './write';
 
-/** Reads the JSON of an archive. Throws Fault `no archive` when it is none, or of a later version. */
+/**
+ * Reads the JSON of an archive. Throws Fault `no archive` when it is none, or of a later version.
+ */
 export function parseArchive(text: string): Archive {
 	let data: unknown;
 	try {

@@ -22,7 +22,8 @@ export const transact = <T>(editContext: EditContext, work: () => T): T =>
 /**
  * Sets values of one object; undefined takes a value away. Places beyond the limits of a board
  * become the nearest within.
- * @throws Fault `not for this kind` when a value is none that the object can have; then nothing is written
+ * @throws Fault `not for this kind` when a value is none that the object can have; then nothing is
+ * written
  */
 export function patch(editContext: EditContext, id: string, values: Record<string, unknown>): void {
 	const map = objectsOf(editContext.doc).get(id);

@@ -19,7 +19,10 @@ export const newBoardSchema = z.discriminatedUnion('start', [
 		recipe: id,
 		question: z.string().max(200).default(''),
 		people: z.number().int().gte(1).lte(200).default(8),
-		/** How long the session is to take; as long as the recipe usually does where nothing is said. */
+		/**
+		 * How long the session is to take; as long as the recipe usually does where nothing is
+		 * said.
+		 */
 		minutes: z
 			.number()
 			.gte(2)

@@ -26,7 +26,9 @@ const pageSchema = z.object({
 	people: z.array(z.object({ id: z.string(), name: z.string() })),
 	/** Where the next page begins; undefined when there is none. */
 	next: z.string().optional(),
-	/** After how many ms there may be something newer that is saved already; 0 when there is not. */
+	/**
+	 * After how many ms there may be something newer that is saved already; 0 when there is not.
+	 */
 	again: z.number().nonnegative(),
 });
 export type JournalPage = z.infer<typeof pageSchema>;

@@ -55,7 +55,9 @@ export const orderParking = endpoint({
 const speed = z.number().gte(0.2).lte(50);
 const rehearsalSchema = z.object({
 	isOn: z.boolean(),
-	/** Whether the team acts on this server; after it was started anew there is only what they left. */
+	/**
+	 * Whether the team acts on this server; after it was started anew there is only what they left.
+	 */
 	isActing: z.boolean(),
 	isPaused: z.boolean(),
 	speed: z.number(),

@@ -18,7 +18,10 @@ export interface ExportInput {
 	scale?: number | undefined;
 }
 
-/** What making a file takes beside the board: fonts, pictures and packing, which each machine has its own way for. */
+/**
+ * What making a file takes beside the board: fonts, pictures and packing, which each machine has
+ * its own way for.
+ */
 export interface ExportServices {
 	measure: Measure;
 	/** A style sheet with these fonts as data. */
@@ -44,7 +47,10 @@ export interface ExportFormat {
 	extension: string;
 	/** Media type (RFC 6838). */
 	type: string;
-	/** Of what it can be: one sheet, all sheets, or nothing less than the board; parts of the first two. */
+	/**
+	 * Of what it can be: one sheet, all sheets, or nothing less than the board; parts of the first
+	 * two.
+	 */
 	covers: 'sheet' | 'sheets' | 'board';
 	look: 'picture' | 'drawing' | 'table' | 'archive';
 	/** Pixels a board unit that are offered; one row of the interface each. */

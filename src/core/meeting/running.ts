@@ -32,7 +32,10 @@ function leave(doc: Y.Doc, now: number): void {
 	sessionMap(doc).delete('running');
 }
 
-/** Starts a step; the one that runs is left. Throws Fault `gone` when the run sheet has no such step. */
+/**
+ * Starts a step; the one that runs is left. Throws Fault `gone` when the run sheet has no such
+ * step.
+ */
 export function startStep(doc: Y.Doc, id: string, now: number): Step {
 	const state = readSession(doc);
 	const step = state.steps.find((each) => each.id === id);

@@ -1,4 +1,7 @@
-/** Cutting text into words, in any script: by the rules of Unicode (UAX #29), with dictionaries where a script sets no spaces. */
+/**
+ * Cutting text into words, in any script: by the rules of Unicode (UAX #29), with dictionaries
+ * where a script sets no spaces.
+ */
 
 const segmenter = new Intl.Segmenter(undefined, { granularity: 'word' });
 const HYPHENS = new Set(['-', '‐', '‑']);

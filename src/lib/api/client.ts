@@ -6,7 +6,9 @@ import { addressOf, BYTES, refusal, type Answer, type Endpoint, type Sent } from
 import { m } from '$lib/messages';
 import { ApiError } from './errors';
 
-/** How a request is sent. Pages use the browser's fetch; simulated people have cookies of their own. */
+/**
+ * How a request is sent. Pages use the browser's fetch; simulated people have cookies of their own.
+ */
 export type Fetch = (address: string, init: RequestInit) => Promise<Response>;
 export type Options = Pick<RequestInit, 'signal' | 'priority' | 'cache'>;
 type Call = <const E extends Endpoint>(

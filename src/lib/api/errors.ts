@@ -1,4 +1,6 @@
-/** What can go wrong with a request, in kinds that callers treat differently, and in words to show. */
+/**
+ * What can go wrong with a request, in kinds that callers treat differently, and in words to show.
+ */
 import { Fault } from '$core/fault';
 import { m } from '$lib/messages';
 import { faultWords } from '$lib/words/faults';

@@ -7,7 +7,10 @@ import { m } from '$lib/messages';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 
-/** How long a reference waits for its second end: long enough to go to another sheet, and not so long that one has forgotten, ms. */
+/**
+ * How long a reference waits for its second end: long enough to go to another sheet, and not so
+ * long that one has forgotten, ms.
+ */
 const SEE_WAITS = 60_000;
 
 /** What was begun on a board and waits for another end, and where one has come to. */

@@ -41,7 +41,10 @@ export class Writing {
 	part = $state<string | undefined>();
 	/** The text editor, while there is one. */
 	editor = $state.raw<Editor | undefined>();
-	/** A text was taken away under its writer: the object as it was, what stood there, and whether that was a part of it. */
+	/**
+	 * A text was taken away under its writer: the object as it was, what stood there, and whether
+	 * that was a part of it.
+	 */
 	readonly lost = new Emitter<[lost: BoardObject, written: Node, isPart: boolean]>();
 	/** Somebody types on who may not write there any more. */
 	readonly typedOn = new Emitter<[BoardObject]>();

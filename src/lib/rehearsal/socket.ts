@@ -2,8 +2,8 @@
 import { WebSocket } from 'ws';
 
 /**
- * A class of sockets that send these headers. One that is closed before it is open tells of an error
- * (ws does so); when nobody listens any more that would end the whole process.
+ * A class of sockets that send these headers. One that is closed before it is open tells of an
+ * error (ws does so); when nobody listens any more that would end the whole process.
  */
 export function socketWith(headers: Readonly<Record<string, string>>): typeof WebSocket {
 	class Socket extends WebSocket {

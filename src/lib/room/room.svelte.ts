@@ -358,7 +358,7 @@ export class Room {
 		this.guard();
 	}
 
-	/** The board as it is now: whoever reads it in a derived value or an effect follows its changes. */
+	/** The board as it is now: derived values and effects that read it follow its changes. */
 	get observed(): BoardModel {
 		this.changes.observe();
 		return this.model;

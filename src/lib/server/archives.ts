@@ -39,8 +39,8 @@ function contentOf(archive: Uint8Array): Promise<Unzipped> {
 }
 
 /**
- * Makes a board of one's own from an archive. Throws Fault `no archive` when it is none. Returns the board's id, and how many things in
- * it could not be read and were left out.
+ * Makes a board of one's own from an archive. Throws Fault `no archive` when it is none. Returns
+ * the board's id, and how many things in it could not be read and were left out.
  */
 export async function bringIn(person: Person, archive: Uint8Array): Promise<{ id: string; left: number }> {
 	const content = await contentOf(archive);

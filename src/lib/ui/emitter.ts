@@ -1,4 +1,7 @@
-/** Tells any number of listeners that something happened; nobody is left out because somebody else came later. */
+/**
+ * Tells any number of listeners that something happened; nobody is left out because somebody else
+ * came later.
+ */
 export class Emitter<Args extends unknown[] = []> {
 	private readonly listeners = new Set<(...args: Args) => void>();
 

@@ -20,7 +20,10 @@ export interface BoardQuery {
 	readonly find: (id: string) => BoardObject | undefined;
 	/** The path of a connector; a first guess while it waits to be routed. */
 	readonly routeOf: SceneContext['routeOf'];
-	/** What a box touches, for routing: nothing at all where it is so much that no path is looked for. */
+	/**
+	 * What a box touches, for routing: nothing at all where it is so much that no path is looked
+	 * for.
+	 */
 	readonly obstaclesIn: (sheet: string, box: Box) => BoardObject[];
 	/** Everything on a sheet, from the bottom of the stack to its top. */
 	onSheet(sheet: string): BoardObject[];
@@ -56,6 +59,8 @@ export interface BoardQuery {
 	outermost(object: BoardObject): BoardObject;
 	/** The uppermost field whose inside holds the object's centre. */
 	fieldOf(object: BoardObject): BoardObject | undefined;
-	/** Ids of what an object takes along: members, sorted notes, what was put in, what lies inside. */
+	/**
+	 * Ids of what an object takes along: members, sorted notes, what was put in, what lies inside.
+	 */
 	contentsOf(holder: BoardObject): string[];
 }

@@ -164,7 +164,10 @@ export class Routes {
 		return this.pending.size + this.stale.size;
 	}
 
-	/** The way of a connector as far as it is known: a first guess until `routePending` has come to it. */
+	/**
+	 * The way of a connector as far as it is known: a first guess until `routePending` has come to
+	 * it.
+	 */
 	readonly of = (id: string): Route | undefined => {
 		const known = this.known.get(id);
 		if (known) return known.route;

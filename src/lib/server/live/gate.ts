@@ -60,7 +60,10 @@ export interface Gate {
 	mayEdit(): boolean;
 }
 
-/** Lets so many things through a second, and some more at once: a token bucket, asked for every frame. */
+/**
+ * Lets so many things through a second, and some more at once: a token bucket, asked for every
+ * frame.
+ */
 function bucket({ perSecond, burst }: { perSecond: number; burst: number }): () => boolean {
 	let tokens = burst;
 	let at = performance.now();
