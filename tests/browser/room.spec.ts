@@ -137,3 +137,26 @@ test('whoever is signed out under an open board is told so, and not left waiting
 	await page.getByRole('link', { name: 'Sign in' }).click();
 	await expect(page.getByLabel('Password')).toBeVisible();
 });
+
+test('what is typed into a form before its script has arrived is kept', async ({ browser, server }) => {
+	const context = await browser.newContext({ locale: 'en-GB' });
+	const page = await context.newPage();
+	let release = (): void => {};
+	const released = new Promise<void>((resolve) => (release = resolve));
+	let held = 0;
+	await page.route(/\/_app\/.*\.js/, async (route) => {
+		held++;
+		await released;
+		await route.continue();
+	});
+	await page.goto(`${server.url}/join/${server.demo.token}`, { waitUntil: 'commit' });
+	const name = page.getByLabel('Your name');
+	await name.fill('Nele');
+	await expect.poll(() => held).toBeGreaterThan(0);
+	release();
+	await page.waitForLoadState('networkidle');
+	await expect(name).toHaveValue('Nele');
+	await page.getByRole('button', { name: 'Go in' }).click();
+	await expect(page.getByText('All saved')).toBeVisible();
+	await context.close();
+});

@@ -2,9 +2,12 @@
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { form }: PageProps = $props();
+	// Bound: what was typed before the script arrived is taken over, not wiped.
+	let code = $state(untrack(() => form?.code ?? ''));
 </script>
 
 <EntryPage title={m.join_title()} text={m.join_text()}>
@@ -20,7 +23,7 @@
 				required
 				maxlength="12"
 				autofocus
-				value={form?.code ?? ''}
+				bind:value={code}
 			/></label
 		>
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}

@@ -3,10 +3,12 @@
 	import { m } from '$lib/messages';
 	import { forgetAll } from '$lib/room/offline-shell';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { form }: PageProps = $props();
+	// Bound: what was typed before the script arrived is taken over, not wiped.
+	let email = $state(untrack(() => form?.email ?? ''));
 
 	// Who comes here has signed out, or was never in.
 	onMount(() => void forgetAll());
@@ -21,7 +23,7 @@
 				name="email"
 				autocomplete="email"
 				required
-				value={form?.email ?? ''}
+				bind:value={email}
 			/></label
 		>
 		<label

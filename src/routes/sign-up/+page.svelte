@@ -2,9 +2,13 @@
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { form }: PageProps = $props();
+	// Bound: what was typed before the script arrived is taken over, not wiped.
+	let name = $state(untrack(() => form?.name ?? ''));
+	let email = $state(untrack(() => form?.email ?? ''));
 </script>
 
 <EntryPage title={m.sign_up()} text={m.sign_up_hint()}>
@@ -16,7 +20,7 @@
 				autocomplete="name"
 				required
 				maxlength="80"
-				value={form?.name ?? ''}
+				bind:value={name}
 			/></label
 		>
 		<label
@@ -26,7 +30,7 @@
 				name="email"
 				autocomplete="email"
 				required
-				value={form?.email ?? ''}
+				bind:value={email}
 			/></label
 		>
 		<label

@@ -3,9 +3,12 @@
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { data, form }: PageProps = $props();
+	// Bound: what was typed before the script arrived is taken over, not wiped.
+	let name = $state(untrack(() => form?.name ?? data.name));
 </script>
 
 <EntryPage title={data.title} text={!writes(data.role) ? m.join_hint_viewer() : m.join_hint()}>
@@ -19,7 +22,7 @@
 				required
 				maxlength="40"
 				autofocus
-				value={form?.name ?? data.name}
+				bind:value={name}
 			/></label
 		>
 		{#if data.asksPassword}
