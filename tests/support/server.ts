@@ -1,6 +1,7 @@
 /** A server of the built application for tests: its own database, its own port, killed and started at will. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import postgres from 'postgres';
 
@@ -65,6 +66,45 @@ const DEMO = {
 	password: 'demo-password-for-tests',
 };
 
+/**
+ * Name of a database to copy: migrated, with the demo if wanted. The first test that needs it makes it;
+ * others wait meanwhile. Its name says of which build it is, as a cluster may outlive one.
+ */
+async function modelDatabase(
+	admin: postgres.Sql,
+	url: URL,
+	env: Record<string, string>,
+	demo: boolean,
+): Promise<string> {
+	const build = createHash('sha256');
+	for (const part of ['build/cli/seed.js', 'drizzle/meta/_journal.json'])
+		build.update(await readFile(`${ROOT}${part}`));
+	// A step of the demo runs from the moment of seeding on, so a demo is good for five minutes.
+	if (demo) build.update(String(Math.floor(Date.now() / 300_000)));
+	const name = `model_${demo ? 'demo' : 'empty'}_${build.digest('hex').slice(0, 12)}`;
+	const LOCK = 20_261_130;
+	await admin`select pg_advisory_lock(${LOCK})`;
+	try {
+		const [found] = await admin`select 1 from pg_database where datname = ${name}`;
+		if (found) return name;
+		await admin.unsafe(`drop database if exists ${name}_unfinished`);
+		await admin.unsafe(`create database ${name}_unfinished`);
+		url.pathname = `/${name}_unfinished`;
+		const made = { ...env, DATABASE_URL: url.href };
+		for (const [script, ...args] of [
+			['build/cli/migrate.js'],
+			...(demo ? [['build/cli/seed.js', '--token', DEMO.token]] : []),
+		] as [string, ...string[]][]) {
+			const { code, err } = await run(script, args, made);
+			if (code !== 0) throw new Error(err);
+		}
+		await admin.unsafe(`alter database ${name}_unfinished rename to ${name}`);
+		return name;
+	} finally {
+		await admin`select pg_advisory_unlock(${LOCK})`;
+	}
+}
+
 /** Makes a database, migrates it, seeds the demo if wanted, and starts a server on it. */
 export async function startServer(
 	options: {
@@ -79,7 +119,6 @@ export async function startServer(
 	const name = `t_${randomBytes(6).toString('hex')}`;
 	const cluster = (): URL => (options.at ? new URL(options.at) : clusterUrl());
 	const admin = postgres(cluster().href, { max: 1, onnotice: () => {} });
-	if (!options.like) await admin.unsafe(`create database ${name}`);
 	const url = cluster();
 	url.pathname = `/${name}`;
 	const databaseUrl = options.like?.databaseUrl ?? url.href;
@@ -92,12 +131,8 @@ export async function startServer(
 		...options.env,
 	};
 	if (!options.like) {
-		const migrated = await run('build/cli/migrate.js', [], env);
-		if (migrated.code !== 0) throw new Error(migrated.err);
-	}
-	if (options.demo) {
-		const seeded = await run('build/cli/seed.js', ['--token', DEMO.token], env);
-		if (seeded.code !== 0) throw new Error(seeded.err);
+		const model = await modelDatabase(admin, cluster(), env, options.demo ?? false);
+		await admin.unsafe(`create database ${name} template ${model}`);
 	}
 	const port = await freePort();
 	const sql = postgres(databaseUrl, { max: 2, onnotice: () => {} });
