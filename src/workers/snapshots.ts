@@ -5,12 +5,11 @@
 import { connect } from '../lib/server/db';
 import { takeAllIn, type SnapshotQuestion } from '../lib/server/live/taking-in';
 import { readSettings } from '../lib/server/settings';
-import { answerWith, lowerPriority } from './answering';
+import { lowerPriority } from './lower-priority';
 
+// What the list of processes calls it.
+process.title = 'wandtafel-snapshots';
 lowerPriority();
 const { db } = connect(readSettings(process.env).DATABASE_URL, 1);
 
-answerWith(async ({ boardId, document }: SnapshotQuestion) => {
-	await takeAllIn(db, boardId, document);
-	return true;
-});
+export default ({ boardId, document }: SnapshotQuestion): Promise<void> => takeAllIn(db, boardId, document);

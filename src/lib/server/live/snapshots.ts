@@ -1,8 +1,7 @@
 /** When snapshots are made, and where: here, or in a process of their own. */
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
-import { ProcessClient } from '../process-client';
+import { askWorker, isWorkerBuilt } from '../worker-pool';
 import { schema, type Database } from '../db';
-import { once } from '../once';
 import { takeAllIn, type SnapshotQuestion } from './taking-in';
 
 const { updates, snapshots } = schema;
@@ -15,8 +14,8 @@ const SNAPSHOT_AFTER = { updates: 300, bytes: 2500 };
 /** Bytes from which on a snapshot is made in a process of its own: it would keep everybody waiting here. */
 const LARGE = 256 * 1024;
 
-const aside = (): ProcessClient<SnapshotQuestion, true> =>
-	once('snapshots', () => new ProcessClient('snapshots'));
+const askAside = (question: SnapshotQuestion): Promise<void> =>
+	askWorker<SnapshotQuestion, void>('snapshots', 'child_process')(question);
 
 /**
  * Makes a snapshot from what is in the database, never from memory: what a snapshot stands for is exactly
@@ -52,7 +51,7 @@ export async function snapshot(
 	const enough = Math.max(SNAPSHOT_AFTER.updates, ((last?.kept ?? 0) + kept) / SNAPSHOT_AFTER.bytes);
 	if (count < (isNow ? 1 : enough)) return false;
 	const isLarge = (last?.bytes ?? 0) + bytes > LARGE;
-	if (isLarge && aside().isBuilt) await aside().ask({ boardId, document });
+	if (isLarge && isWorkerBuilt('snapshots')) await askAside({ boardId, document });
 	else await takeAllIn(db, boardId, document);
 	return true;
 }

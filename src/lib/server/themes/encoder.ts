@@ -5,7 +5,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
-import { ThreadClient } from '../thread-client';
+import { askWorker } from '../worker-pool';
 import { database, schema } from '../db';
 import { log } from '../log';
 import { once } from '../once';
@@ -21,8 +21,8 @@ const IN_MEMORY = 20_000;
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
 
-const worker = (): ThreadClient<ThemesQuestion, ThemesAnswer> =>
-	once('themes-worker', () => new ThreadClient('themes'));
+const askThemes = (question: ThemesQuestion): Promise<ThemesAnswer> =>
+	askWorker<ThemesQuestion, ThemesAnswer>('themes', 'worker_threads')(question);
 const memory = (): Map<string, Float32Array> => once('vectors', () => new Map());
 
 function remember(hash: string, vector: Float32Array): void {
@@ -54,7 +54,7 @@ export async function encode(texts: readonly string[]): Promise<Float32Array[]> 
 	}
 	if (missing.size > 0) {
 		const fresh = [...missing];
-		const answer = await worker().ask({ ask: 'encode', texts: fresh.map(([, text]) => text) });
+		const answer = await askThemes({ ask: 'encode', texts: fresh.map(([, text]) => text) });
 		if (!('vectors' in answer)) throw new Error('The encoder gave no vectors.');
 		const rows = fresh.map(([hash], i) => {
 			const vector = answer.vectors[i]!;
@@ -97,7 +97,7 @@ export async function sort(
 	vectors: Float32Array[] | undefined,
 	count?: number,
 ): Promise<ThemeProposal> {
-	const answer = await worker().ask({
+	const answer = await askThemes({
 		ask: 'sort',
 		notes,
 		vectors: vectors?.map((vector) => Array.from(vector)),
