@@ -5,9 +5,9 @@
 import { m } from '$lib/messages';
 import { Resvg } from '@resvg/resvg-js';
 import { fileTypeFromBuffer } from 'file-type';
-import DOMPurify from 'isomorphic-dompurify';
 import sharp from 'sharp';
 import { Refused } from '../boards';
+import { cleanDrawing } from './drawing';
 
 /** Largest file, bytes, and largest picture, pixels. */
 export const LARGEST_FILE = 25 * 1024 * 1024;
@@ -65,19 +65,8 @@ async function prepareRaster(upload: Buffer, type: string): Promise<Prepared> {
 	}
 }
 
-/** What a drawing may refer to: parts of itself, and pictures in it. Nothing is fetched from anywhere. */
-const OWN = /^(#|data:image\/(png|jpeg|gif|webp);base64,)/i;
-DOMPurify.addHook('uponSanitizeAttribute', (_, attribute) => {
-	const { attrName, attrValue } = attribute;
-	if (/(^|:)(href|src)$/i.test(attrName) && !OWN.test(attrValue.trim())) attribute.keepAttr = false;
-	if (/url\s*\(/i.test(attrValue) && !/url\s*\(\s*["']?#/i.test(attrValue)) attribute.keepAttr = false;
-});
-
 function prepareDrawing(source: string): Prepared {
-	const clean = DOMPurify.sanitize(source, {
-		USE_PROFILES: { svg: true, svgFilters: true },
-		FORBID_TAGS: ['style', 'a', 'foreignObject'],
-	});
+	const clean = cleanDrawing(source);
 	try {
 		if (!/^\s*<svg[\s>]/i.test(clean)) throw new Error('no drawing');
 		const { width, height } = new Resvg(clean, { font: { loadSystemFonts: false } });
