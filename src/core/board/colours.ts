@@ -3,6 +3,12 @@
  * carry a *chalk* token that each surface resolves to its own readable value.
  */
 
+import { formatHex, interpolate, modeLrgb, modeRgb, useMode, wcagContrast, wcagLuminance } from 'culori/fn';
+
+// Only what is used of the colour library goes into the bundles.
+useMode(modeRgb);
+useMode(modeLrgb);
+
 export const SURFACES = ['slate', 'paper', 'linen'] as const;
 export type Surface = (typeof SURFACES)[number];
 
@@ -58,13 +64,8 @@ export function pigmentColours(pigment: string): { ground: string; band: string;
 }
 
 /** `share` of colour `b` mixed into colour `a`, both #RRGGBB. */
-export function blend(a: string, b: string, share: number): string {
-	const channel = (i: number): string => {
-		const mixed = parseInt(a.slice(i, i + 2), 16) * (1 - share) + parseInt(b.slice(i, i + 2), 16) * share;
-		return Math.round(mixed).toString(16).padStart(2, '0');
-	};
-	return `#${channel(1)}${channel(3)}${channel(5)}`.toUpperCase();
-}
+export const blend = (a: string, b: string, share: number): string =>
+	formatHex(interpolate([a, b], 'rgb')(share))!.toUpperCase();
 
 /** A colour with its alpha part scaled by `share`, 0 to 1. */
 export function seeThrough(colour: string, share: number): string {
@@ -78,31 +79,25 @@ export function seeThrough(colour: string, share: number): string {
 	);
 }
 
-/**
- * Relative luminance contrast of two colours given as #RRGGBB, from 1 to 21 (WCAG 2.2, "contrast ratio").
- */
-export function contrast(a: string, b: string): number {
-	const luminance = (hex: string): number => {
-		const channel = (i: number): number => {
-			const c = parseInt(hex.slice(i, i + 2), 16) / 255;
-			return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-		};
-		return 0.2126 * channel(1) + 0.7152 * channel(3) + 0.0722 * channel(5);
-	};
-	const [light, dark] = [luminance(a), luminance(b)].sort((x, y) => y - x) as [number, number];
-	return (light + 0.05) / (dark + 0.05);
-}
+/** Contrast of two colours given as #RRGGBB, from 1 to 21 (WCAG 2.2, "contrast ratio"). */
+export const contrast = (a: string, b: string): number => wcagContrast(a, b);
 
 /** The darkest and the lightest colour among pixels given as red, green, blue, alpha. */
 export function extremes(pixels: ArrayLike<number>): { dark: string; light: string } {
-	let [dark, light] = ['#FFFFFF', '#000000'];
+	let dark = { luminance: Infinity, colour: '#FFFFFF' };
+	let light = { luminance: -Infinity, colour: '#000000' };
 	for (let i = 0; i + 3 < pixels.length; i += 4) {
-		const hex = (at: number): string => pixels[at]!.toString(16).padStart(2, '0');
-		const colour = `#${hex(i)}${hex(i + 1)}${hex(i + 2)}`.toUpperCase();
-		if (contrast(colour, '#000000') < contrast(dark, '#000000')) dark = colour;
-		if (contrast(colour, '#000000') > contrast(light, '#000000')) light = colour;
+		const rgb = {
+			mode: 'rgb',
+			r: pixels[i]! / 255,
+			g: pixels[i + 1]! / 255,
+			b: pixels[i + 2]! / 255,
+		} as const;
+		const luminance = wcagLuminance(rgb);
+		if (luminance < dark.luminance) dark = { luminance, colour: formatHex(rgb).toUpperCase() };
+		if (luminance > light.luminance) light = { luminance, colour: formatHex(rgb).toUpperCase() };
 	}
-	return { dark, light };
+	return { dark: dark.colour, light: light.colour };
 }
 
 /** The pigment that stands for a person: the same one on every screen. */
