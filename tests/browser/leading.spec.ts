@@ -253,3 +253,22 @@ test('steps are added, copied, moved by key and deleted; what was deleted comes 
 	await expect.poll(titles).toEqual([first, 'Twice', second, ...before.slice(2)]);
 	await expect(page.getByLabel('Only for you')).toHaveValue('Keep this short');
 });
+
+test('steps are put into another order by dragging them, above a step, below one, and to the end', async ({
+	ilka: { page },
+	server,
+}) => {
+	await fromRecipe(page, server, 'check-in');
+	const list = page.getByTestId('desk').getByRole('list', { name: 'All steps' });
+	const titles = (): Promise<string[]> =>
+		list.locator('input.title').evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value));
+	const [first, second, third, ...rest] = (await titles()) as [string, string, string, ...string[]];
+	const row = (i: number) => list.getByRole('listitem').nth(i);
+	const grip = (i: number) => row(i).locator('.grip');
+	await grip(2).dragTo(row(0), { targetPosition: { x: 60, y: 3 } });
+	await expect.poll(titles).toEqual([third, first, second, ...rest]);
+	await grip(0).dragTo(row(2), { targetPosition: { x: 60, y: 33 } });
+	await expect.poll(titles).toEqual([first, second, third, ...rest]);
+	await grip(0).dragTo(page.getByRole('button', { name: 'Add a step' }));
+	await expect.poll(titles).toEqual([second, third, ...rest, first]);
+});

@@ -15,6 +15,7 @@
 	import { nanoid } from 'nanoid';
 	import { tick } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
+	import { RowDrag, type Side } from '../../ui/row-drag.svelte';
 	import { toaster } from '../../ui/toaster';
 	import type { SessionOrder } from '$core/contract/session';
 	import StepForm from './StepForm.svelte';
@@ -22,9 +23,8 @@
 
 	const { board, onlead }: { board: Board; onlead: (order: SessionOrder) => void } = $props();
 	const { room } = $derived(board);
-	const DRAGGED = 'application/x-wandtafel-step';
+	const drag = new RowDrag('steps', put);
 	let opened = $state<string | undefined>();
-	let over = $state<string | undefined>();
 	let list = $state<HTMLElement>();
 
 	const at = $derived(room.plan.steps.findIndex((step) => step.id === room.plan.running?.step));
@@ -91,20 +91,11 @@
 			void shift(step, event.key === 'ArrowUp' ? -1 : 1);
 		} else if (event.key === 'Enter') (event.target as HTMLElement).blur();
 	}
-	/** Puts the dragged step before this one. */
-	function drop(event: DragEvent, before: string | undefined): void {
-		over = undefined;
-		const moving = event.dataTransfer?.getData(DRAGGED);
-		if (!moving || moving === before) return;
-		event.preventDefault();
+	/** Puts the dragged step on that side of another one. */
+	function put(moving: string, side: Side, beside: string): void {
 		const others = room.plan.steps.filter(({ id }) => id !== moving);
-		const i = before === undefined ? others.length : others.findIndex(({ id }) => id === before);
-		moveStep(room.session, moving, others[i - 1]?.id);
-	}
-	function dragover(event: DragEvent, id: string): void {
-		if (!event.dataTransfer?.types.includes(DRAGGED)) return;
-		event.preventDefault();
-		over = id;
+		const i = others.findIndex(({ id }) => id === beside);
+		moveStep(room.session, moving, others[side === 'before' ? i - 1 : i]?.id);
 	}
 </script>
 
@@ -116,21 +107,12 @@
 			data-step={step.id}
 			class:running={i === at}
 			class:past={isPast && i !== at}
-			class:over={over === step.id}
-			ondragover={(event) => dragover(event, step.id)}
-			ondragleave={() => (over = undefined)}
-			ondrop={(event) => drop(event, step.id)}
+			class={drag.over?.id === step.id ? drag.over.side : ''}
+			{@attach drag.row(step.id, room.leads)}
 		>
 			{#if room.leads}
 				<div class="row">
-					<span
-						class="grip"
-						draggable="true"
-						role="presentation"
-						title={m.step_drag()}
-						ondragstart={(event) => event.dataTransfer?.setData(DRAGGED, step.id)}
-						><GripVertical size={14} /></span
-					>
+					<span class="grip" role="presentation" title={m.step_drag()}><GripVertical size={14} /></span>
 					<span class="kind" title={kindWords(step.kind)}><Icon size={15} /></span>
 					<input
 						class="title"
@@ -209,9 +191,7 @@
 	<button
 		type="button"
 		class="button add"
-		ondragover={(event) => dragover(event, 'end')}
-		ondrop={(event) => drop(event, undefined)}
-		class:over={over === 'end'}
+		{@attach drag.end(room.plan.steps.at(-1)?.id)}
 		onclick={() => add(room.plan.steps.at(-1)?.id)}><Plus size={16} />{m.add_step()}</button
 	>
 {/if}
@@ -222,11 +202,13 @@
 	}
 	li {
 		border-left: 2px solid transparent;
-		border-top: 2px solid transparent;
 		font-size: var(--size-note);
 	}
-	li.over {
-		border-top-color: var(--frame-action);
+	li.before {
+		box-shadow: inset 0 2px var(--frame-action);
+	}
+	li.after {
+		box-shadow: inset 0 -2px var(--frame-action);
 	}
 	li.running {
 		border-left-color: var(--frame-action);
@@ -320,8 +302,5 @@
 	.add {
 		width: 100%;
 		margin-top: 8px;
-	}
-	.add.over {
-		border-color: var(--frame-action);
 	}
 </style>

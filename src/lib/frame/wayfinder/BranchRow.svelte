@@ -12,7 +12,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import { tellLocked } from '../../board/locked';
 	import ObjectRow from './ObjectRow.svelte';
-	import { RowDrag, type Side } from './row-drag.svelte';
+	import { RowDrag, type Side } from '../../ui/row-drag.svelte';
 	import type { Branch } from './tree';
 
 	interface Props {
@@ -26,11 +26,11 @@
 	const isSequenced = $derived(isField(branch.object));
 	const isSelected = $derived(board.selection.has(branch.id));
 	const Icon = $derived(iconOf(branch.object.kind));
-	const drag = new RowDrag('application/x-wandtafel-field', put);
+	const drag = new RowDrag('fields', put);
 
 	function put(moving: string, side: Side): void {
 		const field = board.model.find(moving);
-		if (!field || moving === branch.id) return;
+		if (!field) return;
 		if (field.lock) return tellLocked(field);
 		const others = fieldsInOrder(board.model, branch.object.sheet).filter(({ id }) => id !== moving);
 		const at = others.findIndex(({ id }) => id === branch.id);
@@ -40,13 +40,9 @@
 
 <li role="none">
 	<div
-		class="pair drop-row {drag.over ?? ''}"
+		class="pair drop-row {drag.over?.side ?? ''}"
 		role="none"
-		draggable={isSequenced && board.mayAll}
-		ondragstart={(event) => drag.start(event, branch.id)}
-		ondragover={(event) => isSequenced && drag.move(event)}
-		ondragleave={() => drag.leave()}
-		ondrop={(event) => drag.drop(event)}
+		{@attach drag.row(branch.id, isSequenced && board.mayAll)}
 	>
 		<button type="button" class="fold" tabindex="-1" aria-hidden="true" onclick={ontoggle}>
 			{#if isOpen}<ChevronDown size={14} />{:else}<ChevronRight size={14} />{/if}

@@ -10,7 +10,7 @@
 	import { SHEET_COMMANDS } from './sheet-commands';
 	import Badge from '../../ui/Badge.svelte';
 	import TitleEntry from '../../ui/TitleEntry.svelte';
-	import { RowDrag, type Side } from './row-drag.svelte';
+	import { RowDrag, type Side } from '../../ui/row-drag.svelte';
 	import SheetPicture from './SheetPicture.svelte';
 
 	interface Props {
@@ -23,7 +23,7 @@
 
 	let menu = $state.raw<{ x: number; y: number } | undefined>();
 	let isRenaming = $state(false);
-	const drag = new RowDrag('application/x-wandtafel-sheet', put);
+	const drag = new RowDrag('sheets', put);
 	/** Who else is on this sheet. */
 	const others = $derived([
 		...new Map(
@@ -63,7 +63,6 @@
 	}
 
 	function put(moving: string, side: Side): void {
-		if (moving === sheet.id) return;
 		const others = board.model.sheets.filter(({ id }) => id !== moving);
 		const at = others.findIndex(({ id }) => id === sheet.id);
 		moveSheet(board.room.editContext, board.model, moving, others[side === 'before' ? at - 1 : at]?.id);
@@ -71,13 +70,9 @@
 </script>
 
 <div
-	class="pair sheet-row drop-row {drag.over ?? ''}"
+	class="pair sheet-row drop-row {drag.over?.side ?? ''}"
 	role="none"
-	draggable={board.mayAll}
-	ondragstart={(event) => drag.start(event, sheet.id)}
-	ondragover={(event) => drag.move(event)}
-	ondragleave={() => drag.leave()}
-	ondrop={(event) => drag.drop(event)}
+	{@attach drag.row(sheet.id, board.mayAll)}
 >
 	{#if isRenaming}
 		<TitleEntry label={m.sheet_title()} title={sheet.title} onend={endRename} />
