@@ -23,7 +23,7 @@ import { tellLocked } from './locked';
 import { keepTypedOn, offerLostText } from './lost-text';
 import { whenIdle } from './idle';
 import { FIRST_STYLE, remember, type NextStyle } from './next-style';
-import { Following } from './together/following.svelte';
+import { Following } from './controllers/following.svelte';
 import { Trails } from './together/trails';
 import { WayState } from './places';
 import { showStep } from './show-step';

@@ -3,11 +3,14 @@
 	import type { Pigment } from '$core/board/colours';
 	import { m } from '$lib/messages';
 	import PanelLeftOpen from '@lucide/svelte/icons/panel-left-open';
-	import { fitBox } from '$core/geometry/view';
 	import { onMount, untrack } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
 	import type { DialogName, FrameRequest } from '../board/frame';
+	import { followOthers } from '../board/controllers/following.svelte';
+	import { putDownWithRights } from '../board/controllers/rights.svelte';
+	import { Slides } from '../board/controllers/slides.svelte';
+	import { goToStepPlaces } from '../board/controllers/step-place.svelte';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
@@ -140,95 +143,11 @@
 	});
 	const onlead = (order: SessionOrder): Promise<boolean> => leadOn(boardId, order);
 
-	/** Whether one looks around on one's own while slides are shown; those who lead see them here only when they want to. */
-	let showsHere = $state(false);
-	let looksAlone = $state(false);
-	/** Slides fill the whole screen where the browser lets them. */
-	function showHere(): void {
-		showsHere = true;
-		void document.documentElement.requestFullscreen?.().catch(() => undefined);
-	}
-	function leaveSlides(): void {
-		if (room.leads) showsHere = false;
-		else looksAlone = true;
-		if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
-	}
-	const isSlides = $derived(room.show !== undefined && (room.leads ? showsHere : !looksAlone));
-	$effect(() => {
-		if (room.show) return;
-		showsHere = false;
-		looksAlone = false;
-	});
-	// The field that is shown fills the screen, whatever size that has.
-	$effect(() => {
-		const at = isSlides ? room.show?.at : undefined;
-		void board.size;
-		untrack(() => {
-			if (at !== undefined && !board.slides) board.takeUp('view');
-			if (at === undefined && board.slides) board.takeUp('pick');
-			board.slides = at !== undefined;
-			const field = at === undefined ? undefined : board.model.find(at);
-			if (!field) return;
-			const [x, y, w, h] = field.box;
-			board.following.quietly(() => {
-				board.goToSheet(field.sheet);
-				board.select([]);
-				board.setView(fitBox({ x, y, w, h }, board.size, 28, 4));
-			});
-		});
-	});
-
-	// When a step starts, everybody is shown the place where it happens.
-	let lastStep: string | undefined;
-	$effect(() => {
-		const step = room.step;
-		const started = room.plan.running?.startedAt;
-		if (!step || !started || !room.ready) return;
-		const key = `${step.id} ${started}`;
-		if (key === lastStep) return;
-		lastStep = key;
-		untrack(() =>
-			board.following.quietly(() => {
-				const home = step.fields ? room.gathering?.field : step.field;
-				const isOn = step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet);
-				if (step.view && isOn) {
-					const [x, y, w, h] = step.view;
-					board.goToSheet(step.sheet!);
-					board.setView(fitBox({ x, y, w, h }, board.size, 20, 4));
-				} else if (home && board.model.find(home)) {
-					board.goTo(home);
-					board.select([]);
-				} else if (isOn) board.goToSheet(step.sheet!);
-			}),
-		);
-	});
-
-	// Whoever is followed takes one's view along.
-	$effect(() => {
-		const { target } = board.following;
-		void target?.view;
-		void target?.sheet;
-		void board.size;
-		untrack(() => board.following.apply());
-	});
-	// When somebody else leads the view, one comes along at first.
-	$effect(() => {
-		void room.leader?.id;
-		untrack(() => {
-			board.following.isAlone = false;
-			// Whoever leads says where one is from here on; the call before that is over.
-			if (room.leader) board.following.called = undefined;
-		});
-	});
-
-	// Whoever may not write any more puts down what they have in hand.
-	$effect(() => {
-		void room.policy;
-		if (board.mayTake(board.tool) && board.mayEdit) return;
-		untrack(() => {
-			board.writing.checkRights();
-			if (!board.mayTake(board.tool)) board.takeUp('pick');
-		});
+	const slides = untrack(() => new Slides(board));
+	untrack(() => {
+		goToStepPlaces(board);
+		followOthers(board);
+		putDownWithRights(board);
 	});
 
 	// Where the menu was opened counts for what was chosen from it, and for nothing after that.
@@ -245,7 +164,7 @@
 <svelte:window onerror={sayFault} onunhandledrejection={sayRejected} />
 
 <div class="frame" data-testid="board-view">
-	{#if !isSlides}
+	{#if !slides.isOn}
 		<SessionLine
 			{room}
 			oninvite={() => (dialog = 'invite')}
@@ -255,13 +174,13 @@
 		/>
 		<FollowBar {board} />
 	{/if}
-	{#if room.show && looksAlone && !room.leads}
-		<button type="button" class="button main along" onclick={() => (looksAlone = false)}
+	{#if slides.mayComeAlong}
+		<button type="button" class="button main along" onclick={() => slides.comeAlong()}
 			>{m.slide_come_along()}</button
 		>
 	{/if}
 	<div class="middle">
-		{#if isSlides}
+		{#if slides.isOn}
 			<!-- Nothing but the slide. -->
 		{:else if wayfinder}
 			<Wayfinder {board} onfold={() => (wayfinder = false)} />
@@ -286,9 +205,9 @@
 			{#if journal.replay?.view}
 				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
 			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
-			{#if isSlides}<SlideFrame {board} onleave={leaveSlides} />{/if}
+			{#if slides.isOn}<SlideFrame {board} onleave={() => slides.leave()} />{/if}
 		</main>
-		{#if !isSlides}
+		{#if !slides.isOn}
 			<Desk
 				{board}
 				{preview}
@@ -299,11 +218,11 @@
 				onopen={(name) => (instrument = name)}
 				oninvite={() => (dialog = 'invite')}
 				{onlead}
-				onhere={showHere}
+				onhere={() => slides.showHere()}
 			/>
 		{/if}
 	</div>
-	{#if !isSlides}
+	{#if !slides.isOn}
 		{#if room.step?.kind === 'warm-up' && !room.leads && room.plan.running}
 			{#key room.plan.running.startedAt}<WarmUpList {room} />{/key}
 		{/if}

@@ -5,6 +5,7 @@
 import type { Call } from '$core/meeting/calls';
 import { viewOf } from '$core/live/presence';
 import { fitBox, type View } from '$core/geometry/view';
+import { untrack } from 'svelte';
 import { prefersReducedMotion } from 'svelte/motion';
 import type { Presence } from '../../room/company.svelte';
 import type { Room } from '../../room/room.svelte';
@@ -151,4 +152,24 @@ export class Following {
 			.filter((each) => each.person === person)
 			.sort((a, b) => b.heard - a.heard)[0];
 	}
+}
+
+/** Takes the view along with whoever is followed. Called while a component is set up; it ends with it. */
+export function followOthers(board: Board): void {
+	$effect(() => {
+		const { target } = board.following;
+		void target?.view;
+		void target?.sheet;
+		void board.size;
+		untrack(() => board.following.apply());
+	});
+	// When somebody else leads the view, one comes along at first.
+	$effect(() => {
+		const leader = board.room.leader?.id;
+		untrack(() => {
+			board.following.isAlone = false;
+			// Whoever leads says where one is from here on; the call before that is over.
+			if (leader) board.following.called = undefined;
+		});
+	});
 }
