@@ -7,6 +7,7 @@
  * that was opened. What stands on a board is kept elsewhere (lib/room/local-copy), and sent when the network is back.
  */
 import { build, files, version } from '$service-worker';
+import { networkFirst } from '$lib/room/network-first';
 import { isBoardPage, keyOf, PAGES, type ToShell } from '$lib/room/shell-pages';
 import { m } from '$lib/messages';
 
@@ -16,8 +17,10 @@ const APP = `wandtafel-${version}`;
 /** Browsers that have this at all read woff2. */
 const ASSETS = [...build, ...files].filter((path) => !path.endsWith('.woff'));
 const assets = new Set(ASSETS);
+const DATA = /\/__data\.json$/;
+const isData = (path: string): boolean => DATA.test(path);
 /** How long the network is waited for before a page that is kept is shown, ms. */
-const FETCH_TIMEOUT_MS = 6000;
+const PATIENCE_MS = 6000;
 
 self.addEventListener('install', (event) => {
 	event.waitUntil(caches.open(APP).then((cache) => cache.addAll(ASSETS)));
@@ -57,20 +60,21 @@ self.addEventListener('message', (event) => {
 async function page(request: Request): Promise<Response> {
 	const pages = await caches.open(PAGES);
 	const key = keyOf(new URL(request.url));
-	try {
-		const response = await fetch(request, { signal: AbortSignal.timeout(FETCH_TIMEOUT_MS) });
-		if (response.ok && !response.redirected) await pages.put(key, response.clone());
-		// Whoever may not be in any more does not come in by what is kept either.
-		else if (response.status < 500) await pages.delete(key);
-		return response;
-	} catch {
-		return (await pages.match(key)) ?? nothing();
-	}
+	const shown = await networkFirst(
+		{
+			fetch: () => fetch(request),
+			kept: () => pages.match(key),
+			keep: (response) => pages.put(key, response),
+			forget: async () => void (await pages.delete(key)),
+		},
+		PATIENCE_MS,
+	);
+	return shown ?? (isData(key) ? noData() : noPage());
 }
 
 const escape = (text: string): string => text.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
-const nothing = (): Response =>
+const noPage = (): Response =>
 	new Response(
 		`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>${escape(m.app_name())}</title>
@@ -79,11 +83,15 @@ const nothing = (): Response =>
 		{ status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } },
 	);
 
+/** What stands in the place of a page's data: the page that asked shows the words. */
+const noData = (): Response =>
+	Response.json({ message: `${m.offline_title()}. ${m.offline_more()}` }, { status: 503 });
+
 self.addEventListener('fetch', (event) => {
 	const { request } = event;
 	const url = new URL(request.url);
 	if (request.method !== 'GET' || url.origin !== self.location.origin) return;
 	if (assets.has(url.pathname))
 		event.respondWith(caches.match(url.pathname).then((kept) => kept ?? fetch(request)));
-	else if (isBoardPage(url.pathname.replace(/\/__data\.json$/, ''))) event.respondWith(page(request));
+	else if (isBoardPage(url.pathname.replace(DATA, ''))) event.respondWith(page(request));
 });
