@@ -21,9 +21,9 @@ const vote = { terms: { method: 'dots', question: 'Which?' }, objects: ['a', 'b'
 
 interface Asked {
 	/**
-	 * What it takes; `door` is open to all who are signed in, `account` to members with an account.
+	 * What it takes; `sign-in` is open to all who are signed in, `account` to members with an account.
 	 */
-	takes: Right | 'door' | 'account';
+	takes: Right | 'sign-in' | 'account';
 	/** A request that is well formed, and changes nothing that another one needs. */
 	body?: unknown;
 	/**
@@ -43,7 +43,7 @@ const ROUTES: Record<string, Asked> = {
 	'POST /copy': { takes: 'account' },
 	'POST /backstage': { takes: 'lead', body: { do: 'put', ids: [NOBODY] } },
 	'POST /call': { takes: 'lead', body: { do: 'let go' } },
-	'GET /door': { takes: 'door' },
+	'GET /access': { takes: 'sign-in' },
 	'POST /export': { takes: 'export', body: { format: 'csv' } },
 	'POST /files': { takes: 'write', body: {} },
 	'GET /files/[hash]': { takes: 'enter' },
@@ -143,7 +143,7 @@ describe('every route of a board', () => {
 				const status = await ask(who, route, body);
 				const what = `${role}, ${route} ${JSON.stringify(body)}: ${status}`;
 				const isAllowed =
-					takes === 'door' || (takes === 'account' ? role === 'owner' : may(role, takes, OPEN_POLICY));
+					takes === 'sign-in' || (takes === 'account' ? role === 'owner' : may(role, takes, OPEN_POLICY));
 				// What is asked about need not be there; that one may ask is what counts here.
 				if (isAllowed) expect([200, 201, 404, 409, 415], what).toContain(status);
 				else expect(status, what).toBe(403);
@@ -165,7 +165,7 @@ describe('every route of a board', () => {
 		for (const [route, asked] of [...Object.entries(ROUTES), [LAST, { takes: 'own' }] as const]) {
 			for (const { takes, body } of orders(asked)) {
 				expect(await ask(unknown, route, body), `nobody, ${route}`).toBe(401);
-				if (takes !== 'door') expect(await ask(stranger, route, body), `stranger, ${route}`).toBe(404);
+				if (takes !== 'sign-in') expect(await ask(stranger, route, body), `stranger, ${route}`).toBe(404);
 			}
 		}
 	});

@@ -173,15 +173,15 @@ describe('a closed room', () => {
 			['POST', '/themes', { noteIds: ['a', 'b', 'c'] }],
 		] as const)
 			expect(await status(editor, method, path, body), path).toBe(403);
-		const door = async (): Promise<unknown> =>
-			(await editor.request('GET', `/api/boards/${board}/door`)).json();
-		expect(await door()).toEqual({ door: 'closed' });
+		const access = async (): Promise<unknown> =>
+			(await editor.request('GET', `/api/boards/${board}/access`)).json();
+		expect(await access()).toEqual({ access: 'closed' });
 		expect(writing.provider.isAuthenticated).toBe(false);
 		leading.write('Written behind the door');
 		await until(() => leading.provider.unsyncedChanges === 0, 'those who lead go on');
 		expect(writing.texts()).not.toContain('Written behind the door');
 		await policy({ closed: false });
-		expect(await door()).toEqual({ door: 'open' });
+		expect(await access()).toEqual({ access: 'open' });
 		const again = await connect(server, editor, board);
 		expect(again.texts()).toContain('Written behind the door');
 		for (const client of [leading, writing, again]) client.destroy();
@@ -207,12 +207,12 @@ describe('being sent out', () => {
 			});
 		expect((await join()).status).toBe(403);
 		expect(await status(person, 'GET', '/live/stage')).toBe(404);
-		const door = async (): Promise<unknown> =>
-			(await person.request('GET', `/api/boards/${board}/door`)).json();
-		expect(await door(), 'and is told so').toEqual({ door: 'banned' });
+		const access = async (): Promise<unknown> =>
+			(await person.request('GET', `/api/boards/${board}/access`)).json();
+		expect(await access(), 'and is told so').toEqual({ access: 'banned' });
 		expect(await order(owner, id, { do: 'lift ban' })).toBe(200);
 		// Let in again means in again.
-		expect(await door()).toEqual({ door: 'open' });
+		expect(await access()).toEqual({ access: 'open' });
 		expect(await status(person, 'GET', '/live/stage')).toBe(200);
 		expect((await join()).status).toBe(303);
 	});

@@ -75,10 +75,10 @@ export const orderBoard = endpoint({
 });
 
 /** How it stands with a board for somebody: whether they would come in now. */
-export const checkDoor = endpoint({
+export const boardAccess = endpoint({
 	method: 'GET',
-	path: `${BOARD}/door`,
-	response: z.object({ door: z.enum(['open', 'closed', 'gone', 'banned']) }),
+	path: `${BOARD}/access`,
+	response: z.object({ access: z.enum(['open', 'closed', 'gone', 'banned']) }),
 });
 /** A live document as one packed update, for whoever opens the board for the first time. */
 export const readDocument = endpoint({ method: 'GET', path: `${BOARD}/live/[layer]`, response: BYTES });

@@ -11,7 +11,7 @@ const keyOf = ({ client, clock }: Y.ID): string => `${client}.${clock}`;
 /** Finds items by id, among those of an update and those of a document. */
 export class Items {
 	private readonly incoming = new Map<number, Y.Item[]>();
-	private readonly ways = new Map<string, readonly string[] | undefined>();
+	private readonly paths = new Map<string, readonly string[] | undefined>();
 	private readonly roots = new Map<unknown, string>();
 
 	constructor(
@@ -60,42 +60,42 @@ export class Items {
 		return found instanceof Y.Item ? found : undefined;
 	}
 
-	/** The way to an item by its id; undefined when that cannot be told. */
-	wayOf(id: Y.ID): readonly string[] | undefined {
+	/** The path to an item by its id; undefined when that cannot be told. */
+	pathOf(id: Y.ID): readonly string[] | undefined {
 		// Letters that were typed one by one hang on each other in chains as long as the text:
 		// followed in a loop, not by calls in calls.
 		const chain: { key: string; sub: string | null }[] = [];
-		let way: readonly string[] | undefined;
+		let path: readonly string[] | undefined;
 		for (let next: Y.ID | undefined = id; next;) {
 			const key = keyOf(next);
-			if (this.ways.has(key)) {
-				way = this.ways.get(key);
+			if (this.paths.has(key)) {
+				path = this.paths.get(key);
 				break;
 			}
-			// A way that leads back to itself is none.
-			this.ways.set(key, undefined);
+			// A path that leads back to itself is none.
+			this.paths.set(key, undefined);
 			const item: Y.Item | undefined = this.stands(next) ?? this.comes(next);
 			if (!item) break;
 			const link = this.linkOf(item);
 			chain.push({ key, sub: link.sub });
 			if (link.root !== undefined) {
-				way = [link.root];
+				path = [link.root];
 				break;
 			}
 			next = link.next;
 		}
 		for (const { key, sub } of chain.reverse()) {
-			if (way && sub !== null) way = [...way, sub];
-			this.ways.set(key, way);
+			if (path && sub !== null) path = [...path, sub];
+			this.paths.set(key, path);
 		}
-		return way;
+		return path;
 	}
 
-	/** The way to an item, of the update or of the document. */
-	wayFrom(item: Y.Item): readonly string[] | undefined {
+	/** The path to an item, of the update or of the document. */
+	pathFrom(item: Y.Item): readonly string[] | undefined {
 		const { next, root, sub } = this.linkOf(item);
-		const way = root !== undefined ? [root] : next && this.wayOf(next);
-		return way && (sub === null ? way : [...way, sub]);
+		const path = root !== undefined ? [root] : next && this.pathOf(next);
+		return path && (sub === null ? path : [...path, sub]);
 	}
 
 	/**

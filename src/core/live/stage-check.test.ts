@@ -10,7 +10,7 @@ import { BoardModel } from '../board/model/model';
 import { fieldAt, noteAt, testBoard, type TestBoard } from '../board/testing';
 import { violationOf } from './stage-check';
 import { STEP_MAY, type StepMay } from '../access/step-grants';
-import { touchedBy } from './touched';
+import { describeUpdate } from './describe-update';
 
 /** A board with a field, a note of Ilka's and one of Maren's; and Maren's copy of it. */
 function twoHands(): {
@@ -67,12 +67,12 @@ const note = (hands: ReturnType<typeof twoHands>, more: object = {}): string =>
 		...more,
 	});
 
-describe('what an update touches', () => {
-	it('is told by the way to each value, before it is applied', () => {
+describe('what an update changes', () => {
+	it('is told by the path to each value, before it is applied', () => {
 		const hands = twoHands();
 		const update = doing(hands, ({ maren, model, own }) => moveObjects(maren, model, [own], 5, 0));
-		const touches = touchedBy(hands.stage.doc, update)!;
-		expect(new Set(touches.map(({ way }) => way.join('/')))).toEqual(
+		const updated = describeUpdate(hands.stage.doc, update)!;
+		expect(new Set(updated.map(({ path }) => path.join('/')))).toEqual(
 			new Set([`objects/${hands.own}/box`, `objects/${hands.own}/changed`]),
 		);
 		expect(hands.stage.model.find(hands.own)!.box[0]).toBe(300);
@@ -84,8 +84,8 @@ describe('what an update touches', () => {
 			const text = maren.doc.getMap<Y.Map<unknown>>('objects').get(own)!.get('text') as Y.XmlFragment;
 			((text.get(0) as Y.XmlElement).get(0) as Y.XmlText).insert(0, 'All ');
 		});
-		const ways = touchedBy(hands.stage.doc, update)!.map(({ way }) => way.join('/'));
-		expect(ways).toEqual([`objects/${hands.own}/text`]);
+		const paths = describeUpdate(hands.stage.doc, update)!.map(({ path }) => path.join('/'));
+		expect(paths).toEqual([`objects/${hands.own}/text`]);
 	});
 
 	it('cannot be told where something in between is missing', () => {
@@ -94,7 +94,7 @@ describe('what an update touches', () => {
 		const between = Y.encodeStateVector(hands.maren.doc);
 		moveObjects(hands.maren, hands.model, [hands.own], 5, 0);
 		const later = Y.encodeStateAsUpdate(hands.maren.doc, between);
-		expect(touchedBy(hands.stage.doc, later)).toBeUndefined();
+		expect(describeUpdate(hands.stage.doc, later)).toBeUndefined();
 	});
 
 	it('is told of twenty thousand notes at once, and of a text that hangs on itself letter by letter', () => {
@@ -104,9 +104,9 @@ describe('what an update touches', () => {
 			const specs = Array.from({ length: 20_000 }, (_, i) => noteAt(hands.stage.sheet, i, i));
 			ids.push(...addObjects(maren, model, specs));
 		});
-		const touches = touchedBy(hands.stage.doc, many)!;
-		expect(touches.filter(({ way }) => way.length === 2)).toHaveLength(20_000);
-		const violation = violationOf(hands.stage.doc, touches, { may: 'watch' }, 'p-maren')!;
+		const updated = describeUpdate(hands.stage.doc, many)!;
+		expect(updated.filter(({ path }) => path.length === 2)).toHaveLength(20_000);
+		const violation = violationOf(hands.stage.doc, updated, { may: 'watch' }, 'p-maren')!;
 		expect(violation.added.size).toBe(20_000);
 
 		const typed = doing(hands, ({ maren, own }) => {
@@ -116,14 +116,14 @@ describe('what an update touches', () => {
 				for (let i = 0; i < 20_000; i++) (text.get(0) as Y.XmlText).insert(0, 'x');
 			});
 		});
-		expect(new Set(touchedBy(hands.stage.doc, typed)!.map(({ way }) => way.join('/')))).toContain(
+		expect(new Set(describeUpdate(hands.stage.doc, typed)!.map(({ path }) => path.join('/')))).toContain(
 			`objects/${hands.own}/text`,
 		);
 	});
 
 	it('leaves out what is there already', () => {
 		const hands = twoHands();
-		expect(touchedBy(hands.stage.doc, Y.encodeStateAsUpdate(hands.maren.doc))).toEqual([]);
+		expect(describeUpdate(hands.stage.doc, Y.encodeStateAsUpdate(hands.maren.doc))).toEqual([]);
 	});
 });
 
@@ -172,9 +172,9 @@ describe('what a step lets people do', () => {
 	it.each(DOINGS)('%s', (_, work, allowed) => {
 		for (const may of STEP_MAY) {
 			const hands = twoHands();
-			const touches = touchedBy(hands.stage.doc, doing(hands, work))!;
-			expect(touches.length).toBeGreaterThan(0);
-			const violation = violationOf(hands.stage.doc, touches, { may, field: hands.field }, 'p-maren');
+			const updated = describeUpdate(hands.stage.doc, doing(hands, work))!;
+			expect(updated.length).toBeGreaterThan(0);
+			const violation = violationOf(hands.stage.doc, updated, { may, field: hands.field }, 'p-maren');
 			expect(violation === undefined, `${may}: ${JSON.stringify([...(violation?.objects ?? [])])}`).toBe(
 				allowed.includes(may),
 			);
@@ -184,23 +184,23 @@ describe('what a step lets people do', () => {
 	it('in silent writing nothing goes onto the sheets', () => {
 		for (const may of ['line', 'own'] as const) {
 			const hands = twoHands();
-			const touches = touchedBy(
+			const updated = describeUpdate(
 				hands.stage.doc,
 				doing(hands, (h) => void note(h, { landing: h.field })),
 			)!;
 			const rule = { may, field: hands.field, silent: true };
-			expect(violationOf(hands.stage.doc, touches, rule, 'p-maren')?.added.size).toBe(1);
+			expect(violationOf(hands.stage.doc, updated, rule, 'p-maren')?.added.size).toBe(1);
 		}
 	});
 
 	it('a note for another field is not for this step', () => {
 		const hands = twoHands();
-		const touches = touchedBy(
+		const updated = describeUpdate(
 			hands.stage.doc,
 			doing(hands, (h) => void note(h, { landing: 'elsewhere' })),
 		)!;
 		expect(
-			violationOf(hands.stage.doc, touches, { may: 'line', field: hands.field }, 'p-maren'),
+			violationOf(hands.stage.doc, updated, { may: 'line', field: hands.field }, 'p-maren'),
 		).toBeDefined();
 	});
 });

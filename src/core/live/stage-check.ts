@@ -5,7 +5,7 @@
 import type * as Y from 'yjs';
 import { objectsOf } from '../board/document';
 import { grantsOf, type StepRule } from '../access/step-grants';
-import type { Touch } from './touched';
+import type { UpdatedValue } from './describe-update';
 
 /** Things that were changed and may not be. */
 export interface Violation {
@@ -28,11 +28,11 @@ const isOwnNod = (key: string, person: string): boolean =>
 const isWriter = (by: unknown, person: string): boolean => Array.isArray(by) && by[0] === person;
 
 /** Values that an update gives objects, by object. */
-function valuesIn(touches: readonly Touch[]): Map<string, Map<string, unknown>> {
+function valuesIn(updated: readonly UpdatedValue[]): Map<string, Map<string, unknown>> {
 	const all = new Map<string, Map<string, unknown>>();
-	for (const { way, writes, value } of touches) {
-		const [root, id, key] = way;
-		if (!writes || way.length !== 3 || root !== 'objects') continue;
+	for (const { path, writes, value } of updated) {
+		const [root, id, key] = path;
+		if (!writes || path.length !== 3 || root !== 'objects') continue;
 		const values = all.get(id!) ?? new Map<string, unknown>();
 		all.set(id!, values.set(key!, value));
 	}
@@ -47,7 +47,7 @@ const NO_VALUES: ReadonlyMap<string, unknown> = new Map();
  */
 export function violationOf(
 	doc: Y.Doc,
-	touches: readonly Touch[],
+	updated: readonly UpdatedValue[],
 	rule: StepRule,
 	person: string,
 ): Violation | undefined {
@@ -59,13 +59,13 @@ export function violationOf(
 	/** Whole objects that are put there, or taken away. */
 	const whole = (writes: boolean): Set<string> =>
 		new Set(
-			touches
-				.filter((touch) => touch.writes === writes && touch.way[0] === 'objects' && touch.way.length === 2)
-				.map(({ way }) => way[1]!),
+			updated
+				.filter((each) => each.writes === writes && each.path[0] === 'objects' && each.path.length === 2)
+				.map(({ path }) => path[1]!),
 		);
 	const put = whole(true);
 	const removed = whole(false);
-	const given = valuesIn(touches);
+	const given = valuesIn(updated);
 	const mayAdd = (id: string): boolean => {
 		const values = given.get(id) ?? NO_VALUES;
 		if (values.get('kind') !== 'note' || !isWriter(values.get('by'), person)) return false;
@@ -89,8 +89,8 @@ export function violationOf(
 			if (!mayAdd(id)) violation.added.add(id);
 		} else if (!mayAdd(id) || !mayChange(id, undefined)) violation.objects.add(id);
 	}
-	for (const { way } of touches) {
-		const [root, id, key] = way;
+	for (const { path } of updated) {
+		const [root, id, key] = path;
 		if (id === undefined) continue;
 		if (root === 'objects') {
 			// With an object goes all that stands in it, and what is put there whole was looked at as a whole.

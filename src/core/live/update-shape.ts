@@ -43,10 +43,10 @@ export function isReadable(doc: Y.Doc, { structs }: ReturnType<typeof Y.decodeUp
 		if (content instanceof Y.ContentDoc) return false;
 		if (!(content instanceof Y.ContentType) && !(content instanceof Y.ContentAny)) continue;
 		if (items.depthOf(struct) > DEEPEST_TYPE) return false;
-		const way = items.wayFrom(struct);
-		if (!way || way.length < 3) continue;
+		const path = items.pathFrom(struct);
+		if (!path || path.length < 3) continue;
 		// Without the key of an object's value: its keys are counted together.
-		const place = struct.parentSub === null ? way.join('/') : way.slice(0, -1).join('/');
+		const place = struct.parentSub === null ? path.join('/') : path.slice(0, -1).join('/');
 		const count = (inOne.get(place) ?? 0) + 1;
 		if (count > MAX_IN_ONE) return false;
 		inOne.set(place, count);

@@ -6,7 +6,7 @@ import { wordsOf } from './habits';
 import { pick, type Random } from './random';
 
 /** What a simulated person knows of the room. */
-export interface Known {
+export interface Situation {
 	/** Whether something is gathered from them. */
 	gathers: boolean;
 	may: StepMay;
@@ -36,7 +36,7 @@ const MAX: Record<Habit, number> = { quick: 8, steady: 4, repeats: 4, late: 3, '
 
 const QUESTIONS = ['Who pays for that?', 'Is that allowed?', 'When do we decide?'] as const;
 
-export function nextDoing(habit: Habit, random: Random, known: Known): Doing {
+export function nextDoing(habit: Habit, random: Random, known: Situation): Doing {
 	// Each question is asked once: theirs must not bury what real people park.
 	const open = QUESTIONS.filter((text) => !known.parked.includes(text));
 	if (random() < 0.02 && open.length > 0) return { do: 'park', text: pick(random, open) };

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { emptyChoice, faultOf, isEmpty, METHODS, termsSchema } from '../decide/vote';
-import { ballotOf, nextDoing, type Known } from './doing';
+import { ballotOf, nextDoing, type Situation } from './doing';
 import { HABITS, MARK, pauseOf, teamOf, wordsOf } from './habits';
 import { randomFrom } from './random';
 
-const known: Known = {
+const known: Situation = {
 	gathers: true,
 	may: 'everything',
 	kind: 'gather',
@@ -51,7 +51,7 @@ describe('a simulated team', () => {
 	});
 
 	it('does only what the step lets people do', () => {
-		const doings = (more: Partial<Known>) => {
+		const doings = (more: Partial<Situation>) => {
 			const random = randomFrom(5);
 			return new Set(
 				Array.from({ length: 200 }, () => nextDoing('steady', random, { ...known, ...more }).do),

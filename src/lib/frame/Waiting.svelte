@@ -2,7 +2,7 @@
 	/** Before a board that is closed for a while: it is asked now and then whether it is open again. */
 	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
-	import { checkAccess } from '../room/door';
+	import { checkAccess } from '../room/access';
 	import { countWaiting } from '../room/local-copy';
 	import PlainPage from '../ui/PlainPage.svelte';
 
@@ -26,10 +26,10 @@
 		let timer: ReturnType<typeof setTimeout>;
 		const look = async (): Promise<void> => {
 			// Without a network one waits on.
-			const door = await checkAccess(boardId);
+			const access = await checkAccess(boardId);
 			if (isLeft) return;
-			if (door === 'open') return onopen();
-			if (door === 'gone' || door === 'banned' || door === 'signed out') return ongone();
+			if (access === 'open') return onopen();
+			if (access === 'gone' || access === 'banned' || access === 'signed out') return ongone();
 			timer = setTimeout(() => void look(), POLL_INTERVAL_MS);
 		};
 		timer = setTimeout(() => void look(), POLL_INTERVAL_MS);

@@ -18,7 +18,7 @@ import { castBallot, listVotes } from '$core/contract/votes';
 import { createClient } from '$lib/api/client';
 import { ApiError } from '$lib/api/errors';
 import { emptyChoice } from '$core/decide/vote';
-import { ballotOf, nextDoing, type Known } from '$core/rehearsal/doing';
+import { ballotOf, nextDoing, type Situation } from '$core/rehearsal/doing';
 import { pauseOf, type Simulated } from '$core/rehearsal/habits';
 import { pick, randomFrom } from '$core/rehearsal/random';
 import { gatheringFor } from '$core/meeting/gathering';
@@ -217,7 +217,7 @@ export class SimulatedPerson {
 	}
 
 	/** What they know of the room. */
-	private know(): Known {
+	private know(): Situation {
 		const state = readSession(this.session);
 		const step = runningStep(state);
 		const key = `${step?.id} ${state.running?.startedAt}`;

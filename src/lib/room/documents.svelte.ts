@@ -8,7 +8,7 @@ import { LAYERS, TO_WRITE, type Layer, type OpenLayer } from '$core/access/layer
 import type { Right } from '$core/access/rights';
 import { FITTED, TEXT_NODES } from '$core/board/text-nodes';
 import * as Y from 'yjs';
-import { checkAccess } from './door';
+import { checkAccess } from './access';
 import { applyPiece, type DocumentKey, type LocalCopy, type Piece } from './local-copy';
 import type { Content } from './opening';
 import { Provider } from './provider';
@@ -272,10 +272,10 @@ export class Documents {
 	/** A connection that is refused does not say why: perhaps one is signed out, or not on the board any more. */
 	private async askWhy(): Promise<void> {
 		if (this.connected || !navigator.onLine || this.access !== 'open') return;
-		const door = await checkAccess(this.boardId);
-		if (door === 'signed out') this.access = 'signed out';
-		else if (door === 'gone') this.access = 'ended';
-		else if (door === 'banned') this.access = 'banned';
+		const access = await checkAccess(this.boardId);
+		if (access === 'signed out') this.access = 'signed out';
+		else if (access === 'gone') this.access = 'ended';
+		else if (access === 'banned') this.access = 'banned';
 	}
 
 	/** Whether one was sent out for good, and not because a link ended. */

@@ -10,11 +10,11 @@ import { Refused } from './boards';
 import { log } from './log';
 
 /** Somebody who is signed in asks, and what they sent has been read with the endpoint's schemas. */
-interface Asked<E extends Endpoint> extends Received<E> {
+interface HandlerInput<E extends Endpoint> extends Received<E> {
 	event: RequestEvent;
 	person: Person;
 }
-type Handler<E extends Endpoint> = (asked: Asked<E>) => Promise<Answered<E, Response>>;
+type Handler<E extends Endpoint> = (asked: HandlerInput<E>) => Promise<Answered<E, Response>>;
 
 /**
  * Answers one endpoint for somebody who is signed in. What is sent is read before the handler runs;
@@ -35,7 +35,7 @@ export function handle<const E extends Endpoint>(
 				query: queryOf(event, endpoint),
 				body: await bodyOf(event, endpoint),
 			};
-			const answer = await handler({ event, person, ...received } as unknown as Asked<E>);
+			const answer = await handler({ event, person, ...received } as unknown as HandlerInput<E>);
 			return answer instanceof Response ? answer : json(answer, { status: endpoint.status ?? 200, headers });
 		} catch (reason) {
 			if (reason instanceof Refused) return json({ message: reason.message }, { status: reason.status });

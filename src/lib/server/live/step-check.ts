@@ -7,7 +7,7 @@ import { applySnapshot, captureObject, type ObjectSnapshot } from '$core/board/o
 import { leads } from '$core/access/roles';
 import { violationOf, type Violation } from '$core/live/stage-check';
 import { grantsOf } from '$core/access/step-grants';
-import { touchedBy } from '$core/live/touched';
+import { describeUpdate } from '$core/live/describe-update';
 import * as Y from 'yjs';
 import { parseName } from './names';
 import type { Context } from './origins';
@@ -69,9 +69,9 @@ export function checkUpdate(
 	{ policy, speaker }: Context,
 ): 'fine' | 'gap' | (() => PutBack) {
 	if (!policy || !speaker) return 'gap';
-	const touches = touchedBy(doc, update);
-	if (!touches) return 'gap';
-	const violation = violationOf(doc, touches, policy.step, speaker.id);
+	const updated = describeUpdate(doc, update);
+	if (!updated) return 'gap';
+	const violation = violationOf(doc, updated, policy.step, speaker.id);
 	if (!violation) return 'fine';
 	return () => putBack(doc, violation, speaker.id);
 }

@@ -17,15 +17,15 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		.db.select({ title: schema.boards.title })
 		.from(schema.boards)
 		.where(eq(schema.boards.id, params.id));
-	const door = may(membership.role, 'enter', membership.policy) ? ('open' as const) : ('closed' as const);
-	const lastHere = door === 'open' ? await noteOpening(params.id, person.id) : undefined;
+	const access = may(membership.role, 'enter', membership.policy) ? ('open' as const) : ('closed' as const);
+	const lastHere = access === 'open' ? await noteOpening(params.id, person.id) : undefined;
 	const speaker = await speakerOn(params.id, person, membership.role, membership.policy);
 	return {
 		boardId: params.id,
 		title: board!.title,
 		role: membership.role,
 		policy: membership.policy,
-		door,
+		access,
 		person: { ...person, ...speaker },
 		/** Whose store in the browser it is. */
 		keeper: person.id,

@@ -25,7 +25,7 @@
 	const SHELL_AFTER = 3000;
 
 	function enter(): void {
-		if (data.door === 'closed') return;
+		if (data.access === 'closed') return;
 		void Room.open(data).then((opened) => {
 			if (isLeft) opened.destroy();
 			else {
@@ -127,7 +127,7 @@
 
 <svelte:head><title>{room?.title ?? data.title} · {m.app_name()}</title></svelte:head>
 
-{#if data.door === 'closed' || room?.access === 'closed'}
+{#if data.access === 'closed' || room?.access === 'closed'}
 	<Waiting
 		boardId={data.boardId}
 		title={data.title}

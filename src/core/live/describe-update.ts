@@ -1,14 +1,14 @@
 /**
- * What an update would change in a document, told before it is applied: for every value that it writes or deletes, the way to it from
+ * What an update would change in a document, told before it is applied: for every value that it writes or deletes, the path to it from
  * the root, `['objects', id, 'box']` say. Works on the structs of the update and of the document (Yjs' internal lists of items), so
  * that nothing has to be applied and taken back to find out.
  */
 import * as Y from 'yjs';
 import { Items } from './items';
 
-export interface Touch {
-	/** From the name of the root type to the key of the value; inside of texts the way ends at the text's key. */
-	way: readonly string[];
+export interface UpdatedValue {
+	/** From the name of the root type to the key of the value; inside of texts the path ends at the text's key. */
+	path: readonly string[];
 	/** Whether something is written there; otherwise something is deleted. */
 	writes: boolean;
 	/** What is written there, where it is a plain value. */
@@ -16,8 +16,12 @@ export interface Touch {
 }
 
 /** Ways to everything that an update deletes. */
-function deletions(doc: Y.Doc, items: Items, { ds }: ReturnType<typeof Y.decodeUpdate>): Touch[] | undefined {
-	const found: Touch[] = [];
+function deletions(
+	doc: Y.Doc,
+	items: Items,
+	{ ds }: ReturnType<typeof Y.decodeUpdate>,
+): UpdatedValue[] | undefined {
+	const found: UpdatedValue[] = [];
 	for (const [client, ranges] of ds.clients) {
 		const structs = doc.store.clients.get(client) ?? [];
 		for (const { clock, len } of ranges) {
@@ -27,9 +31,9 @@ function deletions(doc: Y.Doc, items: Items, { ds }: ReturnType<typeof Y.decodeU
 				const struct = structs[i]!;
 				// What is gone already is not deleted again.
 				if (!(struct instanceof Y.Item) || struct.deleted) continue;
-				const way = items.wayFrom(struct);
-				if (!way) return undefined;
-				found.push({ way, writes: false });
+				const path = items.pathFrom(struct);
+				if (!path) return undefined;
+				found.push({ path, writes: false });
 			}
 		}
 	}
@@ -40,22 +44,22 @@ function deletions(doc: Y.Doc, items: Items, { ds }: ReturnType<typeof Y.decodeU
  * Everything that an update would write or delete; undefined when that cannot be told, because it goes on from something that the document
  * does not have. Throws when the update is malformed. What the document has already is left out.
  */
-export function touchedBy(doc: Y.Doc, update: Uint8Array): Touch[] | undefined {
+export function describeUpdate(doc: Y.Doc, update: Uint8Array): UpdatedValue[] | undefined {
 	const decoded = Y.decodeUpdate(update);
 	const items = new Items(doc, decoded.structs);
-	const touches: Touch[] = [];
+	const updated: UpdatedValue[] = [];
 	for (const struct of decoded.structs) {
 		if (!(struct instanceof Y.Item)) continue;
 		const known = Y.getState(doc.store, struct.id.client);
 		if (struct.id.clock + struct.length <= known) continue;
-		const way = items.wayFrom(struct);
+		const path = items.pathFrom(struct);
 		// What hangs on something that was deleted and cleared away changes nothing.
-		if (!way && items.isCleared(struct)) continue;
-		if (!way) return undefined;
+		if (!path && items.isCleared(struct)) continue;
+		if (!path) return undefined;
 		const { content } = struct;
 		const value: unknown = content instanceof Y.ContentAny ? content.arr.at(-1) : undefined;
-		touches.push({ way, writes: true, ...(value === undefined ? {} : { value }) });
+		updated.push({ path, writes: true, ...(value === undefined ? {} : { value }) });
 	}
 	const deleted = deletions(doc, items, decoded);
-	return deleted && [...touches, ...deleted];
+	return deleted && [...updated, ...deleted];
 }
