@@ -86,7 +86,7 @@ fi
 wants server && need_redis
 wants server && vitest_part server "${@:2}"
 if wants browser; then
-	need_chromium
+	need_headless_chromium
 	rm -f "$WORK/browser.json"
 	PLAYWRIGHT_JSON_OUTPUT_NAME=$WORK/browser.json npx --no-install playwright test --reporter=list,json "${@:2}" >"$WORK/browser.log" 2>&1
 	code=$?
