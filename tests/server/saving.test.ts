@@ -189,7 +189,9 @@ function makers(): number[] {
 	const children = readFileSync(`/proc/${server.pid()}/task/${server.pid()}/children`, 'utf8');
 	return children
 		.split(' ')
-		.filter((child) => child && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('wandtafel-snapshots'))
+		.filter(
+			(child) => child && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('wandtafel-snapshots'),
+		)
 		.map(Number);
 }
 
