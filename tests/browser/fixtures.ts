@@ -188,9 +188,12 @@ export const undo = (page: Page): Promise<void> => page.keyboard.press('Control+
 export const byKind = async (page: Page, kind: string): Promise<Seen[]> =>
 	(await objectsIn(page)).filter((object) => object.kind === kind);
 
-/** Chooses from the menu that is open. */
-export const choose = (page: Page, name: string | RegExp): Promise<void> =>
-	page.getByTestId('menu').getByRole('menuitem', { name }).click();
+/** Chooses from the menu that is open; `part` is the sub-menu that it stands in. */
+export async function choose(page: Page, name: string | RegExp, part?: string): Promise<void> {
+	const menu = page.getByTestId('menu');
+	if (part) await menu.getByRole('menuitem', { name: part }).click();
+	await (part ? page.getByTestId('sub-menu') : menu).getByRole('menuitem', { name }).click();
+}
 
 /** Runs a command by its name, with the keyboard alone. */
 export async function find(page: Page, command: string): Promise<void> {

@@ -161,7 +161,7 @@ test('groups, locks, lining up and tidying, from the menu, the palette and by ke
 		await page.keyboard.press('Escape');
 		const first = await middle(page, (await findIn(page, 'first'))!);
 		await page.mouse.click(first.x, first.y, { button: 'right' });
-		await choose(page, 'Lock for everybody');
+		await choose(page, 'Lock for everybody', 'More');
 		await expect
 			.poll(async () => ((await findIn(maren.page, 'first')) as unknown as { lock?: string })?.lock)
 			.toBe('led');
@@ -171,7 +171,10 @@ test('groups, locks, lining up and tidying, from the menu, the palette and by ke
 		await maren.page.keyboard.press('Delete');
 		expect(await box('first', maren.page)).toEqual(notes[0]!.box);
 		await maren.page.mouse.click(there.x, there.y, { button: 'right' });
-		await expect(maren.page.getByTestId('menu').getByRole('menuitem', { name: 'Unlock' })).toBeHidden();
+		await maren.page.getByTestId('menu').getByRole('menuitem', { name: 'More' }).click();
+		const more = maren.page.getByTestId('sub-menu');
+		await expect(more.getByRole('menuitem', { name: 'Copy as a picture' })).toBeVisible();
+		await expect(more.getByRole('menuitem', { name: 'Unlock' })).toBeHidden();
 	});
 });
 

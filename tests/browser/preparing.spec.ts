@@ -71,7 +71,7 @@ test('what is put backstage is seen by those who lead alone, until it comes on',
 	await sees(rashid.page, 'The answer');
 	const at = await middle(page, note);
 	await page.mouse.click(at.x, at.y, { button: 'right' });
-	await choose(page, 'Put backstage');
+	await choose(page, 'Put backstage', 'More');
 	await expect.poll(() => findIn(rashid.page, 'The answer')).toBeUndefined();
 	const waiting = page.getByTestId('backstage');
 	await expect(waiting).toContainText('The answer');

@@ -331,21 +331,20 @@ export class Board extends Viewpoint {
 	}
 
 	/** Puts a clip down in the middle of the view, or beside its origin when that is in view. */
-	paste(clip: Clip): void {
+	paste(clip: Clip, at = this.middle): void {
 		const bounds = clipBounds(clip);
 		if (!this.mayEdit || !bounds) return;
 		// Where only own notes may be put down, nothing else is.
 		if (!this.mayAll && clip.objects.some((each) => !isNote(each))) return;
 		const from = centreOf(bounds);
-		const to = this.middle;
 		this.select(
 			putDown(
 				this.room.editContext,
 				this.model,
 				clip,
 				this.sheet,
-				Math.round(to.x - from.x),
-				Math.round(to.y - from.y),
+				Math.round(at.x - from.x),
+				Math.round(at.y - from.y),
 			),
 		);
 	}

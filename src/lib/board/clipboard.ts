@@ -19,7 +19,9 @@ import { m } from '$lib/messages';
 import { shareFiles } from '$core/contract/boards';
 import { call } from '$lib/api/client';
 import { toaster } from '../ui/toaster';
+import { ClipMemory } from './clip-memory';
 import { holderIn } from './commands/holders';
+import { isMac, shownKey } from './commands/shown-key';
 import { putTable } from './holders';
 import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
 import { addPictures, picturesIn } from './pictures';
@@ -31,6 +33,7 @@ import { attempt } from '../ui/attempt';
 const TYPE = 'application/x-wandtafel-objects+json';
 /** The board that objects were copied on: pictures belong to boards. */
 const FROM = 'application/x-wandtafel-board';
+const copied = new ClipMemory();
 const clipSchema = z.array(z.unknown()).max(20_000);
 
 /** Reads a clip from the clipboard; what cannot be read is left out. */
@@ -55,15 +58,15 @@ export function copy(board: Board, event: ClipboardEvent): boolean {
 		return false;
 	}
 	const clip = copyOut(board.model, board.selection);
-	event.clipboardData.setData(TYPE, JSON.stringify(clip.objects));
+	const objects = JSON.stringify(clip.objects);
+	event.clipboardData.setData(TYPE, objects);
 	event.clipboardData.setData(FROM, board.room.info.boardId);
 	const inOrder = [...clip.objects].sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
 	const [only] = clip.objects;
 	const rows = clip.objects.length === 1 && only?.parts ? rowsOf(only) : undefined;
-	event.clipboardData.setData(
-		'text/plain',
-		rows ? asTabs(rows) : inOrder.map(wordsOf).filter(Boolean).join('\n'),
-	);
+	const text = rows ? asTabs(rows) : inOrder.map(wordsOf).filter(Boolean).join('\n');
+	event.clipboardData.setData('text/plain', text);
+	copied.remember({ text, objects, board: board.room.info.boardId });
 	event.clipboardData.setData(
 		'text/html',
 		rows
@@ -79,21 +82,54 @@ export function cut(board: Board, event: ClipboardEvent): void {
 }
 
 export function paste(board: Board, event: ClipboardEvent): void {
-	const data = event.clipboardData;
-	if (!data || !board.mayEdit) return;
+	if (event.clipboardData && pasteData(board, event.clipboardData)) event.preventDefault();
+}
+
+/** Pastes without a key: the browser asks whether it may, and gives words and pictures only. */
+export async function pasteFromMenu(board: Board): Promise<void> {
+	const data = new DataTransfer();
+	// The menu is closed by the time that the browser has asked.
+	const { menuAt } = board;
+	try {
+		for (const item of await navigator.clipboard.read())
+			for (const type of item.types) {
+				const blob = await item.getType(type);
+				if (type.startsWith('text/')) data.setData(type, await blob.text());
+				else data.items.add(new File([blob], m.pasted_picture(), { type }));
+			}
+	} catch {
+		toaster.info({
+			title: m.paste_by_key(),
+			description: m.paste_by_key_more({ keys: shownKey('$mod+v', isMac()) }),
+		});
+		return;
+	}
+	const clip = await copied.find(data.getData('text/plain'));
+	if (clip) {
+		data.setData(TYPE, clip.objects);
+		data.setData(FROM, clip.board);
+	}
+	board.menuAt = menuAt;
+	if (!pasteData(board, data)) toaster.info({ title: m.paste_nothing() });
+	board.menuAt = undefined;
+}
+
+/** Says whether there was something that can be pasted here. */
+function pasteData(board: Board, data: DataTransfer): boolean {
+	if (!board.mayEdit) return false;
 	const html = data.getData('text/html');
 	const text = data.getData('text/plain');
 	const clip = readClip(data.getData(TYPE));
 	const cells = clip ? undefined : cellsIn(html, text);
 	// Spreadsheets put a picture of the cells beside the cells.
 	const pictures = clip || cells || !board.mayAll ? [] : picturesIn(data);
-	if (pictures.length > 0) void addPictures(board, pictures);
+	if (pictures.length > 0) void addPictures(board, pictures, board.menuAt);
 	else if (clip) void pasteClip(board, clip, data.getData(FROM));
 	else if (cells && board.mayAll && (board.cell !== undefined || cells.some((row) => row.length > 1)))
 		pasteCells(board, cells);
 	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html));
-	else return;
-	event.preventDefault();
+	else return false;
+	return true;
 }
 
 /** Rows and columns beyond which a table is no help on a board. */
@@ -126,12 +162,13 @@ function pasteIntoCells(board: Board, cells: RichText[][]): boolean {
 /** Puts a clip down; pictures from another board are brought along first. */
 async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> {
 	const here = board.room.info.boardId;
+	const at = board.menuAt;
 	const hashes = clip.objects.flatMap((object) => (isPicture(object) ? object.file : []));
 	if (hashes.length > 0 && from !== '' && from !== here) {
 		const share = call(shareFiles, { params: { id: here }, body: { from, hashes } });
 		if (!(await attempt(share))) return;
 	}
-	board.paste(clip);
+	board.paste(clip, at);
 }
 
 /** Lines beyond which nobody wants a note each. */

@@ -2,8 +2,9 @@
 	/** The menu of what can be done here, at the pointer: made from the table of commands. */
 	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
-	import { COMMANDS, isMac, isOffered, shownKey, type Command, type Section } from '../board/commands';
-	import PointMenu from '../ui/PointMenu.svelte';
+	import { COMMANDS, isMac, shownKey, type Command } from '../board/commands';
+	import { menuOf } from '../board/commands/menu';
+	import PointMenu, { type MenuItem } from '../ui/PointMenu.svelte';
 
 	interface Props {
 		board: Board;
@@ -12,32 +13,24 @@
 	}
 	const { board, at, onclose }: Props = $props();
 
-	const ORDER: Section[] = ['cells', 'make', 'object', 'arrange', 'stack', 'clipboard', 'view', 'board'];
-	/** The view and the whole board stand in the menu of a free spot only. */
+	const item = ({ id, label, keys }: Command): MenuItem => ({
+		id,
+		label: label(),
+		keys: keys[0] && shownKey(keys[0], isMac()),
+	});
 	const groups = $derived.by(() => {
 		if (!at) return [];
-		const onFree = board.selection.size === 0;
-		const sections = ORDER.filter((section) => onFree || (section !== 'view' && section !== 'board'));
-		return sections
-			.map((section) =>
-				COMMANDS.filter(
-					(command) => command.section === section && isOffered(command, board) && !command.hidden?.(board),
-				),
-			)
-			.filter((commands) => commands.length > 0)
-			.map((commands) =>
-				commands.map((command: Command) => ({
-					id: command.id,
-					label: command.label(),
-					keys: command.keys[0] && shownKey(command.keys[0], isMac()),
-				})),
-			);
+		const { top, more } = menuOf(board);
+		const parts = more.flatMap(({ label, commands }): MenuItem[] =>
+			label === undefined ? commands.map(item) : [{ id: `part ${label}`, label, items: commands.map(item) }],
+		);
+		return [top.map(item), parts].filter((items) => items.length > 0);
 	});
 
 	function choose(id: string): void {
 		const command = COMMANDS.find((each) => each.id === id);
 		onclose();
-		command?.run(board);
+		void command?.run(board);
 	}
 </script>
 

@@ -1,27 +1,41 @@
-<script lang="ts">
-	/** A menu at a point of the window. */
-	import { Menu, Portal } from '@skeletonlabs/skeleton-svelte';
-
-	interface Item {
+<script lang="ts" module>
+	export interface MenuItem {
 		id: string;
 		label: string;
 		keys?: string | undefined;
+		/** Items of a sub-menu, which this one opens. */
+		items?: readonly MenuItem[] | undefined;
 	}
+</script>
+
+<script lang="ts">
+	/** A menu at a point of the window. */
+	import ChevronRight from '@lucide/svelte/icons/chevron-right';
+	import { Menu, Portal } from '@skeletonlabs/skeleton-svelte';
+
 	interface Props {
 		/** Groups of items, divided by lines. */
-		groups: readonly (readonly Item[])[];
+		groups: readonly (readonly MenuItem[])[];
 		at: { x: number; y: number } | undefined;
 		label: string;
 		onchoose: (id: string) => void;
 		onclose: () => void;
 	}
 	const { groups, at, label, onchoose, onclose }: Props = $props();
+	const chosen = ({ value }: { value: string }): void => onchoose(value);
 </script>
+
+{#snippet row(item: MenuItem)}
+	<Menu.Item value={item.id} class="point-menu-item">
+		<Menu.ItemText>{item.label}</Menu.ItemText>
+		{#if item.keys}<kbd>{item.keys}</kbd>{/if}
+	</Menu.Item>
+{/snippet}
 
 <Menu
 	open={at !== undefined}
 	onOpenChange={(details) => !details.open && onclose()}
-	onSelect={(details) => onchoose(details.value)}
+	onSelect={chosen}
 	positioning={{
 		placement: 'bottom-start',
 		overlap: true,
@@ -36,10 +50,22 @@
 				{#each groups as items, i (i)}
 					{#if i > 0}<Menu.Separator class="point-menu-line" />{/if}
 					{#each items as item (item.id)}
-						<Menu.Item value={item.id} class="point-menu-item">
-							<Menu.ItemText>{item.label}</Menu.ItemText>
-							{#if item.keys}<kbd>{item.keys}</kbd>{/if}
-						</Menu.Item>
+						{#if item.items}
+							<Menu positioning={{ placement: 'right-start', overflowPadding: 8 }} onSelect={chosen}>
+								<Menu.TriggerItem value={item.id} class="point-menu-item">
+									{item.label}<ChevronRight size={14} />
+								</Menu.TriggerItem>
+								<Portal>
+									<Menu.Positioner>
+										<Menu.Content class="point-menu" data-testid="sub-menu">
+											{#each item.items as each (each.id)}{@render row(each)}{/each}
+										</Menu.Content>
+									</Menu.Positioner>
+								</Portal>
+							</Menu>
+						{:else}
+							{@render row(item)}
+						{/if}
 					{/each}
 				{/each}
 			</Menu.Content>
@@ -51,7 +77,7 @@
 	:global(.point-menu) {
 		z-index: 35;
 		min-width: 220px;
-		max-height: min(560px, 86vh);
+		max-height: calc(100dvh - 16px);
 		overflow: auto;
 		padding: 6px 0;
 		border: 1px solid var(--frame-line);

@@ -1,8 +1,8 @@
 /** What can be done to the board. One table feeds keys, menus, ledge, palette and the list of keys. */
 import type { Board } from '../board.svelte';
 
-/** Where in menus a command stands; the parts are divided by lines. */
-export type Section = 'make' | 'cells' | 'clipboard' | 'object' | 'arrange' | 'stack' | 'view' | 'board';
+/** The sub-menu that a command stands in; what stands on top of the menu is listed there (`menu.ts`). */
+export type Section = 'cells' | 'add' | 'arrange' | 'stack' | 'object' | 'put' | 'view' | 'board';
 
 export interface Command {
 	id: string;

@@ -4,22 +4,31 @@ import { isGroup, isNote } from '$core/board/kinds/guards';
 import { forgetSeeAlso, goToSeeAlso, seeAlso } from '../places';
 import { copyPicture } from '../copy-picture';
 import { linkOfSelection, openLink } from '../links';
-import { nextNote } from '../going-on';
-import { grow } from '../going-on';
+import { grow, nextNote } from '../going-on';
+import { pasteFromMenu } from '../clipboard';
+import { putNote } from '../tools/make';
 import { nod } from '$core/board/ops/approve';
 import { canGrow, type Direction } from '$core/board/ops/grow';
 import type { BoardObject } from '$core/board/objects';
 import { m } from '$lib/messages';
+import type { Board } from '../board.svelte';
 import { hasSelection, isAllLocked, type Command } from './command';
 
-/** The browser's own copy and cut, so that they go the same way as by key. */
-const byBrowser = (action: 'copy' | 'cut') => (): void => void document.execCommand(action);
+/** The browser's own copy and cut, so that they go the same way as by key: from the board, not from a menu over it. */
+const byBrowser =
+	(action: 'copy' | 'cut') =>
+	(board: Board): void => {
+		board.focusing.emit();
+		// It goes to where the caret is, which a click on a menu leaves in the menu.
+		getSelection()?.removeAllRanges();
+		document.execCommand(action);
+	};
 
 const like = (id: string, label: () => string, of: (object: BoardObject) => unknown): Command => ({
 	id: `select like ${id}`,
 	label,
 	keys: [],
-	section: 'board',
+	section: 'object',
 	when: (board) => board.selected.length === 1 && of(board.selected[0]!) !== undefined,
 	run: (board) => board.selectLike(of),
 });
@@ -35,7 +44,7 @@ const growing = (direction: Direction, key: string, label: () => string): Comman
 	label,
 	keys: [`Alt+${key}`],
 	edits: true,
-	section: 'make',
+	section: 'add',
 	when: (board) => board.selected.length === 1 && canGrow(board.selected[0]!),
 	run: (board) => grow(board, direction),
 });
@@ -45,7 +54,6 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'nod',
 		label: () => m.command_nod(),
 		keys: ['n'],
-		section: 'make',
 		when: (board) => board.room.may('nod') && board.selected.some(hasBox),
 		run: (board) => nod(board.room.editContext, board.model, board.selection),
 	},
@@ -54,7 +62,7 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_see_also(),
 		keys: ['s'],
 		edits: true,
-		section: 'make',
+		section: 'add',
 		when: (board) => board.selection.size > 0 && board.selection.size < 3,
 		run: (board) => seeAlso(board),
 	},
@@ -62,7 +70,7 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'go to see also',
 		label: () => m.command_go_see_also(),
 		keys: ['j'],
-		section: 'make',
+		section: 'add',
 		when: (board) => Boolean(board.selected[0]?.see?.length),
 		run: (board) => goToSeeAlso(board, board.selected[0]!.id),
 	},
@@ -72,7 +80,6 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_edit(),
 		keys: ['Enter', 'F2'],
 		edits: 'own',
-		section: 'object',
 		when: (board) => board.selection.size === 1 && !isGroup(board.selected[0]),
 		run(board) {
 			const [id] = board.selection;
@@ -83,7 +90,6 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'open link',
 		label: () => m.command_open_link(),
 		keys: ['$mod+Enter'],
-		section: 'object',
 		when: (board) => linkOfSelection(board) !== undefined,
 		run(board) {
 			const address = linkOfSelection(board);
@@ -91,11 +97,18 @@ export const EDIT_COMMANDS: Command[] = [
 		},
 	},
 	{
+		id: 'new note',
+		label: () => m.command_new_note(),
+		keys: [],
+		when: (board) => board.selection.size === 0 && board.mayTake('note'),
+		run: (board) => board.startEditing(putNote(board, board.menuAt ?? board.middle)),
+	},
+	{
 		id: 'next note',
 		label: () => m.command_next_note(),
 		keys: ['Tab'],
 		edits: 'own',
-		section: 'make',
+		section: 'add',
 		when: (board) => board.selected.length === 1 && isNote(board.selected[0]!),
 		run: (board) => nextNote(board),
 	},
@@ -125,7 +138,6 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_cut(),
 		keys: [],
 		edits: 'own',
-		section: 'clipboard',
 		when: hasSelection,
 		run: byBrowser('cut'),
 	},
@@ -133,15 +145,21 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'copy',
 		label: () => m.command_copy(),
 		keys: [],
-		section: 'clipboard',
 		when: hasSelection,
 		run: byBrowser('copy'),
+	},
+	{
+		id: 'paste',
+		label: () => m.command_paste(),
+		keys: [],
+		edits: 'own',
+		run: (board) => pasteFromMenu(board),
 	},
 	{
 		id: 'copy picture',
 		label: () => m.command_copy_picture(),
 		keys: ['$mod+Shift+c'],
-		section: 'clipboard',
+		section: 'object',
 		when: (board) => hasSelection(board) && board.room.may('export'),
 		run: (board) => copyPicture(board),
 	},
@@ -150,7 +168,6 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_duplicate(),
 		keys: ['$mod+d'],
 		edits: 'own',
-		section: 'clipboard',
 		when: hasSelection,
 		run: (board) => board.duplicate(),
 	},
@@ -160,7 +177,6 @@ export const EDIT_COMMANDS: Command[] = [
 		label: () => m.command_remove(),
 		keys: ['Delete', 'Backspace'],
 		edits: 'own',
-		section: 'clipboard',
 		when: hasSelection,
 		run: (board) => board.remove(),
 	},
@@ -168,7 +184,6 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'select all',
 		label: () => m.command_select_all(),
 		keys: ['$mod+a'],
-		section: 'board',
 		run: (board) => board.selectAll(),
 	},
 	like(

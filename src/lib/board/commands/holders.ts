@@ -129,7 +129,7 @@ export const HOLDER_COMMANDS: Command[] = [
 		label: () => m.command_shelf(),
 		keys: ['a'],
 		edits: true,
-		section: 'board',
+		section: 'put',
 		run: (board) => void (board.shelf = true),
 	},
 	{

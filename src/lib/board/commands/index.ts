@@ -32,23 +32,5 @@ export const isOffered = (command: Command, board: Board): boolean =>
 	(!command.edits || (command.edits === 'own' ? board.mayEdit : board.mayAll)) &&
 	(command.when?.(board) ?? true);
 
-/** How keys are shown to people. */
-export function shownKey(keys: string, mac: boolean): string {
-	const names: Record<string, string> = {
-		$mod: mac ? '⌘' : 'Ctrl',
-		ArrowLeft: '←',
-		ArrowRight: '→',
-		ArrowUp: '↑',
-		ArrowDown: '↓',
-		Escape: 'Esc',
-		PageUp: 'Page up',
-		PageDown: 'Page down',
-	};
-	return keys
-		.split(/\b\+/)
-		.map((key) => names[key] ?? (key.length === 1 ? key.toUpperCase() : key))
-		.join(' ');
-}
-
-export const isMac = (): boolean => /Mac|iPhone|iPad/.test(navigator.userAgent);
+export { isMac, shownKey } from './shown-key';
 export type { Command, Section } from './command';

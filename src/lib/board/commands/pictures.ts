@@ -16,7 +16,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		label: () => m.command_picture(),
 		keys: ['p'],
 		edits: true,
-		section: 'board',
+		section: 'put',
 		async run(board) {
 			const at = board.menuAt ?? board.middle;
 			const files = await chooseFiles(true);
@@ -28,7 +28,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		label: () => m.command_camera(),
 		keys: [],
 		edits: true,
-		section: 'board',
+		section: 'put',
 		run: (board) => board.frame.openDialog('camera'),
 	},
 	{

@@ -44,7 +44,7 @@ export const TALK_COMMANDS: Command[] = [
 		id: 'put backstage',
 		label: () => m.command_backstage(),
 		keys: ['h'],
-		section: 'stack',
+		section: 'object',
 		when: (board) => board.room.leads && board.selection.size > 0,
 		run: (board) => putBackstage(board),
 	},

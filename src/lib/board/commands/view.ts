@@ -10,7 +10,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.command_templates(),
 		keys: ['e'],
 		edits: true,
-		section: 'board',
+		section: 'put',
 		run: (board) => board.frame.openDialog('templates'),
 	},
 	{
@@ -18,7 +18,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.command_drawer(),
 		keys: ['d'],
 		edits: true,
-		section: 'clipboard',
+		section: 'put',
 		run: (board) => board.frame.openDialog('drawer'),
 	},
 	{
@@ -99,7 +99,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.straight_edge(),
 		keys: ['r'],
 		edits: true,
-		section: 'board',
+		section: 'put',
 		run: (board) => board.layEdge(),
 	},
 	{

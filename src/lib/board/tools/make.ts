@@ -1,7 +1,7 @@
 /** Tools that make objects: a click makes one of the usual size, a drag one of that size. */
 import { putIn, slotAt } from '$core/board/holders/cards';
 import { NOTE_SIZES } from '$core/board/objects';
-import { boxFrom, distance, type Box } from '$core/geometry/box';
+import { boxFrom, distance, type Box, type Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
 import { putHolder, putMark } from '../holders';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
@@ -48,9 +48,9 @@ const making =
 		};
 	};
 
-const centred = (event: HandEvent, w: number, h: number): [number, number, number, number, number] => [
-	Math.round(event.at.x - w / 2),
-	Math.round(event.at.y - h / 2),
+const centred = (at: Point, w: number, h: number): [number, number, number, number, number] => [
+	Math.round(at.x - w / 2),
+	Math.round(at.y - h / 2),
 	w,
 	h,
 	0,
@@ -63,24 +63,26 @@ const asDrawn = (box: Box, least: { w: number; h: number }): [number, number, nu
 	0,
 ];
 
+/** Puts an empty note down at a point, as large as drawn; in a column or a cell it takes its place there at once. Returns its id. */
+export function putNote(board: Board, at: Point, drawn?: Box): string {
+	const { form, pigment } = board.next;
+	const size = NOTE_SIZES[form];
+	const slot = board.mayAll ? slotAt(board.model, board.sheet, at, new Set()) : undefined;
+	let id = '';
+	board.asOne(() => {
+		id = board.add<'note'>({
+			kind: 'note',
+			box: drawn && !slot ? asDrawn(drawn, { w: 64, h: 56 }) : centred(at, size.w, size.h),
+			style: { form, pigment },
+		});
+		if (slot) putIn(board.room.editContext, board.model, [id], slot);
+	});
+	return id;
+}
+
 export const createNote = making({
 	edits: true,
-	make(board, event, box) {
-		const { form, pigment } = board.next;
-		const size = NOTE_SIZES[form];
-		// In a column or a cell it takes its place there at once.
-		const slot = board.mayAll ? slotAt(board.model, board.sheet, event.at, new Set()) : undefined;
-		let id = '';
-		board.asOne(() => {
-			id = board.add<'note'>({
-				kind: 'note',
-				box: box && !slot ? asDrawn(box, { w: 64, h: 56 }) : centred(event, size.w, size.h),
-				style: { form, pigment },
-			});
-			if (slot) putIn(board.room.editContext, board.model, [id], slot);
-		});
-		return id;
-	},
+	make: (board, event, box) => putNote(board, event.at, box),
 });
 
 export const createText = making({
@@ -103,7 +105,7 @@ export const createShape = making({
 		const { shape: form, fill, chalk } = board.next;
 		return board.add<'shape'>({
 			kind: 'shape',
-			box: box ? asDrawn(box, { w: 24, h: 24 }) : centred(event, 160, form === 'diamond' ? 110 : 90),
+			box: box ? asDrawn(box, { w: 24, h: 24 }) : centred(event.at, 160, form === 'diamond' ? 110 : 90),
 			style: { shape: form, fill, chalk },
 		});
 	},
@@ -114,7 +116,7 @@ export const createField = making({
 	make(board, event, box) {
 		return board.add<'field'>({
 			kind: 'field',
-			box: box ? asDrawn(box, { w: 120, h: 90 }) : centred(event, 560, 400),
+			box: box ? asDrawn(box, { w: 120, h: 90 }) : centred(event.at, 560, 400),
 			style: { chalk: board.next.chalk },
 		});
 	},
