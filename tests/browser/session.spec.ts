@@ -161,3 +161,28 @@ test('a whole session: join, write, draw, link, sort into themes, take out', asy
 		await expect.poll(apart).toBeLessThanOrEqual(1);
 	});
 });
+
+test('steps too narrow for their titles show numbers, and all of it when they are reached; the running one is read in full', async ({
+	ilka: { page },
+}) => {
+	const line = page.getByTestId('session-line').getByRole('list', { name: 'Run sheet' });
+	const steps = line.getByRole('listitem');
+	await expect(steps).toHaveCount(7);
+	const running = line.locator('[aria-current="step"] b');
+	await expect(running).toHaveText('What held us up?');
+	expect(await running.evaluate((title) => title.scrollWidth <= title.clientWidth)).toBe(true);
+	const narrow = steps.filter({ has: page.locator('.number') });
+	await expect(narrow.first()).toBeVisible();
+	for (const step of await narrow.all()) {
+		const tip = step.locator('.tip');
+		await expect(tip).toBeHidden();
+		await step.hover();
+		await expect(tip).toBeVisible();
+		await page.mouse.move(400, 400);
+		await step.getByRole('button').focus();
+		await expect(tip).toBeVisible();
+		const { x, width } = (await tip.boundingBox())!;
+		expect(x).toBeGreaterThanOrEqual(0);
+		expect(x + width).toBeLessThanOrEqual(1280);
+	}
+});

@@ -171,6 +171,7 @@
 			onexport={() => (dialog = 'export')}
 			{onlead}
 			onrename={(title) => attempt(rename(boardId, title))}
+			onsteps={() => (instrument = 'run sheet')}
 		/>
 		<FollowBar {board} />
 	{/if}

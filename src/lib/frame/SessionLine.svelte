@@ -1,9 +1,7 @@
 <script lang="ts">
 	/** The top edge: the board and its save state, the run sheet as one line, who is here. */
 	import { writes } from '$core/access/roles';
-	import { countdown } from '$core/meeting/clock';
 	import { scheduleOf } from '$core/meeting/schedule';
-	import { nextStep } from '$core/meeting/runsheet';
 	import { m } from '$lib/messages';
 	import Check from '@lucide/svelte/icons/check';
 	import CloudOff from '@lucide/svelte/icons/cloud-off';
@@ -18,8 +16,8 @@
 	import { timeWords } from '$lib/words/when';
 	import { saveWords } from './save-words';
 	import type { SessionOrder } from '$core/contract/session';
+	import StepLine from './session/StepLine.svelte';
 	import { nowWords } from './session/words';
-	import { lengthOf } from '$core/meeting/steps';
 
 	interface Props {
 		room: Room;
@@ -27,14 +25,12 @@
 		onexport: () => void;
 		onlead: (order: SessionOrder) => void;
 		onrename: (title: string) => void;
+		/** Asked for all steps, with everything about them. */
+		onsteps: () => void;
 	}
-	const { room, oninvite, onexport, onlead, onrename }: Props = $props();
+	const { room, oninvite, onexport, onlead, onrename, onsteps }: Props = $props();
 
 	const clock = ticking(() => room.now());
-	const running = $derived(room.plan.running);
-	const left = $derived(running && countdown(running, clock.now));
-	const at = $derived(room.plan.steps.findIndex((step) => step.id === running?.step));
-	const next = $derived(nextStep(room.plan));
 	/** To the quarter of a minute: it is told in whole minutes. */
 	const quarter = $derived(Math.floor(clock.now / 15_000) * 15_000);
 	const schedule = $derived(scheduleOf(room.plan, quarter));
@@ -84,41 +80,7 @@
 		</div>
 	</div>
 
-	<ol class="steps" aria-label={m.run_sheet()}>
-		{#each room.plan.steps as step, i (step.id)}
-			{@const isRunning = i === at}
-			{@const isPast = room.plan.done || i < at}
-			<li
-				class:running={isRunning}
-				class:past={isPast}
-				style:flex-grow={lengthOf(step)}
-				aria-current={isRunning ? 'step' : undefined}
-			>
-				{#if isRunning && left}<span class="fill" style:width="{left.passed * 100}%"></span>{/if}
-				{#if room.leads && step.id === next?.id}
-					<button
-						type="button"
-						class="step"
-						onclick={() => onlead({ do: 'next', from: running?.step })}
-						title={m.start_step({ title: step.title })}
-					>
-						<b>{step.title}</b><span>{m.start()} · {m.minutes({ count: lengthOf(step) })}</span>
-					</button>
-				{:else}
-					<div class="step" title={step.title}>
-						<b>{step.title}</b>
-						<span
-							>{#if isRunning && left}<span class="time" data-testid="countdown"
-									>{left.seconds >= 0
-										? m.time_left({ time: left.text, minutes: lengthOf(step) })
-										: m.time_over({ time: left.text.slice(1) })}</span
-								>{:else}{m.minutes({ count: lengthOf(step) })}{/if}</span
-						>
-					</div>
-				{/if}
-			</li>
-		{/each}
-	</ol>
+	<StepLine {room} {clock} {onlead} {onsteps} />
 
 	{#if schedule}
 		<p class="ends" class:late={schedule.behind >= 1} data-testid="ends">
@@ -234,69 +196,6 @@
 	.role {
 		color: var(--frame-quiet);
 	}
-	.steps {
-		display: flex;
-		flex: 1;
-		gap: 3px;
-		min-width: 0;
-		padding: 8px 12px;
-	}
-	.steps li {
-		position: relative;
-		min-width: 34px;
-		flex-basis: 0;
-		overflow: hidden;
-		border-radius: 4px;
-		background: var(--frame-raised);
-		color: var(--frame-quiet);
-	}
-	.steps li.past {
-		background: var(--frame-on);
-		color: var(--frame-text);
-	}
-	.steps li.running {
-		min-width: 122px;
-		background: var(--frame-pressed);
-		color: var(--frame-pressed-ink);
-	}
-	.fill {
-		position: absolute;
-		inset: 0 auto 0 0;
-		border-right: 2px solid var(--frame-pressed-ink);
-		background: var(--frame-action);
-	}
-	:global(:root:not(.dark)) .fill {
-		background: #6b4500;
-	}
-	.step {
-		position: relative;
-		display: flex;
-		flex-direction: column;
-		justify-content: center;
-		width: 100%;
-		height: 100%;
-		padding: 0 8px;
-		font-size: var(--size-small);
-		line-height: 1.25;
-		text-align: left;
-	}
-	button.step {
-		box-shadow: inset 0 0 0 1px var(--frame-action);
-		border-radius: 4px;
-		color: var(--frame-text);
-		cursor: pointer;
-	}
-	button.step:hover {
-		background: var(--frame-on);
-	}
-	.step > * {
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.time {
-		font-variant-numeric: tabular-nums;
-	}
 	.ends {
 		display: flex;
 		flex-direction: column;
@@ -339,12 +238,6 @@
 			min-width: 0;
 			border: none;
 		}
-		.steps {
-			flex: none;
-			width: 140px;
-			padding-inline: 0;
-		}
-		.steps li:not(.running),
 		.ends,
 		.badges {
 			display: none;
