@@ -1,13 +1,22 @@
 import { describe, expect, it } from 'vitest';
-import { addObject, addObjects } from '../board/ops/edits';
+import { addObject, addObjects, type NewObject } from '../board/ops/edits';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
+import { plainText } from '../text/rich';
 import { gathers } from '../meeting/steps';
 import { find, PURPOSES, RECIPES, templateOf, TEMPLATES } from './index';
 import { make } from './recipe';
+import { Sketch } from './sketch';
 import { putLayout, roomFor, sized } from './put';
 
 const at = { x: 0, y: 0 };
+
+function putInto(draw: (sketch: Sketch) => void): NewObject[] {
+	let n = 0;
+	const sketch = new Sketch(() => `id-${n++}`, 'sheet');
+	draw(sketch);
+	return sketch.objects;
+}
 
 describe('templates', () => {
 	it('are at least twenty-four, each with a name, a way to run it and a group', () => {
@@ -44,6 +53,27 @@ describe('templates', () => {
 					).toBe(false);
 		},
 	);
+
+	it('say nothing twice: no heading has the words of a field or a holder', () => {
+		const drawn = [
+			...TEMPLATES.map((template) => [template.id, putInto((s) => template.draw(s))] as const),
+			...RECIPES.map((recipe) => {
+				let n = 0;
+				const request = { question: '', people: 8, minutes: recipe.minutes };
+				return [recipe.id, make(recipe, request, () => `id-${n++}`, 'sheet').objects] as const;
+			}),
+		];
+		const wordsOf = ({ text }: NewObject): string =>
+			typeof text === 'string' ? text : plainText(text ?? []);
+		for (const [id, objects] of drawn) {
+			const headings = objects.filter(({ kind }) => kind === 'text').map(wordsOf);
+			const titles = objects.filter(({ kind }) => kind !== 'text' && kind !== 'note').map(wordsOf);
+			expect(
+				headings.filter((words) => words !== '' && titles.includes(words)),
+				id,
+			).toEqual([]);
+		}
+	});
 
 	it('are found by purpose, group and words', () => {
 		expect(find(TEMPLATES, { words: 'retro' })[0]?.id).toBe('retrospective');

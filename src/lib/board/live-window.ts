@@ -1,7 +1,7 @@
 /** What the live layer shows in window pixels, whatever the zoom: titles of fields, who nodded. */
 import { isField } from '$core/board/kinds/guards';
 import { chalkOn, type Surface } from '$core/board/colours';
-import { TITLE_SIZE } from '$core/board/kinds/region';
+import { REGION_TITLE, TITLE_SIZE } from '$core/board/kinds/region';
 import { isEmpty, plainText } from '$core/text/rich';
 import { toScreen } from '$core/geometry/view';
 import type { Board } from './board.svelte';
@@ -18,8 +18,9 @@ function shortened(
 	ctx: CanvasRenderingContext2D,
 	whole: string,
 	room: number,
+	size: number,
 ): { title: string; width: number } {
-	const key = `${room} ${whole}`;
+	const key = `${size} ${room} ${whole}`;
 	const known = cut.get(key);
 	if (known) return known;
 	let title = whole;
@@ -34,32 +35,38 @@ function shortened(
 export const hasSmallTitles = ({ view, model }: Board): boolean =>
 	TITLE_SIZE.field * view.scale < READABLE && model.fields.size > 0;
 
-/** Titles of fields that would be too small to read from here, at a size that can be read. */
+/** Type size of a title whose strip is that high on the screen, pixels: as large as fits and can be read. */
+const titleSize = (strip: number): number => Math.round(Math.max(READABLE, Math.min(15, strip * 0.62)));
+
+/**
+ * Titles of fields that would be too small to read from here, at a size that can be read: each inside
+ * its field, over the small one.
+ */
 export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, surface: Surface): void {
 	if (!hasSmallTitles(board)) return;
 	const { scale } = board.view;
-	ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, READABLE + 2);
-	ctx.textBaseline = 'alphabetic';
+	const strip = REGION_TITLE.field * scale;
+	const size = titleSize(strip);
+	ctx.font = cssFont({ family: 'sans', bold: true, italic: false }, size);
+	ctx.textBaseline = 'middle';
 	const { colour } = board.ground;
+	const height = Math.max(strip - 3, size + 6);
 	for (const id of board.model.fields) {
 		const field = board.held.shown(id);
 		if (!isField(field) || field.sheet !== board.sheet || isEmpty(field.text)) continue;
 		const [x, y, w, h] = field.box;
 		const p = toScreen(board.view, { x, y });
 		const room = w * scale;
-		if (room < 40 || p.x > board.size.w || p.y > board.size.h || p.x + room < 0 || p.y + h * scale < 0)
-			continue;
-		const { title, width } = shortened(
-			ctx,
-			plainText(field.text).replace(/\s+/g, ' '),
-			Math.round(room - 10),
-		);
+		const isOutside = p.x > board.size.w || p.y > board.size.h || p.x + room < 0 || p.y + h * scale < 0;
+		if (room < 40 || h * scale < height + 4 || isOutside) continue;
+		const words = plainText(field.text).replace(/\s+/g, ' ');
+		const { title, width } = shortened(ctx, words, Math.round(room - 14), size);
 		ctx.fillStyle = colour;
 		ctx.beginPath();
-		ctx.roundRect(p.x, p.y - READABLE - 11, width + 10, READABLE + 9, 3);
+		ctx.roundRect(p.x + 2, p.y + 2, width + 10, height, 3);
 		ctx.fill();
 		ctx.fillStyle = chalkOn(field.style.chalk, surface);
-		ctx.fillText(title, p.x + 5, p.y - 7);
+		ctx.fillText(title, p.x + 7, p.y + 2 + height / 2);
 	}
 }
 
