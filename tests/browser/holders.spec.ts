@@ -1,6 +1,7 @@
 /** Columns, grids, lists, action items and tables in people's hands, with a second person watching. */
 import type { Page } from '@playwright/test';
 import {
+	choose,
 	drag,
 	expect,
 	fresh,
@@ -307,7 +308,7 @@ test('a grid is taken from the shelf, drawn to size, and takes rows, columns and
 	const at = laid.cols[parts.cols.findIndex(({ id }) => id === grid!.parts.cols[2]!.id)]!;
 	expect((await byId(page, note.id)).box[0]).toBeGreaterThanOrEqual(box[0] + at.at);
 	await page.getByRole('button', { name: 'More', exact: true }).click();
-	await page.getByRole('menuitem', { name: /Remove the row/ }).click();
+	await choose(page, /Remove the row/, 'Rows and columns');
 	await expect.poll(async () => (await byId(page, grid!.id)).parts.rows.length).toBe(2);
 });
 

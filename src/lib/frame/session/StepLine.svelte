@@ -61,7 +61,7 @@
 				type="button"
 				class="step"
 				class:starts
-				aria-label={starts ? m.start_step({ title: step.title }) : undefined}
+				title={starts ? m.start_step({ title: step.title }) : undefined}
 				onclick={() => (starts ? onlead({ do: 'next', from: running?.step }) : onsteps())}
 			>
 				{#if isRunning || fits(step.id)}
