@@ -100,9 +100,7 @@
 		color: var(--frame-text);
 	}
 	li.running {
-		flex-shrink: 0;
-		flex-basis: max-content;
-		min-width: 122px;
+		min-width: max-content;
 		max-width: 75%;
 		background: var(--frame-pressed);
 		color: var(--frame-pressed-ink);
@@ -136,6 +134,12 @@
 		line-height: 1.25;
 		text-align: left;
 		cursor: pointer;
+	}
+	.running .step {
+		min-width: 122px;
+	}
+	li:has(.starts) {
+		min-width: 112px;
 	}
 	.step.starts {
 		box-shadow: inset 0 0 0 1px var(--frame-action);
@@ -200,7 +204,7 @@
 		}
 		li.running {
 			min-width: 0;
-			flex-shrink: 1;
+			max-width: none;
 		}
 	}
 </style>
