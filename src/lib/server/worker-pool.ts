@@ -1,6 +1,6 @@
 /**
- * Work beside the server. A thread shares memory and priority with it; a process of its own shares neither,
- * nor the collector of garbage: for what takes long and nobody waits for.
+ * Work beside the server. A thread shares memory and priority with it; a process of its own shares
+ * neither, nor the collector of garbage: for what takes long and nobody waits for.
  */
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -9,36 +9,72 @@ import { Tinypool } from 'tinypool';
 import { log } from './log';
 import { once } from './once';
 
-/** How long a process is kept without a question, ms: it may hold hundreds of megabytes. */
-const IDLE_MS = 60_000;
+type Runtime = 'child_process' | 'worker_threads';
 
-/** Asks a worker and waits for its answer; rejects where it failed. One that died is started anew. */
-export type Ask<Q, A> = (question: Q) => Promise<A>;
+/** How long one is kept without a question, ms. A process may hold hundreds of megabytes. */
+const IDLE_MS: Record<Runtime, number> = { child_process: 60_000, worker_threads: 2 ** 31 - 1 };
 
 const fileOf = (name: string): string => resolve(`build/workers/${name}.js`);
 
 /** Whether a worker can be asked at all; where the application runs unbuilt it is not there. */
 export const isWorkerBuilt = (name: string): boolean => existsSync(fileOf(name));
 
-/**
- * One worker of the file `name` among the built workers, which answers with what it exports as default.
- * It answers one question after the other, and keeps the server from ending while it is asked.
- */
-export function askWorker<Q, A>(name: string, runtime: 'child_process' | 'worker_threads'): Ask<Q, A> {
-	const pool = once(`worker-${name}`, () => {
-		const isProcess = runtime === 'child_process';
-		const made = new Tinypool({
-			filename: pathToFileURL(fileOf(name)).href,
-			runtime,
-			minThreads: isProcess ? 0 : 1,
+/** One worker, which answers one question after the other with what its file exports as default. */
+export class PooledWorker<Q, A> {
+	private pool: Tinypool | undefined;
+
+	constructor(
+		private readonly name: string,
+		private readonly runtime: Runtime,
+		private readonly file = fileOf(name),
+	) {}
+
+	/**
+	 * Asks and waits for the answer, and keeps the server from ending meanwhile. Rejects with what
+	 * the worker throws, and where it ends or cannot start; the next question starts another.
+	 */
+	async ask(question: Q): Promise<A> {
+		const pool = (this.pool ??= this.open());
+		try {
+			return (await pool.run(question)) as A;
+		} catch (error) {
+			// One that died leaves those that wait behind it without an answer.
+			if (pool.threads.length === 0) this.drop(pool, error);
+			throw error;
+		}
+	}
+
+	/** Ends it. Whoever waits for it is told. */
+	async destroy(): Promise<void> {
+		await this.pool?.destroy();
+		this.pool = undefined;
+	}
+
+	private open(): Tinypool {
+		const pool = new Tinypool({
+			filename: pathToFileURL(this.file).href,
+			runtime: this.runtime,
+			minThreads: 0,
 			maxThreads: 1,
-			idleTimeout: IDLE_MS,
+			idleTimeout: IDLE_MS[this.runtime],
 			// Nothing but the settings tells a process where the database is.
-			...(isProcess ? { env: process.env as Record<string, string>, serialization: 'advanced' } : {}),
+			...(this.runtime === 'child_process'
+				? { env: process.env as Record<string, string>, serialization: 'advanced' as const }
+				: {}),
 		});
-		// One that ends while nobody asks it anything: the next question starts another.
-		made.on('error', (error) => log.error({ err: error, worker: name }, 'a worker ended'));
-		return made;
-	});
-	return (question) => pool.run(question) as Promise<A>;
+		// It ended while it was asked nothing, or before it could be asked anything.
+		pool.on('error', (error) => this.drop(pool, error));
+		return pool;
+	}
+
+	private drop(pool: Tinypool, error: unknown): void {
+		if (this.pool !== pool) return;
+		this.pool = undefined;
+		log.error({ err: error, worker: this.name }, 'a worker ended');
+		void pool.destroy();
+	}
 }
+
+/** The one worker of that name that this process has. */
+export const workerOf = <Q, A>(name: string, runtime: Runtime): PooledWorker<Q, A> =>
+	once(`worker-${name}`, () => new PooledWorker<Q, A>(name, runtime));

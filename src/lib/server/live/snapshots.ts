@@ -1,6 +1,6 @@
 /** When snapshots are made, and where: here, or in a process of their own. */
 import { and, desc, eq, gt, sql } from 'drizzle-orm';
-import { askWorker, isWorkerBuilt } from '../worker-pool';
+import { isWorkerBuilt, workerOf } from '../worker-pool';
 import { schema, type Database } from '../db';
 import { takeAllIn, type SnapshotQuestion } from './taking-in';
 
@@ -14,8 +14,8 @@ const SNAPSHOT_AFTER = { updates: 300, bytes: 2500 };
 /** Bytes from which on a snapshot is made in a process of its own: it would keep everybody waiting here. */
 const LARGE = 256 * 1024;
 
-const askAside = (question: SnapshotQuestion): Promise<void> =>
-	askWorker<SnapshotQuestion, void>('snapshots', 'child_process')(question);
+const askForSnapshot = (question: SnapshotQuestion): Promise<void> =>
+	workerOf<SnapshotQuestion, void>('snapshots', 'child_process').ask(question);
 
 /**
  * Makes a snapshot from what is in the database, never from memory: what a snapshot stands for is exactly
@@ -51,7 +51,7 @@ export async function snapshot(
 	const enough = Math.max(SNAPSHOT_AFTER.updates, ((last?.kept ?? 0) + kept) / SNAPSHOT_AFTER.bytes);
 	if (count < (isNow ? 1 : enough)) return false;
 	const isLarge = (last?.bytes ?? 0) + bytes > LARGE;
-	if (isLarge && isWorkerBuilt('snapshots')) await askAside({ boardId, document });
+	if (isLarge && isWorkerBuilt('snapshots')) await askForSnapshot({ boardId, document });
 	else await takeAllIn(db, boardId, document);
 	return true;
 }

@@ -5,7 +5,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
-import { askWorker } from '../worker-pool';
+import { workerOf } from '../worker-pool';
 import { database, schema } from '../db';
 import { log } from '../log';
 import { once } from '../once';
@@ -22,7 +22,7 @@ const IN_MEMORY = 20_000;
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
 
 const askThemes = (question: ThemesQuestion): Promise<ThemesAnswer> =>
-	askWorker<ThemesQuestion, ThemesAnswer>('themes', 'worker_threads')(question);
+	workerOf<ThemesQuestion, ThemesAnswer>('themes', 'worker_threads').ask(question);
 const memory = (): Map<string, Float32Array> => once('vectors', () => new Map());
 
 function remember(hash: string, vector: Float32Array): void {
