@@ -1,6 +1,7 @@
 /**
- * What was copied last in the windows of this browser. A menu that pastes gets only words and pictures from
- * the system's clipboard; by its words the clip is found again that lies there, in this window or another.
+ * What was copied last in the windows of this browser. A menu that pastes gets only words and
+ * pictures from the system's clipboard; by its words the clip is found again that lies there, in
+ * this window or another.
  */
 export interface CopiedClip {
 	/** The words that went to the system's clipboard with it. */

@@ -6,6 +6,7 @@ import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
 import { addObjects, type NewObject, removeObjects } from '$core/board/ops/edits';
 import { neededHeight } from '$core/board/kinds';
+import type { Point } from '$core/geometry/box';
 import { freePlace } from '$core/geometry/free-place';
 import { withLinks } from '$core/text/links';
 import { isEmpty, richFrom, type RichText } from '$core/text/rich';
@@ -109,13 +110,14 @@ export async function pasteFromMenu(board: Board): Promise<void> {
 		data.setData(TYPE, clip.objects);
 		data.setData(FROM, clip.board);
 	}
-	board.menuAt = menuAt;
-	if (!pasteData(board, data)) toaster.info({ title: m.paste_nothing() });
-	board.menuAt = undefined;
+	if (!pasteData(board, data, menuAt)) toaster.info({ title: m.paste_nothing() });
 }
 
-/** Says whether there was something that can be pasted here. */
-function pasteData(board: Board, data: DataTransfer): boolean {
+/**
+ * Says whether there was something that can be pasted here.
+ * @param at where it is to lie, board units; where none is given it finds its place itself
+ */
+function pasteData(board: Board, data: DataTransfer, at?: Point): boolean {
 	if (!board.mayEdit) return false;
 	const html = data.getData('text/html');
 	const text = data.getData('text/plain');
@@ -123,11 +125,11 @@ function pasteData(board: Board, data: DataTransfer): boolean {
 	const cells = clip ? undefined : cellsIn(html, text);
 	// Spreadsheets put a picture of the cells beside the cells.
 	const pictures = clip || cells || !board.mayAll ? [] : picturesIn(data);
-	if (pictures.length > 0) void addPictures(board, pictures, board.menuAt);
-	else if (clip) void pasteClip(board, clip, data.getData(FROM));
+	if (pictures.length > 0) void addPictures(board, pictures, at);
+	else if (clip) void pasteClip(board, clip, data.getData(FROM), at);
 	else if (cells && board.mayAll && (board.cell !== undefined || cells.some((row) => row.length > 1)))
-		pasteCells(board, cells);
-	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html));
+		pasteCells(board, cells, at);
+	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html), at ?? placeOf(board));
 	else return false;
 	return true;
 }
@@ -136,14 +138,14 @@ function pasteData(board: Board, data: DataTransfer): boolean {
 const MAX_CELLS = 20_000;
 
 /** Writes cells into the selected holder from the picked cell on; otherwise makes a table of them. */
-function pasteCells(board: Board, cells: RichText[][]): void {
+function pasteCells(board: Board, cells: RichText[][], at?: Point): void {
 	const columns = Math.max(...cells.map((row) => row.length));
 	if (cells.length > MAX_TRACKS || columns > MAX_TRACKS || cells.length * columns > MAX_CELLS) {
 		toaster.error({ title: m.paste_too_large(), description: m.paste_too_large_more({ rows: MAX_TRACKS }) });
 		return;
 	}
 	if (pasteIntoCells(board, cells)) return;
-	board.asOne(() => putTable(board, cells));
+	board.asOne(() => putTable(board, cells, at));
 }
 
 /** Says whether there was a cell to write in. */
@@ -160,9 +162,8 @@ function pasteIntoCells(board: Board, cells: RichText[][]): boolean {
 }
 
 /** Puts a clip down; pictures from another board are brought along first. */
-async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> {
+async function pasteClip(board: Board, clip: Clip, from: string, at?: Point): Promise<void> {
 	const here = board.room.info.boardId;
-	const at = board.menuAt;
 	const hashes = clip.objects.flatMap((object) => (isPicture(object) ? object.file : []));
 	if (hashes.length > 0 && from !== '' && from !== here) {
 		const share = call(shareFiles, { params: { id: here }, body: { from, hashes } });
@@ -175,7 +176,7 @@ async function pasteClip(board: Board, clip: Clip, from: string): Promise<void> 
 const MAX_LINES = 500;
 
 /** Puts text down as a note, and offers one note a line where it has several; a line each in a list or table. */
-function pasteText(board: Board, text: string, formatted: RichText | undefined): void {
+function pasteText(board: Board, text: string, formatted: RichText | undefined, at: Point): void {
 	const lines = text.split(/\r\n|\r|\n/).flatMap((line) => line.trim() || []);
 	const rich = withLinks(formatted ?? richFrom(text));
 	/** A note each: paragraphs with what is bold or linked in them, without their bullets. */
@@ -188,7 +189,7 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined):
 		)
 	)
 		return;
-	const whole = putNotes(board, [rich]);
+	const whole = putNotes(board, [rich], at);
 	if (lines.length > MAX_LINES)
 		toaster.info({ title: m.pasted_long(), description: m.pasted_long_more({ count: MAX_LINES }) });
 	if (single.length < 2 || lines.length > MAX_LINES) return;
@@ -202,7 +203,7 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined):
 				// One after the other: the place of the whole note is free for the first of them.
 				board.asOne(() => {
 					removeObjects(board.room.editContext, board.model, whole);
-					putNotes(board, single);
+					putNotes(board, single, at);
 				});
 			},
 		},
@@ -216,8 +217,7 @@ const BESIDE = 28;
  * Where a single note goes: at the hand, or in the middle of what is seen; never exactly on what
  * lies there.
  */
-function spotFor(board: Board, w: number, h: number): { x: number; y: number } {
-	const at = placeOf(board);
+function spotFor(board: Board, at: Point, w: number, h: number): Point {
 	const spot = { x: Math.round(at.x - w / 2), y: Math.round(at.y - h / 2) };
 	const corners = new Set(
 		board.model.touching(board.sheet, { ...spot, w: 4000, h: 4000 }).map(({ box: [x, y] }) => `${x} ${y}`),
@@ -233,26 +233,26 @@ function spotFor(board: Board, w: number, h: number): { x: number; y: number } {
  * Puts notes down at the hand: one there, several in rows in free places round it. Returns their
  * ids.
  */
-function putNotes(board: Board, texts: readonly RichText[]): string[] {
+function putNotes(board: Board, texts: readonly RichText[], at: Point): string[] {
 	const { form, pigment } = board.next;
 	const { w, h } = NOTE_SIZES[form];
 	const columns = Math.ceil(Math.sqrt(texts.length * 1.4));
 	const gap = 14;
 	const width = columns * (w + gap) - gap;
-	const { x, y } = placeOf(board);
-	const spot = texts.length === 1 ? spotFor(board, w, h) : undefined;
+	const { x, y } = at;
+	const spot = texts.length === 1 ? spotFor(board, at, w, h) : undefined;
 	const room = { x: Math.round(x - width / 2), y: Math.round(y - h / 2), w: width, h: 1e6 };
 	const taken = board.model
 		.touching(board.sheet, room)
 		.filter(takesRoom)
 		.map(({ id }) => board.model.boundsOf(id)!);
 	const specs = texts.map((text): NewObject<'note'> => {
-		const at = spot ?? freePlace({ room, size: { w, h }, taken, gap });
-		taken.push({ x: at.x, y: at.y, w, h });
+		const place = spot ?? freePlace({ room, size: { w, h }, taken, gap });
+		taken.push({ x: place.x, y: place.y, w, h });
 		const note: NewObject<'note'> = {
 			kind: 'note',
 			sheet: board.sheet,
-			box: [at.x, at.y, w, h, 0],
+			box: [place.x, place.y, w, h, 0],
 			style: { form, pigment },
 			text,
 		};

@@ -74,6 +74,7 @@ export function putHolder(
 export function putTable(
 	board: PuttingBoard & Pick<Board, 'freeSpot'>,
 	cells: readonly (readonly RichText[])[],
+	at?: Point,
 ): void {
 	const { editContext } = board.room;
 	const count = Math.max(...cells.map((row) => row.length));
@@ -88,7 +89,8 @@ export function putTable(
 		row.forEach((text, j) => void (parts.cells[partOf(parts.rows[i]!.id, parts.cols[j]!.id)] = text)),
 	);
 	const { w, h } = startSize('table', parts);
-	const { x, y } = board.freeSpot(w, Math.min(h, 400));
+	const free = board.freeSpot(w, Math.min(h, 400));
+	const { x, y } = at ? { x: Math.round(at.x), y: Math.round(at.y) } : free;
 	const id = board.add<'table'>({
 		kind: 'table',
 		box: [x, y, w, h, 0],
