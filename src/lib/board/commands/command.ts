@@ -1,7 +1,10 @@
 /** What can be done to the board. One table feeds keys, menus, ledge, palette and the list of keys. */
 import type { Board } from '../board.svelte';
 
-/** The sub-menu that a command stands in; what stands on top of the menu is listed there (`menu.ts`). */
+/**
+ * The sub-menu that a command stands in; what stands on top of the menu is listed there
+ * (`menu.ts`).
+ */
 export type Section = 'cells' | 'add' | 'arrange' | 'stack' | 'object' | 'put' | 'view' | 'board';
 
 export interface Command {
@@ -16,7 +19,8 @@ export interface Command {
 	when?: (board: Board) => boolean;
 	/** Whether it stands in no menu now, though its key still says why it does nothing. */
 	hidden?: (board: Board) => boolean;
-	section?: Section;
+	/** In several where it is wanted for what is selected and for a free spot. */
+	section?: Section | readonly Section[];
 	/** Only one of several like it stands in the list of keys. */
 	quiet?: boolean;
 }

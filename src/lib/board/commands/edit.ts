@@ -14,7 +14,10 @@ import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import { hasSelection, isAllLocked, type Command } from './command';
 
-/** The browser's own copy and cut, so that they go the same way as by key: from the board, not from a menu over it. */
+/**
+ * The browser's own copy and cut, so that they go the same way as by key: from the board, not from
+ * a menu over it.
+ */
 const byBrowser =
 	(action: 'copy' | 'cut') =>
 	(board: Board): void => {

@@ -40,6 +40,13 @@ const linked = (sheet: string) => ({
 
 const SELECTIONS: [string, Make][] = [
 	['nothing', () => []],
+	[
+		'nothing, on a sheet with a field,',
+		(hand) => {
+			adding((sheet) => fieldAt(sheet, 0, 0))(hand);
+			return [];
+		},
+	],
 	['a note', adding(note(0))],
 	['a note with a link', adding(linked)],
 	['a shape', adding((sheet) => shapeAt(sheet, 0, 0))],
@@ -66,18 +73,25 @@ describe('the menu', () => {
 		expect(parts(hand).top).toEqual(['edit', 'nod', 'cut', 'copy', 'paste', 'duplicate', 'remove']);
 	});
 
-	it('leaves nothing out that stands in one of its parts, with something selected or without', () => {
+	it('leaves out nothing that can be done to what is selected, or on a free spot', () => {
+		const offered = new Set<string>();
+		const shown = new Set<string>();
+		for (const [, make] of SELECTIONS) {
+			const hand = boardInHand();
+			hand.board.select(make(hand));
+			for (const command of COMMANDS)
+				if (command.section && isOffered(command, hand.board)) offered.add(command.id);
+			for (const id of everything(hand)) shown.add(id);
+		}
+		expect(offered.size).toBeGreaterThan(50);
+		expect([...offered].filter((id) => !shown.has(id))).toEqual([]);
+	});
+
+	it('leads to the drawer from a free spot, and from what is to be kept in it', () => {
 		const hand = boardInHand();
-		const missing = (): string[] =>
-			COMMANDS.filter((command) => command.section && isOffered(command, hand.board))
-				.map(({ id }) => id)
-				.filter((id) => !everything(hand).includes(id));
-		hand.board.select(adding(note(0), note(300))(hand));
-		const [first] = hand.board.selection;
-		const whileSelected = missing();
-		hand.board.select([]);
-		expect(missing().filter((id) => whileSelected.includes(id))).toEqual([]);
-		expect(first).toBeDefined();
+		expect(everything(hand)).toContain('drawer');
+		hand.board.select(adding(note(0))(hand));
+		expect(everything(hand)).toContain('drawer');
 	});
 
 	it('makes a note where it was opened, and lets one write in it', () => {

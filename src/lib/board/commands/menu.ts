@@ -1,4 +1,7 @@
-/** The menu at the pointer, made from the table of commands: what is wanted most on top, the rest in sub-menus. */
+/**
+ * The menu at the pointer, made from the table of commands: what is wanted most on top, the rest in
+ * sub-menus.
+ */
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import { COMMANDS, isOffered, type Command, type Section } from '.';
@@ -32,6 +35,9 @@ const SECTION_NAMES: Record<Section, () => string> = {
 	board: () => m.menu_board(),
 };
 
+const standsIn = ({ section }: Command, of: Section): boolean =>
+	typeof section === 'string' ? section === of : (section?.includes(of) ?? false);
+
 export interface MenuPart {
 	/** Of a sub-menu; without one its commands stand on top. */
 	label?: string;
@@ -46,7 +52,7 @@ export function menuOf(board: Board): { top: Command[]; more: MenuPart[] } {
 		({ id }) => isFree || id !== 'select all',
 	);
 	const more = (isFree ? OF_FREE_SPOT : OF_SELECTION).flatMap((section): MenuPart[] => {
-		const commands = offered.filter((command) => command.section === section && !top.includes(command));
+		const commands = offered.filter((command) => standsIn(command, section) && !top.includes(command));
 		if (commands.length === 0) return [];
 		return commands.length === 1 ? [{ commands }] : [{ label: SECTION_NAMES[section](), commands }];
 	});

@@ -18,7 +18,7 @@ export const VIEW_COMMANDS: Command[] = [
 		label: () => m.command_drawer(),
 		keys: ['d'],
 		edits: true,
-		section: 'put',
+		section: ['put', 'object'],
 		run: (board) => board.frame.openDialog('drawer'),
 	},
 	{
@@ -51,7 +51,7 @@ export const VIEW_COMMANDS: Command[] = [
 		id: 'fit selection',
 		label: () => m.command_fit_selection(),
 		keys: ['Shift+f'],
-		section: 'view',
+		section: 'object',
 		when: hasSelection,
 		run: (board) => board.fit(unionOf([...board.selection].flatMap((id) => board.model.boundsOf(id) ?? []))),
 	},
