@@ -1,6 +1,7 @@
 /** A whole session in fast time: from a recipe to the report, with two real participants (one on a phone) and a simulated team of ten. */
 import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
+import type { Page } from '@playwright/test';
 import { barrierFree, expect, findIn, fromRecipe, madeBoard, objectsIn, sees, test } from './fixtures';
 
 test('a session from the recipe to the report', async ({ ilka, join, server }) => {
@@ -225,14 +226,20 @@ test('the session is in hand on the leader’s phone: steps, the reveal, slides,
 	await expect(rashid.page.getByTestId('vote-bar')).toBeHidden();
 });
 
+/** The list of all steps on the desk, and their titles as they stand there. */
+function stepsOf(page: Page) {
+	const list = page.getByTestId('desk').getByRole('list', { name: 'All steps' });
+	const titles = (): Promise<string[]> =>
+		list.locator('input.title').evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value));
+	return { list, titles };
+}
+
 test('steps are added, copied, moved by key and deleted; what was deleted comes back with its notes', async ({
 	ilka: { page },
 	server,
 }) => {
 	await fromRecipe(page, server, 'check-in');
-	const list = page.getByTestId('desk').getByRole('list', { name: 'All steps' });
-	const titles = (): Promise<string[]> =>
-		list.locator('input.title').evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value));
+	const { list, titles } = stepsOf(page);
 	const before = await titles();
 	const [first, second] = before as [string, string];
 	await page.getByRole('button', { name: `All about ${second}` }).click();
@@ -259,9 +266,7 @@ test('steps are put into another order by dragging them, above a step, below one
 	server,
 }) => {
 	await fromRecipe(page, server, 'check-in');
-	const list = page.getByTestId('desk').getByRole('list', { name: 'All steps' });
-	const titles = (): Promise<string[]> =>
-		list.locator('input.title').evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value));
+	const { list, titles } = stepsOf(page);
 	const [first, second, third, ...rest] = (await titles()) as [string, string, string, ...string[]];
 	const row = (i: number) => list.getByRole('listitem').nth(i);
 	const grip = (i: number) => row(i).locator('.grip');

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/**
-	 * The run sheet as one line: each step as wide as it is long. A step whose title does not fit shows its
-	 * number, and all of it when it is pointed at or has the focus; the running one is always read in full.
+	 * The run sheet as one line: each step as wide as it is long. A step whose title does not fit
+	 * shows its number, and all of it when it is pointed at or has the focus; the running one is
+	 * always read in full.
 	 */
 	import { countdown } from '$core/meeting/clock';
 	import { nextStep } from '$core/meeting/runsheet';
@@ -23,12 +24,12 @@
 	const at = $derived(room.plan.steps.findIndex((step) => step.id === running?.step));
 	const next = $derived(nextStep(room.plan));
 
-	/** Space beside a title in its step, px. */
+	/** Space beside the words of a step, px. */
 	const PADDING = 16;
-	/** How wide steps are and how wide their titles would be, px, by id. */
+	/** How wide steps are and how wide their words would be, px, by id. */
 	const widths = $state<Record<string, number>>({});
-	const wanted = $state<Record<string, number>>({});
-	const fits = (id: string): boolean => (wanted[id] ?? 0) + PADDING <= (widths[id] ?? Infinity);
+	const wordWidths = $state<Record<string, number>>({});
+	const fits = (id: string): boolean => (wordWidths[id] ?? 0) + PADDING <= (widths[id] ?? Infinity);
 
 	/** What stands below the title. */
 	const timeOf = (step: Step, i: number): string => {
@@ -50,13 +51,15 @@
 		<li
 			class:running={isRunning}
 			class:past={room.plan.done || i < at}
-			class:late={i > 0 && i >= room.plan.steps.length / 2}
+			class:in-second-half={i > 0 && i >= room.plan.steps.length / 2}
 			style:flex-grow={lengthOf(step)}
 			aria-current={isRunning ? 'step' : undefined}
 			bind:clientWidth={widths[step.id]}
 		>
 			{#if isRunning && left}<span class="fill" style:width="{left.passed * 100}%"></span>{/if}
-			<span class="ghost" aria-hidden="true" bind:clientWidth={wanted[step.id]}>{step.title}</span>
+			<span class="ghost" aria-hidden="true" bind:clientWidth={wordWidths[step.id]}
+				><b>{step.title}</b><span>{timeOf(step, i)}</span></span
+			>
 			<button
 				type="button"
 				class="step"
@@ -64,7 +67,7 @@
 				title={starts ? m.start_step({ title: step.title }) : undefined}
 				onclick={() => (starts ? onlead({ do: 'next', from: running?.step }) : onsteps())}
 			>
-				{#if isRunning || fits(step.id)}
+				{#if isRunning || starts || fits(step.id)}
 					<b>{step.title}</b>
 					<span class="time" data-testid={isRunning ? 'countdown' : undefined}>{timeOf(step, i)}</span>
 				{:else}
@@ -117,9 +120,9 @@
 	}
 	.ghost {
 		position: absolute;
+		display: grid;
 		visibility: hidden;
 		font-size: var(--size-small);
-		font-weight: 700;
 		white-space: nowrap;
 	}
 	.step {
@@ -139,7 +142,8 @@
 		min-width: 122px;
 	}
 	li:has(.starts) {
-		min-width: 112px;
+		min-width: max-content;
+		max-width: 40%;
 	}
 	.step.starts {
 		box-shadow: inset 0 0 0 1px var(--frame-action);
@@ -185,7 +189,7 @@
 		white-space: nowrap;
 		pointer-events: none;
 	}
-	li.late .tip {
+	li.in-second-half .tip {
 		right: 0;
 		left: auto;
 	}
