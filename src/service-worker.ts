@@ -20,7 +20,7 @@ const assets = new Set(ASSETS);
 const DATA = /\/__data\.json$/;
 const isData = (path: string): boolean => DATA.test(path);
 /** How long the network is waited for before a page that is kept is shown, ms. */
-const PATIENCE_MS = 6000;
+const KEPT_AFTER_MS = 6000;
 
 self.addEventListener('install', (event) => {
 	event.waitUntil(caches.open(APP).then((cache) => cache.addAll(ASSETS)));
@@ -67,7 +67,7 @@ async function page(request: Request): Promise<Response> {
 			keep: (response) => pages.put(key, response),
 			forget: async () => void (await pages.delete(key)),
 		},
-		PATIENCE_MS,
+		KEPT_AFTER_MS,
 	);
 	return shown ?? (isData(key) ? noData() : noPage());
 }

@@ -67,10 +67,10 @@ const DEMO = {
 };
 
 /**
- * Name of a database to copy: migrated, with the demo if wanted. The first test that needs it makes it;
- * others wait meanwhile. Its name says of which build it is, as a cluster may outlive one.
+ * Name of a database to copy: migrated, with the demo if wanted. The first test that needs it makes
+ * it; others wait meanwhile. Its name says of which build it is, as a cluster may outlive one.
  */
-async function modelDatabase(
+async function templateDatabase(
 	admin: postgres.Sql,
 	url: URL,
 	env: Record<string, string>,
@@ -81,7 +81,7 @@ async function modelDatabase(
 		build.update(await readFile(`${ROOT}${part}`));
 	// A step of the demo runs from the moment of seeding on, so a demo is good for five minutes.
 	if (demo) build.update(String(Math.floor(Date.now() / 300_000)));
-	const name = `model_${demo ? 'demo' : 'empty'}_${build.digest('hex').slice(0, 12)}`;
+	const name = `template_${demo ? 'demo' : 'empty'}_${build.digest('hex').slice(0, 12)}`;
 	const LOCK = 20_261_130;
 	await admin`select pg_advisory_lock(${LOCK})`;
 	try {
@@ -131,8 +131,8 @@ export async function startServer(
 		...options.env,
 	};
 	if (!options.like) {
-		const model = await modelDatabase(admin, cluster(), env, options.demo ?? false);
-		await admin.unsafe(`create database ${name} template ${model}`);
+		const template = await templateDatabase(admin, cluster(), env, options.demo ?? false);
+		await admin.unsafe(`create database ${name} template ${template}`);
 	}
 	const port = await freePort();
 	const sql = postgres(databaseUrl, { max: 2, onnotice: () => {} });

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { networkFirst, type PageSource } from './network-first';
 
-const PATIENCE = 6000;
+const KEPT_AFTER_MS = 6000;
 const page = (words: string, status = 200): Response => new Response(words, { status });
 
 /** A network that answers when it is told to, and what is kept. */
@@ -19,7 +19,7 @@ function network(kept?: string) {
 		keep: async (response) => void log.push(`keep ${await response.text()}`),
 		forget: async () => void log.push('forget'),
 	};
-	const asked = networkFirst(source, PATIENCE);
+	const asked = networkFirst(source, KEPT_AFTER_MS);
 	return {
 		log,
 		answer: (response: Response) => answer(response),
@@ -48,7 +48,7 @@ describe('a page', () => {
 
 	it('is shown as it is kept where the network is slow; what comes late is kept', async () => {
 		const { answer, words, log } = network('old');
-		await vi.advanceTimersByTimeAsync(PATIENCE);
+		await vi.advanceTimersByTimeAsync(KEPT_AFTER_MS);
 		expect(await words()).toBe('old');
 		answer(page('new'));
 		await vi.advanceTimersByTimeAsync(0);
@@ -57,7 +57,7 @@ describe('a page', () => {
 
 	it('is waited for where the network is slow and nothing is kept', async () => {
 		const { answer, words } = network();
-		await vi.advanceTimersByTimeAsync(PATIENCE * 5);
+		await vi.advanceTimersByTimeAsync(KEPT_AFTER_MS * 5);
 		answer(page('new'));
 		expect(await words()).toBe('new');
 	});
@@ -67,7 +67,7 @@ describe('a page', () => {
 		atOnce.fail();
 		expect(await atOnce.words()).toBeUndefined();
 		const late = network();
-		await vi.advanceTimersByTimeAsync(PATIENCE);
+		await vi.advanceTimersByTimeAsync(KEPT_AFTER_MS);
 		late.fail();
 		expect(await late.words()).toBeUndefined();
 	});

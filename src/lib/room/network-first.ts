@@ -1,6 +1,6 @@
 /**
- * A page as the network has it; as it is kept where the network fails, or has not answered by the time
- * that one is ready to wait. A slow answer is waited for where nothing is kept.
+ * A page as the network has it; as it is kept where the network fails, or has not answered in
+ * good time. A slow answer is waited for where nothing is kept.
  */
 
 /** What a service worker does with pages; given from outside, so that it is tested without one. */
@@ -14,17 +14,17 @@ export interface PageSource {
 }
 
 /**
- * @param patience how long the network is waited for before what is kept is shown, ms
+ * @param keptAfterMs how long the network is waited for before what is kept is shown, ms
  * @returns undefined where there is no network and nothing is kept
  */
-export async function networkFirst(source: PageSource, patience: number): Promise<Response | undefined> {
+export async function networkFirst(source: PageSource, keptAfterMs: number): Promise<Response | undefined> {
 	const fetched = source.fetch().then(async (response) => {
 		if (response.ok && !response.redirected) await source.keep(response.clone());
 		// Whoever may not be in any more does not come in by what is kept either.
 		else if (response.status < 500) await source.forget();
 		return response;
 	});
-	const late = new Promise<undefined>((resolve) => setTimeout(() => resolve(undefined), patience));
+	const late = new Promise<undefined>((resolve) => setTimeout(() => resolve(undefined), keptAfterMs));
 	try {
 		return (await Promise.race([fetched, late])) ?? (await source.kept()) ?? (await fetched);
 	} catch {
