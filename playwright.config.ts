@@ -22,7 +22,8 @@ export default defineConfig({
 				'--disable-background-networking',
 				'--disable-component-update',
 				'--disable-sync',
-				// Letters as in a window on a screen: the headless shell would fit them to the pixels.
+				// Letters as in a window on a screen: the headless shell would fit them to the
+				// pixels.
 				'--font-render-hinting=none',
 			],
 		},

@@ -104,7 +104,8 @@ need_chromium() {
 	export CHROMIUM
 }
 
-# For tests: Chromium without its own tabs and menus, a fifth faster. Where it is not to be had, the whole browser does as well.
+# For tests: Chromium without its own tabs and menus, a fifth faster. Where it is not to be had, the
+# whole browser does as well.
 need_headless_chromium() {
 	mkdir -p "$DATA"
 	CHROMIUM=$(command -v chromium-headless-shell || true)

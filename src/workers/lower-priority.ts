@@ -3,8 +3,8 @@ import { readdirSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 
 /**
- * Lowers the priority of this process, and lets it live as long as the server that started it. A stop that
- * is sent to both is the server's to follow: it may still wait for an answer.
+ * Lowers the priority of this process, and lets it live as long as the server that started it. A
+ * stop that is sent to both is the server's to follow: it may still wait for an answer.
  */
 export function lowerPriority(): void {
 	for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => {});

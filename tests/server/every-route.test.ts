@@ -21,7 +21,8 @@ const vote = { terms: { method: 'dots', question: 'Which?' }, objects: ['a', 'b'
 
 interface Asked {
 	/**
-	 * What it takes; `sign-in` is open to all who are signed in, `account` to members with an account.
+	 * What it takes; `sign-in` is open to all who are signed in, `account` to members with an
+	 * account.
 	 */
 	takes: Right | 'sign-in' | 'account';
 	/** A request that is well formed, and changes nothing that another one needs. */

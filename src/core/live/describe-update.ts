@@ -1,13 +1,17 @@
 /**
- * What an update would change in a document, told before it is applied: for every value that it writes or deletes, the path to it from
- * the root, `['objects', id, 'box']` say. Works on the structs of the update and of the document (Yjs' internal lists of items), so
- * that nothing has to be applied and taken back to find out.
+ * What an update would change in a document, told before it is applied: for every value that it
+ * writes or deletes, the path to it from the root, `['objects', id, 'box']` say. Works on the
+ * structs of the update and of the document (Yjs' internal lists of items), so that nothing has to
+ * be applied and taken back to find out.
  */
 import * as Y from 'yjs';
 import { Items } from './items';
 
 export interface UpdatedValue {
-	/** From the name of the root type to the key of the value; inside of texts the path ends at the text's key. */
+	/**
+	 * From the name of the root type to the key of the value; inside of texts the path ends at the
+	 * text's key.
+	 */
 	path: readonly string[];
 	/** Whether something is written there; otherwise something is deleted. */
 	writes: boolean;

@@ -35,12 +35,15 @@ function shortened(
 export const hasSmallTitles = ({ view, model }: Board): boolean =>
 	TITLE_SIZE.field * view.scale < READABLE && model.fields.size > 0;
 
-/** Type size of a title whose strip is that high on the screen, pixels: as large as fits and can be read. */
+/**
+ * Type size of a title whose strip is that high on the screen, pixels: as large as fits and can be
+ * read.
+ */
 const titleSize = (strip: number): number => Math.round(Math.max(READABLE, Math.min(15, strip * 0.62)));
 
 /**
- * Titles of fields that would be too small to read from here, at a size that can be read: each inside
- * its field, over the small one.
+ * Titles of fields that would be too small to read from here, at a size that can be read: each
+ * inside its field, over the small one.
  */
 export function paintFieldTitles(ctx: CanvasRenderingContext2D, board: Board, surface: Surface): void {
 	if (!hasSmallTitles(board)) return;

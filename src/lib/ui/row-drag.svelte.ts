@@ -1,4 +1,7 @@
-/** Rows of one list that are put into another order by dragging: before or after the row under the pointer. */
+/**
+ * Rows of one list that are put into another order by dragging: before or after the row under the
+ * pointer.
+ */
 import { attachClosestEdge, extractClosestEdge } from '@atlaskit/pragmatic-drag-and-drop-hitbox/closest-edge';
 import { combine } from '@atlaskit/pragmatic-drag-and-drop/combine';
 import { draggable, dropTargetForElements } from '@atlaskit/pragmatic-drag-and-drop/element/adapter';
@@ -8,7 +11,9 @@ import type { Attachment } from 'svelte/attachments';
 export type Side = 'before' | 'after';
 
 export class RowDrag {
-	/** The row that the dragged one would land at, and on which side of it; undefined while none is. */
+	/**
+	 * The row that the dragged one would land at, and on which side of it; undefined while none is.
+	 */
 	over = $state.raw<{ id: string; side: Side } | undefined>();
 
 	/**

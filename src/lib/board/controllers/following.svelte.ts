@@ -154,7 +154,10 @@ export class Following {
 	}
 }
 
-/** Takes the view along with whoever is followed. Called while a component is set up; it ends with it. */
+/**
+ * Takes the view along with whoever is followed. Called while a component is set up; it ends with
+ * it.
+ */
 export function followOthers(board: Board): void {
 	$effect(() => {
 		const { target } = board.following;

@@ -3,8 +3,8 @@ import { untrack } from 'svelte';
 import type { Board } from '../board.svelte';
 
 /**
- * Whoever may not write any more puts down what they have in hand. Called while a component is set up; it
- * ends with it.
+ * Whoever may not write any more puts down what they have in hand. Called while a component is set
+ * up; it ends with it.
  */
 export function putDownWithRights(board: Board): void {
 	$effect(() => {

@@ -63,7 +63,10 @@ const asDrawn = (box: Box, least: { w: number; h: number }): [number, number, nu
 	0,
 ];
 
-/** Puts an empty note down at a point, as large as drawn; in a column or a cell it takes its place there at once. Returns its id. */
+/**
+ * Puts an empty note down at a point, as large as drawn; in a column or a cell it takes its place
+ * there at once. Returns its id.
+ */
 export function putNote(board: Board, at: Point, drawn?: Box): string {
 	const { form, pigment } = board.next;
 	const size = NOTE_SIZES[form];

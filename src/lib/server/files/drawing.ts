@@ -32,7 +32,10 @@ const REFUSED = new Set([
 	'video',
 ]);
 
-/** What a drawing may refer to: parts of itself, and pictures in it. Nothing is fetched from anywhere. */
+/**
+ * What a drawing may refer to: parts of itself, and pictures in it. Nothing is fetched from
+ * anywhere.
+ */
 const OWN = /^(#|data:image\/(png|jpeg|gif|webp);base64,)/i;
 
 const allowedAttributes = Object.fromEntries(
@@ -80,7 +83,9 @@ const OPTIONS: sanitizeHtml.IOptions = {
 /** The drawing without what could run or fetch; empty where there is none in it. */
 export const cleanDrawing = (source: string): string => sanitizeHtml(drawingIn(source), OPTIONS).trim();
 
-/** What stands before the drawing itself declares its type or its words; nothing of it is needed. */
+/**
+ * What stands before the drawing itself declares its type or its words; nothing of it is needed.
+ */
 const drawingIn = (source: string): string => source.slice(Math.max(0, source.search(/<svg[\s>]/i)));
 
 /** Whether a drawing is already clean, however it is written down. */

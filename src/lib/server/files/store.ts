@@ -34,7 +34,8 @@ const hashOf = (body: Buffer): string => createHash('sha256').update(body).diges
 export async function takeInFile(boardId: string, hash: string, body: Buffer): Promise<void> {
 	if (hashOf(body) !== hash) throw new Refused(m.file_broken(), 409);
 	const prepared = await prepare(body);
-	// A drawing is kept only as it is when it has been cleaned; all may be packed differently by now.
+	// A drawing is kept only as it is when it has been cleaned; all may be packed differently by
+	// now.
 	if (prepared.type === 'image/svg+xml' && !isCleanDrawing(body.toString('utf8')))
 		throw new Refused(m.file_broken(), 409);
 	await keepFile(boardId, { ...prepared, body });
