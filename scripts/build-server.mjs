@@ -11,11 +11,13 @@ await build({
 	entryPoints: {
 		server: at('../server/main.ts'),
 		'workers/snapshots': at('../src/workers/snapshots.ts'),
+		'workers/pictures': at('../src/workers/pictures.ts'),
 		'workers/themes': at('../src/workers/themes.ts'),
 		'cli/seed': at('./seed.ts'),
 		'cli/migrate': at('./migrate.ts'),
 		'cli/themes': at('./themes.ts'),
 		'cli/export': at('./export.ts'),
+		'cli/password': at('./password.ts'),
 		'cli/archive-schema': at('./archive-schema.ts'),
 		'cli/check-messages': at('./messages/check.ts'),
 		'cli/bench': at('./bench/run.ts'),

@@ -1,6 +1,7 @@
 import { redirect } from '@sveltejs/kit';
-import { listSettingsSchema, type ListSettings } from '$core/boards/list';
+import { listSettingsSchema, pickBoards, type ListSettings } from '$core/boards/list';
 import { projectsOf } from '$lib/server/projects';
+import { picturesFor } from '$lib/server/board-pictures';
 import { boardsOf } from '$lib/server/board-list';
 import type { PageServerLoad } from './$types';
 
@@ -11,12 +12,16 @@ function settingsFrom(cookie: string | undefined): ListSettings {
 }
 
 export const load: PageServerLoad = async ({ locals, cookies }) => {
-	if (!locals.person) redirect(303, '/sign-in');
+	if (!locals.person) redirect(303, '/welcome');
+	const settings = settingsFrom(cookies.get('boards'));
+	const boards = await boardsOf(locals.person.id);
+	const first = pickBoards(boards, { part: 'all', words: '', order: settings.order, project: undefined });
 	return {
 		person: locals.person,
-		boards: await boardsOf(locals.person.id),
+		boards,
+		pictures: await picturesFor(first),
 		projects: await projectsOf(locals.person.id),
-		settings: settingsFrom(cookies.get('boards')),
+		settings,
 		now: Date.now(),
 		light: cookies.get('frame') === 'light',
 	};

@@ -219,6 +219,7 @@
 		{#each boards as board (board.id)}
 			<BoardCard
 				{board}
+				picture={data.pictures[board.id]}
 				now={data.now}
 				guest={data.person.guest}
 				projects={data.projects.filter(({ role }) => mayFill(role))}

@@ -1,5 +1,6 @@
 /** The routes of boards, sessions, themes and exports, on a real database. */
 import Papa from 'papaparse';
+import sharp from 'sharp';
 import * as Y from 'yjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
@@ -7,7 +8,7 @@ import { addObject } from '$core/board/ops/edits';
 import { guessPlacement } from '$core/board/ops/gather';
 import { readSession } from '$core/meeting/runsheet';
 import { overlaps } from '$core/geometry/box';
-import { connect, until, type TestClient } from '../support/client';
+import { connect, saved, until, type TestClient } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson } from '../support/people';
 import { run, startServer, type TestServer } from '../support/server';
 
@@ -35,6 +36,43 @@ describe('boards', () => {
 		expect((await owner.request('GET', `/api/boards/${id}/picture`)).status).toBe(404);
 		expect((await owner.request('POST', `/api/boards/${id}`, { do: 'restore' })).status).toBe(200);
 		expect((await owner.request('GET', `/api/boards/${id}/picture`)).status).toBe(200);
+		client.destroy();
+	});
+
+	it('are listed with their pictures, made when they change', async () => {
+		const id = await makeBoard(owner);
+		const client = await connect(server, owner, id);
+		const shown = async (): Promise<Buffer | undefined> => {
+			const page = await (await owner.request('GET', '/')).text();
+			const found = page.split(id).find((part) => part.includes('data:image/webp;base64,'));
+			const data = found && /data:image\/webp;base64,([A-Za-z0-9+/=]+)/.exec(found)?.[1];
+			return data === undefined ? undefined : Buffer.from(data, 'base64');
+		};
+		const rowsOf = () => server.sql`select made_at, data from board_pictures where board_id = ${id}`;
+		client.write('Seen in the list');
+		await saved(client);
+		await until(async () => (await rowsOf()).length === 1, 'its picture is made');
+		await until(async () => (await shown()) !== undefined, 'it is sent with the page');
+		expect((await sharp(await shown()).metadata()).width).toBe(560);
+		const asked = await owner.request('GET', `/api/boards/${id}/picture`);
+		expect(asked.headers.get('content-type')).toBe('image/webp');
+		// Nobody has to wait for one that is missing: the address makes it.
+		await server.sql`delete from board_pictures where board_id = ${id}`;
+		expect((await owner.request('GET', `/api/boards/${id}/picture?at=${Date.now()}`)).status).toBe(200);
+		expect(await rowsOf()).toHaveLength(1);
+		client.destroy();
+	});
+
+	it('of thousands of notes have their pictures drawn in a process of its own', async () => {
+		const id = await makeBoard(owner);
+		const client = await connect(server, owner, id);
+		client.doc.transact(() => {
+			for (let i = 0; i < 2100; i++) client.write(`Note ${i}`);
+		});
+		await saved(client);
+		const asked = await owner.request('GET', `/api/boards/${id}/picture?at=${Date.now()}`);
+		expect(asked.status).toBe(200);
+		expect((await sharp(Buffer.from(await asked.arrayBuffer())).metadata()).format).toBe('webp');
 		client.destroy();
 	});
 

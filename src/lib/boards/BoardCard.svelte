@@ -16,6 +16,8 @@
 
 	interface Props {
 		board: ListedBoard;
+		/** Its picture, where it came with the page. */
+		picture: string | undefined;
 		/** Server time, ms. */
 		now: number;
 		guest: boolean;
@@ -32,6 +34,7 @@
 	}
 	const {
 		board,
+		picture,
 		now,
 		guest,
 		asList,
@@ -81,7 +84,7 @@
 		<a class="picture" href="/board/{id}" aria-label={m.open_board({ title })} tabindex="-1">
 			{#if board.open}
 				<img
-					src="/api/boards/{id}/picture?at={board.changedAt}"
+					src={picture ?? `/api/boards/${id}/picture?at=${board.changedAt}`}
 					alt=""
 					loading="lazy"
 					{@attach hideWhenBroken}

@@ -1,9 +1,6 @@
 /** Files of a board, from the same primitives as the screen: the machine's part of core/formats. */
 import { renderAsync } from '@resvg/resvg-js';
 import sharp from 'sharp';
-import type { BoardModel } from '$core/board/model/model';
-import { groundOf } from '$core/board/ground';
-import { pictureOf } from '$core/board/scene';
 import type { Drawing } from '$core/board/drawing';
 import {
 	exportFormat,
@@ -12,8 +9,6 @@ import {
 	type ExportInput,
 	type ExportServices,
 } from '$core/formats/exports';
-import { svgOf } from '$core/formats/svg';
-import { roughMeasure } from '$core/text/fonts';
 import { Refused } from '../boards';
 import { readScaled } from '../files/store';
 import { makeArchive } from './archive';
@@ -82,21 +77,4 @@ export async function exportBoard(request: ExportRequest): Promise<NamedFile> {
 	const { extension, type, make } = exportFormat(request.format);
 	const file = await make(request, servicesFor(request));
 	return { ...file, name: fileName(request.title, extension), type };
-}
-
-/** A small picture of a sheet for lists of boards: everything, without its text's details. */
-export function thumbnail(model: BoardModel): string | undefined {
-	const sheet = model.sheets[0];
-	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), groundOf(sheet), roughMeasure, 60);
-	if (!picture) return undefined;
-	const coarse = picture.drawings.map((drawing) => ({
-		...drawing,
-		items: drawing.items.filter((item) => item.type !== 'text' && !item.fine),
-	}));
-	return svgOf(coarse, {
-		view: picture.view,
-		ground: picture.ground,
-		title: '',
-		scale: 300 / picture.view.w,
-	});
 }

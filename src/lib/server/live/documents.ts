@@ -9,7 +9,7 @@ import type { Layer } from '$core/access/layers';
 import { may } from '$core/access/rights';
 import { leads } from '$core/access/roles';
 import * as Y from 'yjs';
-import { touchBoard } from '../boards';
+import { PictureMaker } from '../board-pictures';
 import { noteLeaving } from '../board-list';
 import { database } from '../db';
 import { log } from '../log';
@@ -33,8 +33,8 @@ import { ClusterSync } from './cluster-sync';
 import { checkUpdate, inTurn, isNarrowed, type PutBack } from './step-check';
 import { editTogether, type As } from './edit-together';
 import { editDocument } from './server-edits';
-import { snapshot } from './snapshots';
 import { loadInto } from './store';
+import { followChanges } from './stored';
 import { keepAside, noteWriter } from './silent-notes';
 import { States } from './states';
 import { UpdateLog } from './update-log';
@@ -53,6 +53,7 @@ export class LiveDocuments {
 	private readonly digests = new Digests(this.log);
 	private readonly fullness = new Fullness();
 	private readonly verdicts = new Verdicts();
+	readonly pictures = new PictureMaker(this);
 	private readonly openListeners = new Set<OpenListener>();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
@@ -132,17 +133,7 @@ export class LiveDocuments {
 				this.unwatch(name);
 				this.cluster?.unloaded(name);
 			},
-			onStoreDocument: async ({ documentName: name }) => {
-				const parsed = parseName(name);
-				if (!parsed) return;
-				// What goes wrong here must not end the process; the log has everything.
-				try {
-					await touchBoard(parsed.boardId);
-					await snapshot(database().db, parsed.boardId, name);
-				} catch (error) {
-					log.error({ err: error, document: name }, 'no snapshot was made');
-				}
-			},
+			onStoreDocument: ({ documentName: name }) => followChanges(name, this.pictures),
 		});
 	}
 

@@ -52,6 +52,13 @@ export const boardFiles = pgTable(
 	(table) => [primaryKey({ columns: [table.boardId, table.hash] })],
 );
 
+/** A small picture of each board for the lists of them, as WebP; made anew when the board changes. */
+export const boardPictures = pgTable('board_pictures', {
+	boardId: ofBoard().primaryKey(),
+	data: bytes('data').notNull(),
+	madeAt: instant('made_at').notNull(),
+});
+
 /** Sentence vectors by text, so that no text is encoded twice. 32-bit floats, little-endian. */
 export const vectors = pgTable(
 	'vectors',

@@ -1,17 +1,19 @@
 import { boardPicture } from '$core/contract/boards';
 import { requireRight } from '$lib/server/boards';
-import { thumbnail } from '$lib/server/export';
+import { pictureKept } from '$lib/server/board-pictures';
 import { handle } from '$lib/server/http';
 import { live } from '$lib/server/live/documents';
 
-const EMPTY =
-	'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 30 14"><rect width="30" height="14" fill="#25322E"/></svg>';
-
 /** The address carries the time of the last change, so it may be kept. */
-export const GET = handle(boardPicture, async ({ person, params: { id } }) => {
+export const GET = handle(boardPicture, async ({ person, params: { id }, query: { at = 0 } }) => {
 	await requireRight(id, person.id, 'enter');
-	const svg = await live().read(id, (model) => thumbnail(model) ?? EMPTY);
-	return new Response(svg, {
-		headers: { 'content-type': 'image/svg+xml', 'cache-control': 'private, max-age=86400' },
+	let kept = await pictureKept(id);
+	if (!kept || kept.madeAt.getTime() < at) {
+		await live().pictures.make(id);
+		kept = await pictureKept(id);
+	}
+	return new Response(kept && Buffer.from(kept.data), {
+		status: kept ? 200 : 404,
+		headers: { 'content-type': 'image/webp', 'cache-control': 'private, max-age=86400' },
 	});
 });
