@@ -50,7 +50,7 @@
 		ctx.fillStyle = ground.colour;
 		ctx.fillRect(0, 0, canvas.width, canvas.height);
 		if (picture) {
-			const view = shrinkBox(picture.view, { w: width, h: height }, 10);
+			const view = shrinkBox(picture.view, { w: width, h: height }, 6);
 			const base = { scale: view.scale * ratio, x: view.x, y: view.y, ratio };
 			for (const drawing of picture.drawings) paintDrawing(ctx, drawing, base);
 		}
@@ -66,12 +66,13 @@
 	}
 </script>
 
-<canvas {@attach show} style:width="{width}px" style:height="{height}px" aria-hidden="true"></canvas>
+<canvas {@attach show} style:max-width="{width}px" style:aspect-ratio="{width} / {height}" aria-hidden="true"
+></canvas>
 
 <style>
 	canvas {
 		display: block;
-		max-width: 100%;
+		width: 100%;
 		border-radius: var(--radius-field);
 	}
 </style>

@@ -7,6 +7,7 @@
 	import type { Sketch } from '$core/templates/sketch';
 	import { m } from '$lib/messages';
 	import LayoutPicture from '../board/LayoutPicture.svelte';
+	import { addSamples } from '$core/templates/samples';
 	import { groupWords, purposeName } from './words';
 
 	interface Props {
@@ -21,12 +22,16 @@
 	}
 	const { all, people, chosen, draw, onchoose, beside }: Props = $props();
 	/** Seen at a time. */
-	const FEW = 6;
+	const FEW = 12;
 	let words = $state('');
 	let purpose = $state<Purpose | undefined>();
 	let from = $state(0);
 	const found = $derived(find(all, { words, purpose, people }));
 	const shown = $derived(found.slice(from, from + FEW));
+	function drawFilled(one: T, sketch: Sketch): void {
+		draw(one, sketch);
+		addSamples(sketch);
+	}
 	$effect(() => {
 		void [words, purpose, people];
 		from = 0;
@@ -53,9 +58,10 @@
 				class="card"
 				class:chosen={chosen === one.id}
 				aria-pressed={chosen === one.id}
+				title={one.how}
 				onclick={() => onchoose(one)}
 			>
-				<LayoutPicture draw={(sketch) => draw(one, sketch)} width={252} height={136} />
+				<LayoutPicture draw={(sketch) => drawFilled(one, sketch)} width={290} height={118} />
 				<b>{one.title}</b>
 				<span class="how">{one.how}</span>
 				<small class="quiet">{[groupWords(one.group), beside?.(one)].filter(Boolean).join(' · ')}</small>
@@ -83,7 +89,7 @@
 		display: flex;
 		flex-wrap: wrap;
 		gap: 8px;
-		margin-bottom: 12px;
+		margin-bottom: 10px;
 	}
 	.bar .entry {
 		width: 190px;
@@ -110,16 +116,16 @@
 	}
 	ul {
 		display: grid;
-		grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
-		gap: 14px;
+		grid-template-columns: repeat(auto-fill, minmax(max(190px, 22%), 1fr));
+		gap: 10px;
 	}
 	.card {
 		display: flex;
 		flex-direction: column;
-		gap: 3px;
+		gap: 2px;
 		width: 100%;
 		height: 100%;
-		padding: 8px;
+		padding: 6px 8px;
 		border: 1px solid var(--frame-line);
 		border-radius: var(--radius-field);
 		text-align: left;
@@ -131,12 +137,21 @@
 		background: var(--frame-raised);
 	}
 	.card b {
-		margin-top: 4px;
+		margin-top: 3px;
+		line-height: 1.25;
 	}
 	.how {
-		flex: 1;
-		font-size: var(--size-note);
-		line-height: 1.3;
+		display: -webkit-box;
+		flex: none;
+		overflow: hidden;
+		-webkit-box-orient: vertical;
+		-webkit-line-clamp: 2;
+		line-clamp: 2;
+		font-size: 13px;
+		line-height: 1.25;
+	}
+	.card small {
+		margin-top: auto;
 	}
 	.pages {
 		display: flex;
