@@ -11,17 +11,21 @@ export interface Subject {
 	at?: Point | undefined;
 }
 
+/** The instruments of the desk. */
+export type InstrumentName = 'run sheet' | 'themes' | 'votes' | 'parking' | 'people' | 'talk' | 'journal';
+
 export type FrameRequest =
 	| { open: 'dialog'; dialog: DialogName }
 	/** Gets ready to say something. */
 	| { open: 'comment'; about: Subject }
-	| { open: 'parking' }
+	| { open: 'instrument'; name: InstrumentName }
 	/** Gets ready to put what is selected to the vote. */
 	| { open: 'vote' }
 	/** What people say, or the next thread. */
 	| { open: 'talk'; step: 1 | -1 | undefined }
 	/** The journal, or the next new thing. */
 	| { open: 'journal'; step: 1 | -1 | undefined }
+	| { open: 'report' }
 	/** Fields as slides. */
 	| { open: 'show' }
 	/** The board goes to something: what covers it on a small screen gives way. */
@@ -40,8 +44,8 @@ export class Frame {
 		this.requests.emit({ open: 'comment', about });
 	}
 
-	openParking(): void {
-		this.requests.emit({ open: 'parking' });
+	openInstrument(name: InstrumentName): void {
+		this.requests.emit({ open: 'instrument', name });
 	}
 
 	askVote(): void {
@@ -54,6 +58,10 @@ export class Frame {
 
 	readJournal(step?: 1 | -1): void {
 		this.requests.emit({ open: 'journal', step });
+	}
+
+	openReport(): void {
+		this.requests.emit({ open: 'report' });
 	}
 
 	startShow(): void {

@@ -64,6 +64,7 @@ export function boardInHand(): BoardInHand {
 		observed: core.model,
 		role: 'owner' as Role,
 		may: (right: Right): boolean => may(room.role, right, OPEN_POLICY),
+		plan: { steps: [], done: false },
 		get leads(): boolean {
 			return leads(room.role);
 		},

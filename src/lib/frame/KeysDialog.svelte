@@ -1,66 +1,100 @@
 <script lang="ts">
-	/** The list of keys, made from the table of commands. */
+	/** Help: all keys by what one wants to do, to be searched and printed. */
 	import { m } from '$lib/messages';
-	import { COMMANDS, isMac, shownKey } from '../board/commands';
+	import Printer from '@lucide/svelte/icons/printer';
+	import { isMac } from '../board/commands';
+	import { findKeys, keyGroups } from '../board/commands/key-list';
 	import Dialog from '../ui/Dialog.svelte';
 
 	const { open, onclose }: { open: boolean; onclose: () => void } = $props();
-	const mac = isMac();
-	/** Commands of one label stand in one row with all their keys. */
-	const rows = $derived.by(() => {
-		const byLabel = new Map<string, string[]>();
-		for (const command of COMMANDS.filter(({ keys, quiet }) => keys.length > 0 && !quiet)) {
-			const label = command.label();
-			byLabel.set(label, [...(byLabel.get(label) ?? []), shownKey(command.keys[0]!, mac)]);
-		}
-		return [...byLabel];
+	let words = $state('');
+	const groups = $derived(open ? findKeys(keyGroups(isMac()), words) : []);
+	$effect(() => {
+		if (open) words = '';
 	});
-	const hands = $derived([
-		[m.hand_pan(), m.hand_pan_keys()],
-		[m.hand_zoom(), m.hand_zoom_keys()],
-		[m.hand_copy(), m.hand_copy_keys()],
-		[m.hand_add(), 'Shift'],
-		[m.hand_box(), m.hand_box_keys()],
-		[m.hand_lasso(), m.hand_lasso_keys()],
-		[m.hand_snap(), m.hand_snap_keys()],
-		[m.hand_straight(), m.hand_straight_keys()],
-		[m.hand_menu(), m.hand_menu_keys()],
-		[m.hand_edit(), m.hand_edit_keys()],
-	]);
 </script>
 
-<Dialog {open} {onclose} title={m.keys()} wide>
-	<dl>
-		{#each [...rows.map(([label, keys]) => [label, keys.join('  ')]), ...hands] as [label, keys] (label)}
-			<div>
-				<dt>{label}</dt>
-				<dd>{keys}</dd>
-			</div>
+<Dialog {open} {onclose} title={m.keys()} wide="very">
+	<div class="bar">
+		<input
+			class="entry"
+			type="search"
+			placeholder={m.keys_find()}
+			aria-label={m.keys_find()}
+			bind:value={words}
+			data-autofocus
+		/>
+		<button type="button" class="button" onclick={() => print()}><Printer size={16} />{m.print()}</button>
+	</div>
+	<div class="groups">
+		{#each groups as { title, rows } (title)}
+			<section>
+				<h3>{title}</h3>
+				<dl>
+					{#each rows as { label, keys } (label)}
+						<div>
+							<dt>{label}</dt>
+							<dd>{keys}</dd>
+						</div>
+					{/each}
+				</dl>
+			</section>
 		{/each}
-	</dl>
+	</div>
+	{#if groups.length === 0}<p class="quiet">{m.keys_none()}</p>{/if}
 </Dialog>
 
 <style>
-	dl {
-		columns: 2;
-		column-gap: 28px;
+	.bar {
+		display: flex;
+		gap: 8px;
+		margin-bottom: 12px;
+	}
+	.groups {
+		columns: 3 260px;
+		column-gap: 26px;
 		font-size: var(--size-note);
 	}
-	div {
+	section {
+		padding-bottom: 12px;
+	}
+	h3 {
+		margin-bottom: 2px;
+		color: var(--frame-accent);
+		font-weight: 700;
+		break-after: avoid;
+	}
+	dl div {
 		display: flex;
 		justify-content: space-between;
 		gap: 12px;
-		padding: 4px 0;
+		padding: 2px 0;
 		border-bottom: 1px solid var(--frame-line);
+		line-height: 1.3;
 		break-inside: avoid;
 	}
 	dd {
+		flex: none;
+		max-width: 55%;
 		color: var(--frame-quiet);
-		white-space: pre;
+		text-align: right;
 	}
-	@media (max-width: 600px) {
-		dl {
-			columns: 1;
+	/* On paper the list alone, black on white. */
+	@media print {
+		:global(body:has([data-scope='dialog'][data-state='open'])) {
+			height: auto;
+			background: #fff;
+		}
+		:global(body:has([data-scope='dialog'][data-state='open']) > div:first-child) {
+			display: none;
+		}
+		.bar {
+			display: none;
+		}
+		h3,
+		dd,
+		dt {
+			color: #000;
 		}
 	}
 </style>

@@ -1,8 +1,9 @@
 <script lang="ts">
-	/** Every command, found by its name. */
+	/** Every command, found by what people call it. */
 	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
-	import { COMMANDS, isMac, isOffered, shownKey, type Command } from '../board/commands';
+	import { isMac, shownKey, type Command } from '../board/commands';
+	import { findCommands } from '../board/commands/find';
 	import Dialog from '../ui/Dialog.svelte';
 
 	const { board, open, onclose }: { board: Board; open: boolean; onclose: () => void } = $props();
@@ -11,21 +12,7 @@
 	let at = $state(0);
 	const MAX = 12;
 
-	/** Commands whose names have all the words, those that start with them first. */
-	const found = $derived.by((): Command[] => {
-		if (!open) return [];
-		const wanted = words.toLocaleLowerCase().trim().split(/\s+/).filter(Boolean);
-		const seen = new Set<string>();
-		return COMMANDS.filter((command) => command.id !== 'palette' && isOffered(command, board))
-			.map((command) => ({ command, label: command.label().toLocaleLowerCase() }))
-			.filter(({ label }) => wanted.every((word) => label.includes(word)))
-			.filter(({ label }) => !seen.has(label) && seen.add(label))
-			.sort(
-				(a, b) => Number(b.label.startsWith(wanted[0] ?? '')) - Number(a.label.startsWith(wanted[0] ?? '')),
-			)
-			.map(({ command }) => command)
-			.slice(0, MAX);
-	});
+	const found = $derived(open ? findCommands(board, words, MAX) : []);
 	$effect(() => {
 		void words;
 		at = 0;

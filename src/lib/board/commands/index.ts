@@ -5,6 +5,8 @@ import { LEDGE_TOOLS, toolLabel } from '../tools';
 import { ARRANGE_COMMANDS } from './arrange';
 import type { Command } from './command';
 import { EDIT_COMMANDS } from './edit';
+import { FORMAT_COMMANDS } from './format';
+import { FRAME_COMMANDS } from './frame';
 import { HOLDER_COMMANDS } from './holders';
 import { PICTURE_COMMANDS } from './pictures';
 import { TALK_COMMANDS } from './talk';
@@ -21,10 +23,12 @@ export const COMMANDS: Command[] = [
 	// Of several commands with one key the first that can do anything is run: a cell before its holder.
 	...HOLDER_COMMANDS,
 	...EDIT_COMMANDS,
+	...FORMAT_COMMANDS,
 	...ARRANGE_COMMANDS,
 	...PICTURE_COMMANDS,
 	...TALK_COMMANDS,
 	...VIEW_COMMANDS,
+	...FRAME_COMMANDS,
 ];
 
 /** Whether a command can do anything now. */

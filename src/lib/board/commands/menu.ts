@@ -39,6 +39,7 @@ const standsIn = ({ section }: Command, of: Section): boolean =>
 	typeof section === 'string' ? section === of : (section?.includes(of) ?? false);
 
 export interface MenuPart {
+	section: Section;
 	/** Of a sub-menu; without one its commands stand on top. */
 	label?: string;
 	commands: Command[];
@@ -54,7 +55,9 @@ export function menuOf(board: Board): { top: Command[]; more: MenuPart[] } {
 	const more = (isFree ? OF_FREE_SPOT : OF_SELECTION).flatMap((section): MenuPart[] => {
 		const commands = offered.filter((command) => standsIn(command, section) && !top.includes(command));
 		if (commands.length === 0) return [];
-		return commands.length === 1 ? [{ commands }] : [{ label: SECTION_NAMES[section](), commands }];
+		return commands.length === 1
+			? [{ section, commands }]
+			: [{ section, label: SECTION_NAMES[section](), commands }];
 	});
 	return { top, more };
 }

@@ -14,7 +14,7 @@ export function shownKey(keys: string, mac: boolean): string {
 	};
 	return keys
 		.split(/\b\+/)
-		.map((key) => names[key] ?? (key.length === 1 ? key.toUpperCase() : key))
+		.map((key) => names[key] ?? /^Digit(\d)$/.exec(key)?.[1] ?? (key.length === 1 ? key.toUpperCase() : key))
 		.join(' ');
 }
 

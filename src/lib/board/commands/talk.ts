@@ -22,7 +22,7 @@ export const TALK_COMMANDS: Command[] = [
 		label: () => m.command_parking(),
 		keys: ['q'],
 		section: 'board',
-		run: (board) => board.frame.openParking(),
+		run: (board) => board.frame.openInstrument('parking'),
 	},
 	{
 		id: 'show',

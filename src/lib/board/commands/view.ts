@@ -119,33 +119,4 @@ export const VIEW_COMMANDS: Command[] = [
 		section: 'object',
 		run: (board) => void copyAddress(board),
 	},
-	{
-		id: 'palette',
-		label: () => m.command_palette(),
-		keys: ['$mod+k'],
-		run: (board) => board.frame.openDialog('palette'),
-	},
-	{
-		id: 'keys',
-		label: () => m.keys(),
-		keys: ['Shift+?', '?'],
-		section: 'board',
-		run: (board) => board.frame.openDialog('keys'),
-	},
-	{
-		id: 'export',
-		label: () => m.take_out_title(),
-		keys: [],
-		section: 'board',
-		when: (board) => board.room.may('export'),
-		run: (board) => board.frame.openDialog('export'),
-	},
-	{
-		id: 'invite',
-		label: () => m.invite(),
-		keys: [],
-		section: 'board',
-		when: (board) => board.room.may('share'),
-		run: (board) => board.frame.openDialog('invite'),
-	},
 ];

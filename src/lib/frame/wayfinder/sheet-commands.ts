@@ -1,8 +1,9 @@
 /** What can be done to a sheet: the same list feeds its menu and its keys. */
 import { copyOut, putDown } from '$core/board/ops/clip';
-import { addSheet, duplicateSheet, moveSheet, moveToSheet, removeSheet } from '$core/board/ops/sheets';
+import { duplicateSheet, moveSheet, moveToSheet, removeSheet } from '$core/board/ops/sheets';
 import { m } from '$lib/messages';
 import type { Board } from '../../board/board.svelte';
+import { insertSheet } from '../../board/sheets';
 import { toaster } from '../../ui/toaster';
 
 export interface SheetCommand {
@@ -15,12 +16,6 @@ export interface SheetCommand {
 
 const indexOf = (board: Board, sheet: string): number =>
 	board.model.sheets.findIndex((each) => each.id === sheet);
-
-/** Adds a sheet after another one and shows it. */
-export function insertSheet(board: Board, after?: string): void {
-	const title = m.sheet_number({ number: board.model.sheets.length + 1 });
-	board.goToSheet(addSheet(board.room.editContext, board.model, title, 'slate', after));
-}
 
 /** Moves a sheet by one place up or down. */
 export function shiftSheet(board: Board, sheet: string, by: -1 | 1): void {
