@@ -174,7 +174,10 @@ docs/running.md lists all settings."
 	exec node build/server.js
 }
 
-export_board() {
+# Runs a command from the build on the database of the settings, or else on the demo's: NAME ARGUMENTS
+on_kept_database() {
+	local name=$1
+	shift
 	need_packages
 	need_build
 	if [ -z "${DATABASE_URL:-}" ]; then
@@ -184,11 +187,11 @@ export_board() {
 		pg_ready "$DATA/db" && was_up=1
 		pg_start "$DATA/db"
 		local code=0
-		WANDTAFEL_SECRET=$(demo_secret secret) node build/cli/export.js "$@" || code=$?
+		WANDTAFEL_SECRET=$(demo_secret secret) node "build/cli/$name.js" "$@" || code=$?
 		[ -n "$was_up" ] || pg_stop "$DATA/db"
 		return "$code"
 	fi
-	WANDTAFEL_SECRET=${WANDTAFEL_SECRET:-$(random_text)} node build/cli/export.js "$@"
+	WANDTAFEL_SECRET=${WANDTAFEL_SECRET:-$(random_text)} node "build/cli/$name.js" "$@"
 }
 
 # Runs one of the built commands on a database cluster that is made for it and goes with it.

@@ -16,6 +16,9 @@ const memberSchema = identity.extend({
 	/** The name behind a voice, where one is told it. */
 	behind: z.string().optional(),
 });
+/** What an account is called. */
+export const nameSchema = z.string().trim().min(1).max(80);
+
 export type Member = z.infer<typeof memberSchema>;
 const peopleSchema = z.object({
 	members: z.array(memberSchema),

@@ -4,6 +4,7 @@
  */
 import type { Point } from '$core/geometry/box';
 import { toBoard, type Size } from '$core/geometry/view';
+import { preferences } from '../ui/preferences.svelte';
 import type { Board } from './board.svelte';
 import { edgePull } from './edge';
 import { isBackdrop, tellLocked } from './locked';
@@ -163,7 +164,9 @@ export class Gestures {
 		const { screen } = this.handEvent(event);
 		const lines = event.deltaMode === 1 ? 16 : 1;
 		// A trackpad's pinch arrives as a wheel with Ctrl held.
-		if (event.ctrlKey || event.metaKey) board.zoom(Math.exp(-event.deltaY * lines * 0.0022), screen);
+		const isPinch = event.ctrlKey || event.metaKey;
+		const zooms = isPinch || (preferences.current.wheel === 'zoom' && !event.shiftKey);
+		if (zooms) board.zoom(Math.exp(-event.deltaY * lines * 0.0022), screen);
 		else if (event.shiftKey && event.deltaX === 0) board.pan(-event.deltaY * lines, 0);
 		else board.pan(-event.deltaX * lines, -event.deltaY * lines);
 	}

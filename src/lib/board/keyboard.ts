@@ -1,5 +1,7 @@
 /** Keys on the board: those of the commands, and space, which pans while it is held. */
+import { keyFor } from '$core/people/preferences';
 import { tinykeys } from 'tinykeys';
+import { preferences } from '../ui/preferences.svelte';
 import type { Board } from './board.svelte';
 import { COMMANDS, isOffered, type Command } from './commands';
 import { isTyping } from './typing';
@@ -21,7 +23,10 @@ const OPEN_OVER =
 export function bindKeys(board: Board, canvas: HTMLElement): () => void {
 	const byKey = new Map<string, Command[]>();
 	for (const command of COMMANDS)
-		for (const key of command.keys) byKey.set(key, [...(byKey.get(key) ?? []), command]);
+		for (const wanted of command.keys) {
+			const key = keyFor(wanted, preferences.current.keys);
+			if (key !== undefined) byKey.set(key, [...(byKey.get(key) ?? []), command]);
+		}
 	const bindings: Record<string, (event: KeyboardEvent) => void> = {};
 	for (const [key, commands] of byKey) {
 		bindings[key] = (event) => {

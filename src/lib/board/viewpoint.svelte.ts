@@ -8,7 +8,7 @@ import { sceneContext } from '$core/board/scene';
 import type { Box, Point } from '$core/geometry/box';
 import { freePlace } from '$core/geometry/free-place';
 import { fitBox, pan, toBoard, zoomAt, type Size, type View } from '$core/geometry/view';
-import { prefersReducedMotion } from 'svelte/motion';
+import { preferences } from '../ui/preferences.svelte';
 import { browserMeasure } from './measure';
 import type { Painter } from './painter/painter';
 
@@ -24,7 +24,7 @@ export abstract class Viewpoint {
 	readonly waking = new Emitter();
 
 	/** Whether the person wishes to see nothing that moves by itself. */
-	still = $state(prefersReducedMotion.current);
+	still = $state(preferences.isCalm);
 
 	constructor(readonly model: BoardModel) {}
 

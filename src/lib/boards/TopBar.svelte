@@ -4,6 +4,8 @@
 	import { countWaiting } from '$lib/room/local-copy';
 	import Badge from '$lib/ui/Badge.svelte';
 	import Dialog from '$lib/ui/Dialog.svelte';
+	import { setFrameLight } from '$lib/ui/frame-light';
+	import Settings from '@lucide/svelte/icons/settings-2';
 	import LogOut from '@lucide/svelte/icons/log-out';
 	import Moon from '@lucide/svelte/icons/moon';
 	import Search from '@lucide/svelte/icons/search';
@@ -34,8 +36,7 @@
 
 	function changeFrame(): void {
 		light = !light;
-		document.cookie = `frame=${light ? 'light' : 'dark'}; path=/; max-age=31536000; samesite=lax`;
-		document.documentElement.classList.toggle('dark', !light);
+		setFrameLight(light);
 	}
 </script>
 
@@ -57,6 +58,9 @@
 			aria-label={light ? m.dark_frame() : m.light_frame()}
 			title={light ? m.dark_frame() : m.light_frame()}
 			>{#if light}<Moon size={18} />{:else}<Sun size={18} />{/if}</button
+		>
+		<a class="icon-button" href="/settings" aria-label={m.settings()} title={m.settings()}
+			><Settings size={18} /></a
 		>
 		<form method="POST" action="/sign-out" bind:this={leaving} onsubmit={askBeforeLeaving}>
 			<button type="submit" class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}

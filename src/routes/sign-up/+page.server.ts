@@ -3,11 +3,12 @@ import { APIError } from 'better-auth/api';
 import { auth } from '$lib/server/auth';
 import { allow } from '$lib/server/limits';
 import { m } from '$lib/messages';
+import { nameSchema } from '$core/contract/people';
 import { z } from 'zod';
 import type { Actions } from './$types';
 
 const formSchema = z.object({
-	name: z.string().trim().min(1).max(80),
+	name: nameSchema,
 	email: z.email(),
 	password: z.string().min(10).max(200),
 });

@@ -6,7 +6,7 @@ import type { Call } from '$core/meeting/calls';
 import { viewOf } from '$core/live/presence';
 import { fitBox, type View } from '$core/geometry/view';
 import { untrack } from 'svelte';
-import { prefersReducedMotion } from 'svelte/motion';
+import { preferences } from '../../ui/preferences.svelte';
 import type { Presence } from '../../room/company.svelte';
 import type { Room } from '../../room/room.svelte';
 import type { Board } from '../board.svelte';
@@ -126,7 +126,7 @@ export class Following {
 		const isElsewhere = board.sheet !== sheet;
 		if (isElsewhere) this.quietly(() => board.goToSheet(sheet));
 		const view = fitBox(box, board.size, 0, 8);
-		if (isElsewhere || prefersReducedMotion.current) this.quietly(() => board.setView(view));
+		if (isElsewhere || preferences.isCalm) this.quietly(() => board.setView(view));
 		else this.glide(view);
 	}
 

@@ -6,6 +6,7 @@
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
+	import { preferences } from '../../ui/preferences.svelte';
 	import { softSound } from './sound';
 
 	const { room }: { room: Room } = $props();
@@ -25,7 +26,7 @@
 		const isFresh = now - running.endsAt < 2500;
 		toldOf = running.endsAt;
 		if (!isFresh) return;
-		softSound();
+		if (preferences.current.sounds) softSound();
 		isShown = true;
 		clearTimeout(timer);
 		timer = setTimeout(() => (isShown = false), SHOWN);

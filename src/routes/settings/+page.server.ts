@@ -1,0 +1,49 @@
+import { fail, redirect } from '@sveltejs/kit';
+import { APIError } from 'better-auth/api';
+import { z } from 'zod';
+import { nameSchema } from '$core/contract/people';
+import { auth } from '$lib/server/auth';
+import { allow } from '$lib/server/limits';
+import { m } from '$lib/messages';
+import type { Actions, PageServerLoad } from './$types';
+
+export const load: PageServerLoad = ({ locals, cookies }) => {
+	if (!locals.person) redirect(303, '/welcome');
+	return { person: locals.person, light: cookies.get('frame') === 'light' };
+};
+
+const passwordSchema = z.object({
+	old: z.string().min(1).max(200),
+	password: z.string().min(10).max(200),
+});
+
+export const actions: Actions = {
+	name: async ({ request, locals }) => {
+		if (!locals.person) redirect(303, '/welcome');
+		const parsed = nameSchema.safeParse((await request.formData()).get('name'));
+		if (!parsed.success) return fail(400, { problem: m.settings_name_wrong() });
+		await auth().api.updateUser({ body: { name: parsed.data }, headers: request.headers });
+		return { done: 'name' };
+	},
+	password: async ({ request, locals, getClientAddress }) => {
+		if (!locals.person || locals.person.guest) redirect(303, '/welcome');
+		const parsed = passwordSchema.safeParse(Object.fromEntries(await request.formData()));
+		if (!parsed.success) return fail(400, { problem: m.settings_password_short() });
+		if (!(await allow('signIn', getClientAddress()))) return fail(429, { problem: m.too_many_tries() });
+		try {
+			await auth().api.changePassword({
+				body: {
+					currentPassword: parsed.data.old,
+					newPassword: parsed.data.password,
+					// Whoever is signed in elsewhere with the old one is not any more.
+					revokeOtherSessions: true,
+				},
+				headers: request.headers,
+			});
+		} catch (error) {
+			if (error instanceof APIError) return fail(400, { problem: m.settings_password_wrong() });
+			throw error;
+		}
+		return { done: 'password' };
+	},
+};
