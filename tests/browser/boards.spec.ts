@@ -5,7 +5,7 @@ test('a facilitator signs up, makes boards, renames, finds, deletes and brings b
 	server,
 }) => {
 	await page.goto(server.url);
-	await expect(page).toHaveURL(/sign-in/);
+	await expect(page).toHaveURL(/welcome/);
 	await page.getByRole('link', { name: 'Make an account' }).click();
 	await page.getByLabel('Your name').fill('Wanda');
 	await page.getByLabel('E-mail').fill('wanda@zweite-runde.example');
