@@ -10,7 +10,7 @@ async function point({ page }: Someone, x: number, y: number): Promise<void> {
 	await page.mouse.move(round.x + x, round.y + y, { steps: 3 });
 }
 const people = (page: Page): Promise<void> =>
-	page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 const viewOf = (page: Page) =>
 	page.evaluate(() => {
 		const board = (

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test';
 import { barrierFree, expect, findIn, fresh, middle, objectsIn, sees, test, writeNote } from './fixtures';
 
 const openJournal = async (page: Page): Promise<void> => {
-	const button = page.getByTestId('desk').getByRole('button', { name: 'Journal' });
+	const button = page.getByTestId('desk-tabs').getByRole('button', { name: 'Journal' });
 	if ((await button.getAttribute('aria-pressed')) !== 'true') await button.click();
 	await expect(page.getByRole('heading', { name: 'Journal' })).toBeVisible();
 };
@@ -130,14 +130,17 @@ test('who comes back sees what others did meanwhile, and steps through it with a
 	const { page } = ilka;
 	const at = await fresh(page);
 	const first = await writeNote(page, at.x + 300, at.y + 200, 'Far away from all fields');
+	// What is selected has the place of the writing line; one press brings it back.
+	await page.getByTestId('slots').getByRole('button', { name: 'Write', exact: true }).click();
+	await expect(page.getByLabel('Write a note')).toBeFocused();
 	await page.getByLabel('Write a note').fill('While Maren was away');
 	await page.keyboard.press('Enter');
 	await sees(page, 'While Maren was away');
 	await saved(page);
 
 	await maren.page.goto(address);
-	const desk = maren.page.getByTestId('desk');
-	await expect(desk.getByLabel('Since you were here')).toHaveText('2');
+	const tabs = maren.page.getByTestId('desk-tabs');
+	await expect(tabs.getByLabel('Since you were here')).toHaveText('2');
 	await maren.page
 		.getByTestId('scene')
 		.focus()
@@ -169,7 +172,7 @@ test('while names are hidden people are voices to each other; those who lead kno
 	await lotte.page.keyboard.press('Enter');
 	await sees(ruben.page, 'Who pays the rent?');
 	await saved(lotte.page);
-	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	await page.getByLabel('Names on this board').selectOption('Hidden from participants');
 	// Nothing happens before it is said what that means.
 	await expect(page.getByText('Everybody becomes a numbered voice')).toBeVisible();
@@ -181,7 +184,7 @@ test('while names are hidden people are voices to each other; those who lead kno
 	await lotte.page.keyboard.press('Enter');
 	expect((await sees(ruben.page, 'And the heating?')).by[1]).toBe(voice);
 
-	await ruben.page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await ruben.page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	const people = ruben.page.getByRole('region', { name: 'People' });
 	await expect(people).toContainText(voice);
 	await expect(people).toContainText('Ilka');

@@ -102,7 +102,7 @@ test('a text that is taken back or taken away under its writer closes, and the b
 	await rosa.page.keyboard.press('End');
 	await rosa.page.keyboard.type(' in May');
 	await sees(ilka.page, `${back.text} in May`);
-	await ilka.page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await ilka.page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	await ilka.page.getByRole('button', { name: 'Everyone watches' }).click();
 	await expect(editor).toHaveCount(0);
 	await rosa.page.keyboard.type(' and June w');
@@ -182,8 +182,7 @@ test('what could not be sent is said to wait, through reload and a closed door, 
 	server,
 }) => {
 	const rosa = await join('Rosa');
-	const people = ilka.page.getByTestId('desk');
-	await people.getByRole('button', { name: 'People' }).click();
+	await ilka.page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	await expect(saveState(rosa.page)).toContainText('All saved');
 	const at = await fresh(rosa.page);
 	await rosa.context.setOffline(true);

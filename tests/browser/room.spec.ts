@@ -35,7 +35,7 @@ test('somebody comes in by a code, is given another part, and writes', async ({
 	await expect(piet.getByTestId('writing-line')).toBeHidden();
 
 	const lotte = await join('Lotte');
-	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	await barrierFree(page, 'people');
 	await page.getByLabel('Part of Piet').selectOption('Editor');
 	await piet.getByLabel('Write a note').fill('Written as soon as I could');
@@ -48,7 +48,7 @@ test('somebody comes in by a code, is given another part, and writes', async ({
 test('everyone watches, the room closes and opens, and nobody loses their place', async ({ ilka, join }) => {
 	const { page } = ilka;
 	const [lotte, ruben] = [await join('Lotte'), await join('Ruben', { phone: true })];
-	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	const people = page.getByTestId('desk');
 	await expect(people.getByRole('heading', { name: /^Here \(3\)/ })).toBeVisible();
 
@@ -63,6 +63,7 @@ test('everyone watches, the room closes and opens, and nobody loses their place'
 	await lotte.page.getByTestId('live').click();
 	await lotte.page.keyboard.press('Control+a');
 	await lotte.page.keyboard.press('Delete');
+	await lotte.page.keyboard.press('Escape');
 	await page.getByLabel('Write a note').fill('While all of you look on');
 	await page.keyboard.press('Enter');
 	await sees(lotte.page, 'While all of you look on');
@@ -92,7 +93,7 @@ test('people are sent out for good, leave, and what onlookers may take out is se
 }) => {
 	const { page } = ilka;
 	const [lotte, oskar] = [await join('Lotte'), await join('Oskar')];
-	await page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	await page.getByLabel('Part of Lotte').selectOption('Onlooker');
 	await expect(lotte.page.getByTestId('save-state')).toContainText('view only');
 	await expect(lotte.page.getByRole('button', { name: 'Take out' })).toBeVisible();
@@ -106,7 +107,7 @@ test('people are sent out for good, leave, and what onlookers may take out is se
 	await oskar.page.goto(oskar.page.url());
 	await expect(oskar.page.getByTestId('board-view')).toBeHidden();
 
-	await lotte.page.getByTestId('desk').getByRole('button', { name: 'People' }).click();
+	await lotte.page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
 	await lotte.page.getByRole('button', { name: 'Leave this board' }).click();
 	await lotte.page.getByRole('button', { name: 'Leave', exact: true }).click();
 	await expect(lotte.page).toHaveURL(/\/(sign-in)?$/);

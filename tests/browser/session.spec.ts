@@ -168,7 +168,7 @@ test('steps too narrow for their titles show numbers, and all of it when they ar
 	const line = page.getByTestId('session-line').getByRole('list', { name: 'Run sheet' });
 	const steps = line.getByRole('listitem');
 	await expect(steps).toHaveCount(7);
-	const running = line.locator('[aria-current="step"] b');
+	const running = line.locator('[aria-current="step"] button b');
 	await expect(running).toHaveText('What held us up?');
 	expect(await running.evaluate((title) => title.scrollWidth <= title.clientWidth)).toBe(true);
 	const narrow = steps.filter({ has: page.locator('.number') });

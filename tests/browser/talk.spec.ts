@@ -3,7 +3,7 @@ import { barrierFree, expect, findIn, middle, screenPoint, sees, test, type Some
 import type { Page } from '@playwright/test';
 
 const openTalk = (page: Page): Promise<void> =>
-	page.getByTestId('desk').getByRole('button', { name: /^Talk/ }).click();
+	page.getByTestId('desk-tabs').getByRole('button', { name: /^Talk/ }).click();
 const NOTE = 'Rain came in over bench three';
 
 /** Selects a note by a click on it. */

@@ -93,7 +93,7 @@ test('a board that was seen before opens without a network, is worked on, and wh
 	await writeNote(again, at.x + 300, at.y + 200, 'Written in the cellar');
 	await expect(again.getByTestId('save-state')).toContainText(/Offline: \d+ changes? kept here/);
 	// What needs the server says so.
-	await again.getByTestId('desk').getByRole('button', { name: 'Journal' }).click();
+	await again.getByTestId('desk-tabs').getByRole('button', { name: 'Journal' }).click();
 	await expect(again.getByRole('alert').first()).toContainText('cannot be reached');
 	const other = await rosa.context.newPage();
 	await other.goto(`${server.url}/board/never-seen-here`);

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import { goToAddress } from './places';
 	import { m } from '$lib/messages';
-	import { onMount } from 'svelte';
-	import { prefersReducedMotion } from 'svelte/motion';
+	import { onMount, untrack } from 'svelte';
 	import type { Board } from './board.svelte';
 	import { copy, cut, paste } from './clipboard';
 	import { Gestures } from './gestures.svelte';
@@ -15,8 +14,10 @@
 	import { canPaintTiles, TilePainter } from './painter/tiles';
 	import GroundMotion from './GroundMotion.svelte';
 	import Moving from './Moving.svelte';
+	import NoteHandles from './NoteHandles.svelte';
 	import Pointers from './together/Pointers.svelte';
 	import { takeDropped } from './pictures';
+	import { preferences } from '$lib/ui/preferences.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import StraightEdge from './StraightEdge.svelte';
 	import TextEditor from './TextEditor.svelte';
@@ -32,11 +33,19 @@
 	let scene: HTMLDivElement;
 	let over: HTMLCanvasElement;
 	let gestures = $state.raw<Gestures>();
+	/** Whether the hand is down on the board. */
+	let isPressed = $state(false);
 
 	function onDown(event: PointerEvent): void {
 		if (event.target !== over) return;
 		holder.focus({ preventScroll: true });
+		isPressed = true;
 		gestures?.onDown(event);
+	}
+
+	function onUp(event: PointerEvent, isCancelled = false): void {
+		isPressed = false;
+		gestures?.onUp(event, isCancelled);
 	}
 
 	function onContextMenu(event: MouseEvent): void {
@@ -121,14 +130,12 @@
 		document.addEventListener('copy', onCopy);
 		document.addEventListener('cut', onCut);
 		document.addEventListener('paste', onPaste);
-		const unbind = bindKeys(board, holder);
 		const unfocus = board.focusing.on(() => holder.focus({ preventScroll: true }));
 		if (!goToAddress(board, location.hash)) board.fit();
 		const onHash = (): void => void goToAddress(board, location.hash);
 		addEventListener('hashchange', onHash);
 		board.room.tell({ sheet: board.sheet });
 		return () => {
-			unbind();
 			unfocus();
 			removeEventListener('hashchange', onHash);
 			hand.destroy();
@@ -144,6 +151,12 @@
 		};
 	});
 
+	// Anew where another tab changes what keys there are.
+	$effect(() => {
+		void preferences.current.keys;
+		return untrack(() => bindKeys(board, holder));
+	});
+
 	// When the text editor goes, keys go on working on the board where the text was.
 	let wasEditing = false;
 	$effect(() => {
@@ -157,7 +170,7 @@
 	});
 
 	// Shown to others, the board has a bare ground; who wishes nothing to move has one that stands still.
-	$effect(() => void (board.still = prefersReducedMotion.current));
+	$effect(() => void (board.still = preferences.isCalm));
 	let ground = preference();
 	$effect(() => {
 		const now = preference();
@@ -187,8 +200,8 @@
 	style:cursor={board.panning ? 'grab' : gestures?.cursor}
 	onpointerdown={onDown}
 	onpointermove={(event) => gestures?.onMove(event)}
-	onpointerup={(event) => gestures?.onUp(event)}
-	onpointercancel={(event) => gestures?.onUp(event, true)}
+	onpointerup={(event) => onUp(event)}
+	onpointercancel={(event) => onUp(event, true)}
 	onpointerleave={() => board.room.tell({ cursor: null })}
 	ondblclick={(event) => event.target === over && gestures?.onDouble(event)}
 	oncontextmenu={onContextMenu}
@@ -200,6 +213,7 @@
 	<canvas bind:this={over} data-testid="live"></canvas>
 	<Moving {board} />
 	<Pointers {board} />
+	{#if !isPressed && !board.showing}<NoteHandles {board} />{/if}
 	{#if board.edge}<StraightEdge {board} />{/if}
 	{#if board.editing}
 		{#key `${board.editing} ${board.writing.part}`}

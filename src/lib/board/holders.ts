@@ -101,6 +101,12 @@ export function putTable(
 	board.writing.grow(board.model.find(id)!);
 }
 
+/** The hand takes up a holder, to be put down where it is clicked. */
+export function takeHolder(board: Board, kind: HolderKind): void {
+	board.next.holder = kind;
+	board.takeUp('holder');
+}
+
 /** A pictogram as it is chosen from the shelf. */
 export interface Chosen {
 	name: string;

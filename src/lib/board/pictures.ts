@@ -88,6 +88,12 @@ export function takeDropped(board: Board, data: DataTransfer, at: Point = board.
 	if (pictures.length > 0) void addPictures(board, pictures, at);
 }
 
+/** Lets somebody choose picture files and puts them down in the middle of the view. */
+export async function choosePictures(board: Board): Promise<void> {
+	const files = await chooseFiles(true);
+	if (files.length > 0) await addPictures(board, files, board.middle);
+}
+
 /** Lets somebody choose picture files. */
 export function chooseFiles(several: boolean): Promise<File[]> {
 	return new Promise((resolve) => {

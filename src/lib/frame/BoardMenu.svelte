@@ -5,10 +5,11 @@
 	import { COMMANDS, isMac, shownKey, type Command } from '../board/commands';
 	import { menuOf } from '../board/commands/menu';
 	import PointMenu, { type MenuItem } from '../ui/PointMenu.svelte';
+	import type { MenuPlace } from './menu-place';
 
 	interface Props {
 		board: Board;
-		at: { x: number; y: number } | undefined;
+		at: MenuPlace | undefined;
 		onclose: () => void;
 	}
 	const { board, at, onclose }: Props = $props();
@@ -21,6 +22,10 @@
 	const groups = $derived.by(() => {
 		if (!at) return [];
 		const { top, more } = menuOf(board);
+		if (at.section) {
+			const part = more.find(({ section }) => section === at.section);
+			return part ? [part.commands.map(item)] : [];
+		}
 		const parts = more.flatMap(({ label, commands }): MenuItem[] =>
 			label === undefined ? commands.map(item) : [{ id: `part ${label}`, label, items: commands.map(item) }],
 		);

@@ -2,11 +2,11 @@
 	/** The board with the four parts of its frame. */
 	import type { Pigment } from '$core/board/colours';
 	import { m } from '$lib/messages';
-	import PanelLeftOpen from '@lucide/svelte/icons/panel-left-open';
+	import { goto } from '$app/navigation';
 	import { onMount, untrack } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import { Board } from '../board/board.svelte';
-	import type { DialogName, FrameRequest } from '../board/frame';
+	import type { DialogName, FrameRequest, InstrumentName } from '../board/frame';
 	import { followOthers } from '../board/controllers/following.svelte';
 	import { putDownWithRights } from '../board/controllers/rights.svelte';
 	import { Slides } from '../board/controllers/slides.svelte';
@@ -25,9 +25,10 @@
 	import SlideFrame from './show/SlideFrame.svelte';
 	import BalanceDialog from './session/BalanceDialog.svelte';
 	import WarmUpList from './session/WarmUpList.svelte';
-	import StepBar from './session/StepBar.svelte';
 	import OwnNotes from './session/OwnNotes.svelte';
-	import Desk, { type Instrument } from './Desk.svelte';
+	import Desk from './Desk.svelte';
+	import DeskTabs from './DeskTabs.svelte';
+	import type { MenuPlace } from './menu-place';
 	import FollowBar from './FollowBar.svelte';
 	import NewSigns from './journal/NewSigns.svelte';
 	import { JournalState } from './journal/journal-state.svelte';
@@ -37,6 +38,8 @@
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
 	import CameraDialog from './CameraDialog.svelte';
+	import { FirstNotes } from '../board/first-notes.svelte';
+	import BlankBoard from './BlankBoard.svelte';
 	import BoardMenu from './BoardMenu.svelte';
 	import Ledge from './Ledge.svelte';
 	import Palette from './Palette.svelte';
@@ -50,7 +53,6 @@
 	import { showVoted } from './votes/sources';
 	import { VotesView } from './votes/votes-view.svelte';
 	import Wayfinder from './wayfinder/Wayfinder.svelte';
-	import WritingLine from './session/WritingLine.svelte';
 
 	interface Props {
 		room: Room;
@@ -67,14 +69,15 @@
 
 	const board = untrack(() => new Board(room));
 	const preview = new ThemesPreview(board);
+	const firstNotes = new FirstNotes(board);
 	const narrow = matchMedia('(max-width: 900px)').matches;
 	const phone = new MediaQuery('max-width: 640px');
 	let wayfinder = $state(!narrow);
-	let instrument = $state<Instrument | undefined>(
+	let instrument = $state<InstrumentName | undefined>(
 		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
 	);
 	let dialog = $state<DialogName | undefined>();
-	let menu = $state.raw<{ x: number; y: number } | undefined>();
+	let menu = $state.raw<MenuPlace | undefined>();
 	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
@@ -103,8 +106,11 @@
 				startShow(board);
 				instrument = 'run sheet';
 				break;
-			case 'parking':
-				instrument = 'parking';
+			case 'report':
+				void goto(`/board/${boardId}/report`);
+				break;
+			case 'instrument':
+				instrument = request.name;
 				break;
 			case 'vote':
 				instrument = 'votes';
@@ -133,6 +139,7 @@
 			clearTimeout(later);
 			journal.destroy();
 			talk.destroy();
+			firstNotes.destroy();
 			board.destroy();
 		};
 	});
@@ -172,7 +179,17 @@
 			{onlead}
 			onrename={(title) => attempt(rename(boardId, title))}
 			onsteps={() => (instrument = 'run sheet')}
-		/>
+			{wayfinder}
+			onwayfinder={() => (wayfinder = !wayfinder)}
+		>
+			{#snippet tabs()}
+				<DeskTabs
+					open={instrument}
+					unread={{ talk: talk.unread, journal: journal.newIds.length }}
+					onopen={(name) => (instrument = name)}
+				/>
+			{/snippet}
+		</SessionLine>
 		<FollowBar {board} />
 	{/if}
 	{#if slides.mayComeAlong}
@@ -181,21 +198,7 @@
 		>
 	{/if}
 	<div class="middle">
-		{#if slides.isOn}
-			<!-- Nothing but the slide. -->
-		{:else if wayfinder}
-			<Wayfinder {board} onfold={() => (wayfinder = false)} />
-		{:else}
-			<div class="folded">
-				<button
-					type="button"
-					class="icon-button"
-					aria-label={m.wayfinder()}
-					title={m.wayfinder()}
-					onclick={() => (wayfinder = true)}><PanelLeftOpen size={18} /></button
-				>
-			</div>
-		{/if}
+		{#if wayfinder && !slides.isOn}<Wayfinder {board} />{/if}
 		<main class="place">
 			<Canvas {board} onmenu={(at) => (menu = at)} />
 			{#if !board.showing && !journal.replay}
@@ -206,9 +209,12 @@
 			{#if journal.replay?.view}
 				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
 			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
+			{#if firstNotes.isBlank && board.mayAll && !board.showing && !board.editing && !journal.replay && !phone.current}
+				<BlankBoard {board} onclose={() => firstNotes.dismiss()} />
+			{/if}
 			{#if slides.isOn}<SlideFrame {board} onleave={() => slides.leave()} />{/if}
 		</main>
-		{#if !slides.isOn}
+		{#if instrument && !slides.isOn}
 			<Desk
 				{board}
 				{preview}
@@ -246,13 +252,12 @@
 			<ReplayBar {board} replay={journal.replay} onclose={() => journal.close()} />
 		{:else if onwrite}
 			<button type="button" class="button main write" onclick={onwrite}>{m.write_a_note()}</button>
-		{:else if room.gathering}
-			<WritingLine {room} {pigment} {onpigment} />
 		{:else}
 			<OwnNotes {room} />
-			{#if !room.leads}<StepBar {room} />{/if}
 		{/if}
-		{#if !journal.replay}<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} />{/if}
+		{#if !journal.replay}
+			<Ledge {board} onthemes={themes} onmenu={(at) => (menu = at)} {pigment} {onpigment} writes={!onwrite} />
+		{/if}
 	{/if}
 </div>
 
@@ -296,17 +301,6 @@
 		min-width: 0;
 		/* Not hidden: what is hidden can still be scrolled, by a focus that goes to something outside. */
 		overflow: clip;
-	}
-	.folded {
-		width: 44px;
-		padding: 8px 6px;
-		border-right: 1px solid var(--frame-line);
-		background: var(--frame-ground);
-	}
-	@media (max-width: 640px) {
-		.folded {
-			display: none;
-		}
 	}
 	.along {
 		border-radius: 0;

@@ -3,27 +3,39 @@
 	import { m } from '$lib/messages';
 	import Keyboard from '@lucide/svelte/icons/keyboard';
 	import Maximize from '@lucide/svelte/icons/scan';
-	import MessagesSquare from '@lucide/svelte/icons/messages-square';
 	import Minus from '@lucide/svelte/icons/minus';
 	import Plus from '@lucide/svelte/icons/plus';
 	import Redo from '@lucide/svelte/icons/redo-2';
 	import Undo from '@lucide/svelte/icons/undo-2';
 	import { onMount } from 'svelte';
 	import { giveKeysBack } from '../ui/keys-back';
+	import type { Pigment } from '$core/board/colours';
+	import { kindOfTool } from '$lib/kinds-ui';
 	import type { Board } from '../board/board.svelte';
 	import { LEDGE_TOOLS, toolIcon, toolLabel } from '../board/tools';
+	import FormatBar from './ledge/FormatBar.svelte';
+	import PenProperties from './ledge/PenProperties.svelte';
+	import PutDown from './ledge/PutDown.svelte';
 	import QuickSigns from './ledge/QuickSigns.svelte';
 	import Selection from './ledge/Selection.svelte';
 	import Shelf from './ledge/Shelf.svelte';
 	import SurfaceProperties from './ledge/SurfaceProperties.svelte';
 	import ZoomPercent from './ledge/ZoomPercent.svelte';
+	import type { MenuPlace } from './menu-place';
+	import StepBar from './session/StepBar.svelte';
+	import WritingLine from './session/WritingLine.svelte';
 
 	interface Props {
 		board: Board;
 		onthemes: (ids: string[]) => void;
-		onmenu: (at: { x: number; y: number }) => void;
+		onmenu: (at: MenuPlace) => void;
+		/** Of the next note from the writing line. */
+		pigment: Pigment;
+		onpigment: (pigment: Pigment) => void;
+		/** Whether notes are written here while a step gathers them. */
+		writes: boolean;
 	}
-	const { board, onthemes, onmenu }: Props = $props();
+	const { board, onthemes, onmenu, pigment, onpigment, writes }: Props = $props();
 
 	const CommentIcon = toolIcon('comment');
 	let bar: HTMLElement;
@@ -43,6 +55,27 @@
 		return () => bar.removeEventListener('click', onClick);
 	});
 
+	const gathers = $derived(writes && board.room.gathering !== undefined);
+	/** What stands in the middle. */
+	const middle = $derived.by((): 'format' | 'pen' | 'selection' | 'writing' | 'step' | 'put' | undefined => {
+		const { room } = board;
+		if (board.editing && board.writing.editor) return 'format';
+		if (board.mayEdit && (board.tool === 'pen' || board.tool === 'rub') && board.selection.size === 0)
+			return 'pen';
+		const isOffered = board.selection.size > 0 ? board.mayEdit || room.may('nod') : board.mayEdit;
+		if (isOffered && (board.selection.size > 0 || kindOfTool(board.tool))) return 'selection';
+		if (gathers) return 'writing';
+		if (!room.leads && room.step) return 'step';
+		return board.mayAll ? 'put' : undefined;
+	});
+	let line = $state<WritingLine>();
+	/** Back to the writing line from what is selected. */
+	function write(): void {
+		board.takeUp('pick');
+		board.select([]);
+		line?.focus();
+	}
+
 	/** Only what can be taken up now: a participant needs one tool at a time. */
 	const tools = $derived(LEDGE_TOOLS.filter((tool) => board.mayTake(tool)));
 </script>
@@ -55,11 +88,12 @@
 				type="button"
 				class="tool"
 				aria-pressed={board.tool === tool}
+				title="{toolLabel(tool)} ({LEDGE_TOOLS.indexOf(tool) + 1})"
 				onclick={() => board.takeUp(tool)}
 				data-tool={tool}
 			>
-				<Icon size={20} strokeWidth={1.75} />
-				<span>{toolLabel(tool)} <kbd>{LEDGE_TOOLS.indexOf(tool) + 1}</kbd></span>
+				<Icon size={18} strokeWidth={1.75} />
+				<span>{toolLabel(tool)}</span><kbd>{LEDGE_TOOLS.indexOf(tool) + 1}</kbd>
 			</button>
 		{/each}
 		{#if board.mayAll}<Shelf {board} />{/if}
@@ -71,23 +105,31 @@
 				onclick={() => board.takeUp('comment')}
 				data-tool="comment"
 			>
-				<CommentIcon size={20} strokeWidth={1.75} />
-				<span>{toolLabel('comment')} <kbd>W</kbd></span>
+				<CommentIcon size={18} strokeWidth={1.75} />
+				<span>{toolLabel('comment')}</span><kbd>W</kbd>
 			</button>
 			<QuickSigns {board} />
 		{/if}
 	</div>
 
-	<div class="selection"><Selection {board} {onthemes} {onmenu} /></div>
+	<div class="middle" class:empty={middle === undefined}>
+		{#if middle === 'format'}<FormatBar {board} editor={board.writing.editor!} />
+		{:else if middle === 'pen'}<PenProperties {board} rubs={board.tool === 'rub'} />
+		{:else if middle === 'selection'}<Selection
+				{board}
+				{onthemes}
+				{onmenu}
+				onwrite={gathers ? write : undefined}
+			/>
+		{:else if middle === 'step'}<StepBar room={board.room} />
+		{:else if middle === 'put'}<PutDown {board} />{/if}
+		<!-- What was begun in it is still there when one comes back to it. -->
+		{#if gathers}<div class="writes" hidden={middle !== 'writing'}>
+				<WritingLine room={board.room} {pigment} {onpigment} bind:this={line} />
+			</div>{/if}
+	</div>
 
 	<div class="view" role="toolbar" aria-label={m.view()}>
-		<button
-			type="button"
-			class="icon-button phone-only"
-			aria-label={m.talk()}
-			title={m.talk()}
-			onclick={() => board.frame.readTalk()}><MessagesSquare size={18} /></button
-		>
 		{#if board.mayEdit}
 			<button
 				type="button"
@@ -144,104 +186,95 @@
 	.ledge {
 		display: flex;
 		align-items: center;
-		height: 62px;
+		height: 48px;
 		border-top: 3px solid var(--ledge-edge);
 		background: var(--frame-ground);
 	}
 	.tools {
 		display: flex;
+		flex: none;
 		gap: 1px;
 		height: 100%;
-		padding: 6px;
+		padding: 3px 4px;
 		border-right: 1px solid var(--frame-line);
 	}
-	.tools :global(.tool) {
+	.ledge :global(.tool) {
+		position: relative;
 		display: flex;
+		flex: none;
 		flex-direction: column;
 		align-items: center;
 		justify-content: center;
-		gap: 2px;
-		min-width: 46px;
+		gap: 1px;
+		min-width: 42px;
+		height: 39px;
 		padding: 0 4px;
 		border-radius: var(--radius-control);
 		color: var(--frame-text);
 		font-size: 11.5px;
+		line-height: 1.15;
+		white-space: nowrap;
 		cursor: pointer;
 	}
-	.tools :global(.tool kbd) {
+	.ledge :global(.tool kbd) {
+		position: absolute;
+		top: 1px;
+		right: 3px;
 		color: var(--frame-quiet);
 		font: inherit;
+		font-size: 10px;
 	}
-	.tools :global(.tool:hover) {
+	.ledge :global(.tool:hover:not(:disabled)) {
 		background: var(--frame-on);
 	}
-	.tools :global(.tool[aria-pressed='true']),
-	.tools :global(.tool.taken) {
+	.ledge :global(.tool:disabled) {
+		opacity: 0.4;
+		cursor: default;
+	}
+	.ledge :global(.tool[aria-pressed='true']),
+	.ledge :global(.tool.taken) {
 		background: var(--frame-pressed);
 		color: var(--frame-pressed-ink);
 	}
-	.tools :global(.tool[aria-pressed='true'] kbd),
-	.tools :global(.tool.taken kbd) {
+	.ledge :global(.tool[aria-pressed='true'] kbd),
+	.ledge :global(.tool.taken kbd) {
 		color: inherit;
 	}
-	.selection {
-		container-type: inline-size;
+	.middle {
+		container: ledge / inline-size;
 		display: flex;
 		flex: 1;
 		align-items: center;
 		min-width: 0;
 		height: 100%;
-		padding: 0 12px;
-		overflow-x: auto;
+		padding: 0 8px;
+	}
+	.writes:not([hidden]) {
+		display: contents;
 	}
 	.view {
 		display: flex;
+		flex: none;
 		align-items: center;
-		gap: 2px;
 		height: 100%;
-		padding: 0 10px;
+		padding: 0 6px;
 		border-left: 1px solid var(--frame-line);
+	}
+	.view :global(.icon-button) {
+		width: 29px;
 	}
 	.bar {
 		width: 1px;
 		height: 24px;
-		margin: 0 6px;
+		margin: 0 4px;
 		background: var(--frame-line);
 	}
-	.phone-only {
-		display: none;
-	}
-	/* On a phone the properties of what is selected stand in a row of their own above the tools; two fingers zoom. */
-	@media (max-width: 700px) {
-		.ledge {
-			flex-wrap: wrap;
-			height: auto;
+	/* Where there is little room the tools show their icons, and say their names when pointed at. */
+	@media (max-width: 1199px) {
+		.tools :global(.tool) {
+			min-width: 31px;
+			padding: 0 5px;
 		}
-		.selection {
-			order: -1;
-			flex: 0 0 100%;
-			height: 50px;
-			border-bottom: 1px solid var(--frame-line);
-		}
-		.selection:not(:has(*)) {
-			display: none;
-		}
-		.tools {
-			flex: 1;
-			min-width: 0;
-			height: 56px;
-			overflow-x: auto;
-			border-right: 0;
-		}
-		.view {
-			height: 56px;
-			padding: 0 4px;
-		}
-		.wide-only,
-		.bar {
-			display: none;
-		}
-		/* Only the pictures have room; the words are still there for who has them read out. */
 		.tools :global(.tool span) {
 			position: absolute;
 			width: 1px;
@@ -249,13 +282,45 @@
 			overflow: hidden;
 			clip-path: inset(50%);
 		}
-		.phone-only {
-			display: inline-grid;
+	}
+	/* On a phone what is selected has a row of its own above the tools; two fingers zoom. */
+	@media (max-width: 700px) {
+		.ledge {
+			flex-wrap: wrap;
+			height: auto;
+		}
+		.middle {
+			order: -1;
+			flex: 0 0 100%;
+			height: 50px;
+			overflow-x: auto;
+			border-bottom: 1px solid var(--frame-line);
+		}
+		.middle.empty {
+			display: none;
+		}
+		.tools {
+			flex: 1;
+			min-width: 0;
+			height: 52px;
+			overflow-x: auto;
+			border-right: 0;
+		}
+		.view {
+			height: 52px;
+			padding: 0 4px;
+		}
+		.wide-only,
+		.bar {
+			display: none;
 		}
 		.tools :global(.tool) {
-			position: relative;
 			flex: none;
 			min-width: 44px;
+			height: 44px;
+		}
+		.tools :global(.tool kbd) {
+			display: none;
 		}
 	}
 </style>

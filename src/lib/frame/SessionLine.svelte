@@ -8,7 +8,9 @@
 	import Download from '@lucide/svelte/icons/download';
 	import LoaderCircle from '@lucide/svelte/icons/loader-circle';
 	import FileText from '@lucide/svelte/icons/file-text';
+	import PanelLeft from '@lucide/svelte/icons/panel-left';
 	import UserPlus from '@lucide/svelte/icons/user-plus';
+	import type { Snippet } from 'svelte';
 	import type { Room } from '../room/room.svelte';
 	import Badge from '../ui/Badge.svelte';
 	import TitleEntry from '../ui/TitleEntry.svelte';
@@ -27,8 +29,14 @@
 		onrename: (title: string) => void;
 		/** Asked for all steps, with everything about them. */
 		onsteps: () => void;
+		/** Whether the wayfinder is open, and what opens and folds it away. */
+		wayfinder: boolean;
+		onwayfinder: () => void;
+		/** The instruments of the desk. */
+		tabs: Snippet;
 	}
-	const { room, oninvite, onexport, onlead, onrename, onsteps }: Props = $props();
+	const { room, oninvite, onexport, onlead, onrename, onsteps, wayfinder, onwayfinder, tabs }: Props =
+		$props();
 
 	const clock = ticking(() => room.now());
 	/** To the quarter of a minute: it is told in whole minutes. */
@@ -39,7 +47,7 @@
 			(each) => each.person !== room.info.person.id,
 		),
 	);
-	const SHOWN = 4;
+	const SHOWN = 3;
 	/** Why one may not do everything now. */
 	const roleHint = $derived(
 		!writes(room.role) ? m.role_viewer_hint() : room.policy.watching ? m.only_watching() : nowWords(room),
@@ -78,6 +86,14 @@
 				>
 			</p>
 		</div>
+		<button
+			type="button"
+			class="icon-button fold"
+			aria-pressed={wayfinder}
+			aria-label={m.wayfinder()}
+			title={m.wayfinder()}
+			onclick={onwayfinder}><PanelLeft size={18} strokeWidth={1.75} /></button
+		>
 	</div>
 
 	<StepLine {room} {clock} {onlead} {onsteps} />
@@ -116,26 +132,29 @@
 			>
 		{/if}
 		{#if room.may('share')}
-			<button type="button" class="button main" onclick={oninvite}><UserPlus size={17} />{m.invite()}</button>
+			<button type="button" class="button main" aria-label={m.invite()} onclick={oninvite}
+				><UserPlus size={17} /><span class="word">{m.invite()}</span></button
+			>
 		{/if}
 	</div>
+	{@render tabs()}
 </header>
 
 <style>
 	.session-line {
 		display: flex;
 		align-items: stretch;
-		height: 52px;
+		height: 44px;
 		border-bottom: 1px solid var(--frame-line);
 		background: var(--frame-ground);
 	}
 	.name {
 		display: flex;
 		align-items: center;
-		gap: 10px;
-		width: 234px;
+		gap: 8px;
+		width: 206px;
 		flex: none;
-		padding: 0 12px;
+		padding: 0 6px 0 10px;
 		border-right: 1px solid var(--frame-line);
 	}
 	.home {
@@ -214,8 +233,22 @@
 	.people {
 		display: flex;
 		align-items: center;
-		gap: 10px;
-		padding: 0 14px;
+		gap: 6px;
+		padding: 0 8px;
+	}
+	.people .button {
+		min-height: 32px;
+	}
+	.people .icon-button {
+		width: 30px;
+	}
+	.fold {
+		flex: none;
+		width: 28px;
+	}
+	.fold[aria-pressed='true'] {
+		background: var(--frame-on);
+		color: var(--frame-text);
 	}
 	.badges {
 		display: flex;
@@ -231,8 +264,26 @@
 		font-size: var(--size-small);
 		font-weight: 700;
 	}
+	@media (max-width: 1199px) {
+		.ends,
+		.word {
+			display: none;
+		}
+		.people .button {
+			width: 34px;
+			padding: 0;
+		}
+	}
 	@media (max-width: 640px) {
+		.session-line {
+			flex-wrap: wrap;
+			height: auto;
+		}
+		.fold {
+			display: none;
+		}
 		.name {
+			min-height: 44px;
 			flex: 1;
 			width: auto;
 			min-width: 0;

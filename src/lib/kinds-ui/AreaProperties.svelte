@@ -2,8 +2,11 @@
 	/** Of a field or theme, its chalk. */
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	const { style, onset }: KindProperties = $props();
 </script>
 
-<Colour of="chalks" {style} {onset} />
+<Slots>
+	{#snippet colour()}<Colour of="chalks" {style} {onset} />{/snippet}
+</Slots>

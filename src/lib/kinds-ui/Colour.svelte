@@ -15,8 +15,9 @@
 <Swatches
 	{of}
 	own
+	folded
 	value={style[key] as string | undefined}
 	onchoose={(colour) => onset({ [key]: colour })}
 	label={of === 'chalks' ? m.chalk() : m.pigment()}
-	size={20}
+	size={19}
 />

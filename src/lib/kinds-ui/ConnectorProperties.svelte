@@ -12,6 +12,7 @@
 	import LineProperties from '../frame/ledge/LineProperties.svelte';
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	type RouteName = StyleOf<'connector'>['route'];
 	const { board, objects, style, onset }: KindProperties = $props();
@@ -28,18 +29,19 @@
 	}
 </script>
 
-<IconChoice
-	label={m.route()}
-	values={ROUTE_VALUES}
-	value={style['route'] as RouteName | undefined}
-	onchoose={(route) => onset({ route })}
-/>
-<LineProperties {style} {onset} of="connector" />
-{#if isBent}<button
-		type="button"
-		class="icon-button"
-		aria-label={m.unbend()}
-		title={m.unbend()}
-		onclick={unbend}><Unbend size={17} /></button
-	>{/if}
-<Colour of="chalks" {style} {onset} />
+<Slots>
+	{#snippet colour()}<Colour of="chalks" {style} {onset} />{/snippet}
+	{#snippet form()}
+		<LineProperties {style} {onset} of="connector">
+			<IconChoice
+				label={m.route()}
+				values={ROUTE_VALUES}
+				value={style['route'] as RouteName | undefined}
+				onchoose={(route) => onset({ route })}
+			/>
+			{#if isBent}<button type="button" class="button" onclick={unbend}
+					><Unbend size={17} />{m.unbend()}</button
+				>{/if}
+		</LineProperties>
+	{/snippet}
+</Slots>

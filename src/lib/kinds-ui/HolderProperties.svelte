@@ -9,10 +9,13 @@
 	import AddRow from '@lucide/svelte/icons/between-horizontal-end';
 	import Signature from '@lucide/svelte/icons/signature';
 	import { addBeside, lineIn } from '../board/commands/holders';
-	import Swatches from '../ui/Swatches.svelte';
-	import Colour from './Colour.svelte';
-	import type { KindProperties } from './properties';
+	import TableIcon from '@lucide/svelte/icons/table-2';
+	import ItemIcon from '@lucide/svelte/icons/list-todo';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
+	import SlotPop from '../ui/SlotPop.svelte';
+	import ColourSlot from './ColourSlot.svelte';
+	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	const { board, objects, style, onset }: KindProperties = $props();
 
@@ -40,82 +43,88 @@
 		if (holder && row !== undefined)
 			setFact(board.room.editContext, holder.id, row, 'due', event.currentTarget.value || undefined);
 	}
+	const canAdd = $derived({
+		row: holder !== undefined && canChangeTracks(holder, 'row'),
+		col: holder !== undefined && canChangeTracks(holder, 'col'),
+	});
 </script>
 
-{#if holder && canChangeTracks(holder, 'row')}
-	<button
-		type="button"
-		class="icon-button"
-		aria-label={m.row_below()}
-		title={m.row_below()}
-		onclick={() => addBeside(board, 'row', 'after')}><AddRow size={18} /></button
-	>
-{/if}
-{#if holder && canChangeTracks(holder, 'col')}
-	<button
-		type="button"
-		class="icon-button"
-		aria-label={m.column_right()}
-		title={m.column_right()}
-		onclick={() => addBeside(board, 'col', 'after')}><AddColumn size={18} /></button
-	>
-{/if}
-{#if holder && row !== undefined}
-	<input
-		class="entry person"
-		list="people-for-items"
-		aria-label={m.item_person()}
-		placeholder={m.item_person()}
-		value={facts.person?.name ?? ''}
-		onchange={setPerson}
-	/>
-	<datalist id="people-for-items"
-		>{#each names as name (name)}<option value={name}></option>{/each}</datalist
-	>
-	<input class="entry due" type="date" aria-label={m.item_due()} value={facts.due ?? ''} onchange={setDue} />
-	<button
-		type="button"
-		class="icon-button"
-		aria-pressed={facts.done === true}
-		aria-label={m.item_done()}
-		title={m.item_done()}
-		onclick={() => setFact(board.room.editContext, holder.id, row, 'done', facts.done ? undefined : true)}
-		><Check size={18} /></button
-	>
-	<button
-		type="button"
-		class="icon-button"
-		aria-pressed={facts.signed !== undefined}
-		disabled={facts.signed !== undefined && facts.signed.id !== board.room.editContext.person.id}
-		aria-label={facts.signed ? m.item_signed_by({ name: facts.signed.name }) : m.item_sign()}
-		title={facts.signed ? m.item_signed_by({ name: facts.signed.name }) : m.item_sign()}
-		onclick={() => signOff(board.room.editContext, board.model, holder.id, row)}
-		><Signature size={18} /></button
-	>
-{:else if holder}
-	<Swatches
+{#snippet colour()}
+	<ColourSlot
 		of="pigments"
 		none
-		own
+		label={m.fill()}
+		word={m.fill()}
 		value={(style['fill'] as string | undefined) ?? 'none'}
 		onchoose={(fill) => onset({ fill })}
-		label={m.fill()}
-		size={20}
 	/>
-	<LetterProperties kind={holder.kind} {style} {onset} />
-	{#if !board.cell}<Colour of="chalks" {style} {onset} />{/if}
-{/if}
+	{#if !board.cell}
+		<ColourSlot
+			of="chalks"
+			label={m.chalk()}
+			word={m.slot_chalk()}
+			value={style['chalk'] as string | undefined}
+			onchoose={(chalk) => onset({ chalk })}
+		/>
+	{/if}
+{/snippet}
+{#snippet form()}
+	<SlotPop label={m.form()} word={m.form()} stays>
+		{#snippet icon()}<TableIcon size={18} strokeWidth={1.75} />{/snippet}
+		{#if canAdd.row}
+			<button type="button" class="button" onclick={() => addBeside(board, 'row', 'after')}
+				><AddRow size={18} />{m.row_below()}</button
+			>
+		{/if}
+		{#if canAdd.col}
+			<button type="button" class="button" onclick={() => addBeside(board, 'col', 'after')}
+				><AddColumn size={18} />{m.column_right()}</button
+			>
+		{/if}
+	</SlotPop>
+{/snippet}
+{#snippet letters()}{#if holder}<LetterProperties kind={holder.kind} {style} {onset} />{/if}{/snippet}
 
-<style>
-	.person {
-		width: 98px;
-	}
-	.due {
-		width: 128px;
-	}
-	.entry {
-		height: 32px;
-		padding: 0 8px;
-		font-size: var(--size-note);
-	}
-</style>
+<Slots
+	colour={holder ? colour : undefined}
+	form={canAdd.row || canAdd.col ? form : undefined}
+	letters={holder ? letters : undefined}
+/>
+{#if holder && row !== undefined}
+	<SlotPop label={m.slot_item()} word={m.slot_item()} stays>
+		{#snippet icon()}<ItemIcon size={18} strokeWidth={1.75} />{/snippet}
+		<div class="entries">
+			<label
+				>{m.item_person()}<input
+					class="entry"
+					list="people-for-items"
+					value={facts.person?.name ?? ''}
+					onchange={setPerson}
+				/></label
+			>
+			<datalist id="people-for-items"
+				>{#each names as name (name)}<option value={name}></option>{/each}</datalist
+			>
+			<label
+				>{m.item_due()}<input class="entry" type="date" value={facts.due ?? ''} onchange={setDue} /></label
+			>
+			<button
+				type="button"
+				class="button"
+				aria-pressed={facts.done === true}
+				onclick={() => setFact(board.room.editContext, holder.id, row, 'done', facts.done ? undefined : true)}
+				><Check size={18} />{m.item_done()}</button
+			>
+			<button
+				type="button"
+				class="button"
+				aria-pressed={facts.signed !== undefined}
+				disabled={facts.signed !== undefined && facts.signed.id !== board.room.editContext.person.id}
+				onclick={() => signOff(board.room.editContext, board.model, holder.id, row)}
+				><Signature size={18} />{facts.signed
+					? m.item_signed_by({ name: facts.signed.name })
+					: m.item_sign()}</button
+			>
+		</div>
+	</SlotPop>
+{/if}

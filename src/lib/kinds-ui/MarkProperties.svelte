@@ -1,24 +1,35 @@
 <script lang="ts">
 	/** Of a mark: the disc under it, or its colour where it has none. */
 	import { m } from '$lib/messages';
-	import Swatches from '../ui/Swatches.svelte';
-	import Colour from './Colour.svelte';
+	import ColourSlot from './ColourSlot.svelte';
 	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	const { board, style, onset }: KindProperties = $props();
 	const fill = $derived(style['fill'] as string | undefined);
 </script>
 
-<Swatches
-	of="pigments"
-	none
-	own
-	value={fill ?? board.next.markFill}
-	onchoose={(chosen) => {
-		board.next.markFill = chosen;
-		onset({ fill: chosen });
-	}}
-	label={m.mark_disc()}
-	size={20}
-/>
-{#if fill === 'none'}<Colour of="chalks" {style} {onset} />{/if}
+<Slots>
+	{#snippet colour()}
+		<ColourSlot
+			of="pigments"
+			none
+			label={m.mark_disc()}
+			word={m.mark_disc()}
+			value={fill ?? board.next.markFill}
+			onchoose={(chosen) => {
+				board.next.markFill = chosen;
+				onset({ fill: chosen });
+			}}
+		/>
+		{#if fill === 'none'}
+			<ColourSlot
+				of="chalks"
+				label={m.chalk()}
+				word={m.slot_chalk()}
+				value={style['chalk'] as string | undefined}
+				onchoose={(chalk) => onset({ chalk })}
+			/>
+		{/if}
+	{/snippet}
+</Slots>

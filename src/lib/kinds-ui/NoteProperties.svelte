@@ -12,9 +12,10 @@
 	import Check from '../ui/Check.svelte';
 	import Choice from '../ui/Choice.svelte';
 	import IconChoice from '../ui/IconChoice.svelte';
-	import Pop from '../ui/Pop.svelte';
+	import SlotPop from '../ui/SlotPop.svelte';
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	const { board, objects, style, onset }: KindProperties = $props();
 	const FORMS = [
@@ -28,7 +29,7 @@
 		{ value: 1.5, label: m.note_size_large() },
 		{ value: 2.5, label: m.note_size_huge() },
 	];
-	const form = $derived((style['form'] ?? 'card') as NoteForm);
+	const chosen = $derived((style['form'] ?? 'card') as NoteForm);
 
 	/** Gives notes a size of ours, about their middles. */
 	function scaleTo(factor: number): void {
@@ -50,18 +51,7 @@
 	}
 </script>
 
-<Colour of="pigments" {style} {onset} />
-<Pop label={m.form()}>
-	{#snippet face()}{@const Icon = FORMS.find(({ value }) => value === form)!.icon}<Icon size={18} />{/snippet}
-	<IconChoice
-		label={m.form()}
-		values={FORMS}
-		value={style['form'] as NoteForm | undefined}
-		onchoose={(each) => onset({ form: each })}
-	/>
-	<Choice label={m.note_size()} values={SIZES} value={undefined} onchoose={(size) => size && scaleTo(size)} />
-</Pop>
-{#if objects.length > 0}
+{#snippet letterSlot()}
 	<LetterProperties kind="note" {style} {onset}>
 		<Check
 			label={m.band()}
@@ -69,4 +59,28 @@
 			onset={(isShown) => onset({ bare: isShown ? undefined : true })}
 		/>
 	</LetterProperties>
-{/if}
+{/snippet}
+
+<Slots letters={objects.length > 0 ? letterSlot : undefined}>
+	{#snippet colour()}<Colour of="pigments" {style} {onset} />{/snippet}
+	{#snippet form()}
+		<SlotPop label={m.form()} word={m.form()}>
+			{#snippet icon()}{@const Icon = FORMS.find(({ value }) => value === chosen)!.icon}<Icon
+					size={18}
+					strokeWidth={1.75}
+				/>{/snippet}
+			<IconChoice
+				label={m.form()}
+				values={FORMS}
+				value={style['form'] as NoteForm | undefined}
+				onchoose={(each) => onset({ form: each })}
+			/>
+			<Choice
+				label={m.note_size()}
+				values={SIZES}
+				value={undefined}
+				onchoose={(size) => size && scaleTo(size)}
+			/>
+		</SlotPop>
+	{/snippet}
+</Slots>

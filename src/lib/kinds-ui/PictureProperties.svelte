@@ -3,16 +3,20 @@
 	import { m } from '$lib/messages';
 	import Crop from '@lucide/svelte/icons/crop';
 	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	const { board, objects }: KindProperties = $props();
 	const only = $derived(board.selection.size === 1 && objects.length === 1 ? objects[0] : undefined);
 </script>
 
-{#if only && board.selection.has(only.id)}
+{#snippet crop()}
 	<button
 		type="button"
-		class="button"
-		aria-pressed={board.cropping === only.id}
-		onclick={() => board.startCropping()}><Crop size={16} />{m.command_crop()}</button
+		class="tool"
+		aria-pressed={board.cropping !== undefined && board.cropping === only?.id}
+		onclick={() => board.startCropping()}
+		><Crop size={18} strokeWidth={1.75} /><span>{m.command_crop()}</span></button
 	>
-{/if}
+{/snippet}
+
+<Slots form={only && board.selection.has(only.id) ? crop : undefined} />

@@ -3,32 +3,40 @@
 	import type { ShapeName } from '$core/board/objects';
 	import { m } from '$lib/messages';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
-	import LineProperties from '../frame/ledge/LineProperties.svelte';
+	import LineValues from '../frame/ledge/LineValues.svelte';
 	import ShapeShelf from '../frame/ledge/ShapeShelf.svelte';
-	import Swatches from '../ui/Swatches.svelte';
+	import ColourSlot from './ColourSlot.svelte';
 	import type { KindProperties } from './properties';
+	import Slots from './Slots.svelte';
 
 	const { objects, style, onset }: KindProperties = $props();
 </script>
 
-<ShapeShelf value={style['shape'] as ShapeName} onchoose={(shape) => onset({ shape })} />
-<Swatches
-	of="pigments"
-	none
-	own
-	value={style['fill'] as string | undefined}
-	onchoose={(fill) => onset({ fill })}
-	label={m.fill()}
-	size={20}
-/>
-<Swatches
-	of="chalks"
-	none
-	own
-	value={style['bare'] ? 'none' : (style['chalk'] as string | undefined)}
-	onchoose={(chalk) => onset(chalk === 'none' ? { bare: true } : { chalk, bare: undefined })}
-	label={m.outline()}
-	size={20}
-/>
-<LineProperties {style} {onset} of="shape" />
-{#if objects.length > 0}<LetterProperties kind="shape" {style} {onset} />{/if}
+{#snippet letterSlot()}<LetterProperties kind="shape" {style} {onset} />{/snippet}
+
+<Slots letters={objects.length > 0 ? letterSlot : undefined}>
+	{#snippet colour()}
+		<ColourSlot
+			of="pigments"
+			none
+			label={m.fill()}
+			word={m.fill()}
+			value={style['fill'] as string | undefined}
+			onchoose={(fill) => onset({ fill })}
+		/>
+		<ColourSlot
+			of="chalks"
+			none
+			label={m.outline()}
+			word={m.outline()}
+			value={style['bare'] ? 'none' : (style['chalk'] as string | undefined)}
+			onchoose={(chalk) => onset(chalk === 'none' ? { bare: true } : { chalk, bare: undefined })}
+		>
+			<LineValues {style} {onset} of="shape" />
+		</ColourSlot>
+	{/snippet}
+	{#snippet form()}<ShapeShelf
+			value={style['shape'] as ShapeName}
+			onchoose={(shape) => onset({ shape })}
+		/>{/snippet}
+</Slots>

@@ -14,8 +14,19 @@
 		/** Offer any other colour as well. */
 		own?: boolean;
 		size?: number;
+		/** In two rows of five, for the ledge. */
+		folded?: boolean;
 	}
-	const { of, value, onchoose, label, none = false, own = false, size = 24 }: Props = $props();
+	const {
+		of,
+		value,
+		onchoose,
+		label,
+		none = false,
+		own = false,
+		size = 24,
+		folded = false,
+	}: Props = $props();
 	const isOwn = $derived(value !== undefined && OWN_COLOUR.test(value));
 	const names = $derived<readonly string[]>([
 		...(none ? ['none'] : []),
@@ -28,7 +39,13 @@
 	}
 </script>
 
-<div class="swatches" role="group" aria-label={label}>
+<div
+	class="swatches"
+	class:folded
+	style:--columns={Math.ceil((names.length + (own ? 1 : 0)) / 2)}
+	role="group"
+	aria-label={label}
+>
 	{#each names as name (name)}
 		<button
 			type="button"
@@ -68,6 +85,12 @@
 		display: flex;
 		gap: 6px;
 	}
+	.folded {
+		display: grid;
+		grid-template-columns: repeat(var(--columns), max-content);
+		/* Far enough apart to be hit: the middles 24 px from each other (WCAG 2.5.8). */
+		gap: 5px;
+	}
 	.swatch {
 		width: var(--swatch);
 		height: var(--swatch);
@@ -103,5 +126,8 @@
 	.swatch[aria-pressed='true'] {
 		outline: 2px solid var(--frame-text);
 		outline-offset: 2px;
+	}
+	.folded .swatch {
+		outline-offset: 1px;
 	}
 </style>

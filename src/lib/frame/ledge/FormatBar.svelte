@@ -144,8 +144,12 @@
 			label={m.ink()}
 		/>
 	</Pop>
-	<button type="button" class="button" onclick={() => board.stopEditing()}
-		><Check size={16} />{m.edit_done()}</button
+	<button
+		type="button"
+		class="button done"
+		aria-label={m.edit_done()}
+		title={m.edit_done()}
+		onclick={() => board.stopEditing()}><Check size={16} /><span>{m.edit_done()}</span></button
 	>
 </div>
 
@@ -154,6 +158,18 @@
 		display: flex;
 		align-items: center;
 		gap: 2px;
+	}
+	.format :global(.icon-button) {
+		width: 30px;
+		min-width: 30px;
+	}
+	@container ledge (max-width: 390px) {
+		.done {
+			padding: 0 9px;
+		}
+		.done span {
+			display: none;
+		}
 	}
 	.address {
 		display: flex;

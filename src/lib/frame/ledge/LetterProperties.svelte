@@ -9,7 +9,7 @@
 	import Letters from '@lucide/svelte/icons/case-sensitive';
 	import Check from '../../ui/Check.svelte';
 	import Choice from '../../ui/Choice.svelte';
-	import Pop from '../../ui/Pop.svelte';
+	import SlotPop from '../../ui/SlotPop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 
 	interface Props {
@@ -36,8 +36,8 @@
 		size={17}
 	/>{/snippet}
 
-<Pop label={m.letters()}>
-	{#snippet face()}<Letters size={20} />{/snippet}
+<SlotPop label={m.letters()} word={m.letters()}>
+	{#snippet icon()}<Letters size={18} strokeWidth={1.75} />{/snippet}
 	<Choice
 		label={m.family()}
 		values={FAMILIES.map((value) => ({ value, label: FAMILY_LABELS[value] }))}
@@ -86,4 +86,4 @@
 			onset={(isFree) => onset({ free: isFree ? true : undefined })}
 		/>
 	{/if}
-</Pop>
+</SlotPop>

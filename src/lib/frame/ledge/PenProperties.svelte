@@ -76,7 +76,8 @@
 		value={board.next.ink}
 		onchoose={(ink) => (board.next.ink = ink)}
 		label={m.chalk()}
-		size={20}
+		size={19}
+		folded
 	/>
 	<Pop label={m.thickness()}>
 		{#snippet face()}{@render dot(board.next.width)}{/snippet}

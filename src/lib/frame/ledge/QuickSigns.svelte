@@ -18,7 +18,7 @@
 </script>
 
 <Pop stays label={m.signs()} bind:open={isOpen} button="tool">
-	{#snippet face()}<Smile size={20} strokeWidth={1.75} /><span>{m.signs_short()}</span>{/snippet}
+	{#snippet face()}<Smile size={18} strokeWidth={1.75} /><span>{m.signs_short()}</span>{/snippet}
 	<div class="signs">
 		{#each SIGNS as sign, i (sign)}
 			{@const { icon: Icon, label } = SIGN_LOOKS[sign]}

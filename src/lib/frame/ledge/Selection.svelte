@@ -4,24 +4,36 @@
 	import { isTooLong } from '$core/board/kinds/note';
 	import type { KindName } from '$core/board/objects';
 	import { m } from '$lib/messages';
+	import AlignIcon from '@lucide/svelte/icons/align-start-vertical';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
+	import GoOn from '@lucide/svelte/icons/git-branch-plus';
 	import Lock from '@lucide/svelte/icons/lock';
+	import LockOpen from '@lucide/svelte/icons/lock-open';
+	import Nod from '@lucide/svelte/icons/thumbs-up';
+	import PenLine from '@lucide/svelte/icons/pen-line';
+	import Sort from '@lucide/svelte/icons/group';
+	import StackIcon from '@lucide/svelte/icons/layers-2';
+	import Trash from '@lucide/svelte/icons/trash-2';
 	import Vote from '@lucide/svelte/icons/vote';
-	import Sparkles from '@lucide/svelte/icons/group';
 	import type { Board } from '../../board/board.svelte';
+	import { COMMANDS, isOffered, type Section } from '../../board/commands';
 	import { kindName, kindOfTool } from '$lib/kinds-ui';
 	import Colour from '$lib/kinds-ui/Colour.svelte';
 	import { PROPERTIES } from '$lib/kinds-ui/properties';
-	import FormatBar from './FormatBar.svelte';
-	import PenProperties from './PenProperties.svelte';
+	import Slots from '$lib/kinds-ui/Slots.svelte';
+	import { firstRowOnly } from '../../ui/first-row';
+	import CommandSlot from './CommandSlot.svelte';
+	import type { MenuPlace } from '../menu-place';
 
 	interface Props {
 		board: Board;
 		onthemes: (ids: string[]) => void;
-		/** Opens the menu of what can be done, at a point of the window. */
-		onmenu: (at: { x: number; y: number }) => void;
+		/** Opens the menu of what can be done, or one part of it. */
+		onmenu: (at: MenuPlace) => void;
+		/** Back to the writing line, where a step gathers notes. */
+		onwrite?: (() => void) | undefined;
 	}
-	const { board, onthemes, onmenu }: Props = $props();
+	const { board, onthemes, onmenu, onwrite }: Props = $props();
 
 	const objects = $derived.by(() => {
 		board.room.changes.observe();
@@ -65,89 +77,132 @@
 		}
 		return parts.filter(isNote).map((object) => object.id);
 	});
+	const isNodded = $derived(
+		objects.length > 0 &&
+			objects.every(({ nods }) => nods?.some(({ person }) => person === board.room.editContext.person.id)),
+	);
 	const put = (values: Record<string, unknown>): void => board.restyle(values);
 
-	function menu(event: MouseEvent): void {
+	/** Whether anything of a part of the menu can be done with what is selected. */
+	const offers = (section: Section): boolean => {
+		void objects;
+		return COMMANDS.some((command) => command.section === section && isOffered(command, board));
+	};
+	function menu(event: MouseEvent, section?: Section): void {
 		const round = (event.currentTarget as HTMLElement).getBoundingClientRect();
 		board.menuAt = board.middle;
-		onmenu({ x: round.left, y: round.top });
+		onmenu({ x: round.left, y: round.top, section });
 	}
 </script>
 
-{#if board.editing && board.writing.editor}
-	<FormatBar {board} editor={board.writing.editor} />
-{:else if board.mayEdit && objects.length === 0 && (board.tool === 'pen' || board.tool === 'rub')}
-	<div class="properties"><PenProperties {board} rubs={board.tool === 'rub'} /></div>
-{:else if label !== '' && board.mayEdit}
-	<span class="what" class:minor={!lock && !isNote(kind && { kind })}
+{#snippet part(section: Section, word: string, Icon: typeof Lock)}
+	<button
+		type="button"
+		class="tool"
+		aria-haspopup="menu"
+		disabled={!offers(section)}
+		onclick={(event) => menu(event, section)}><Icon size={18} strokeWidth={1.75} /><span>{word}</span></button
+	>
+{/snippet}
+
+<div class="slots" role="toolbar" aria-label={label} data-testid="slots">
+	<span class="what" class:warned={lock || label === m.note_long()}
 		>{#if lock}<Lock size={13} />{/if}{label}</span
 	>
-	<div class="properties">
+	{#if board.mayEdit}
 		{#if lock}
-			<!-- Nothing can be changed until it is unlocked, from the menu. -->
+			<Slots />
+		{:else if kind && PROPERTIES[kind]}
+			{@const Properties = PROPERTIES[kind]}
+			<Properties {board} objects={parts} {style} onset={put} />
+		{:else if parts.some(isNote)}
+			<Slots>{#snippet colour()}<Colour of="pigments" {style} onset={put} />{/snippet}</Slots>
 		{:else}
-			{#if kind}
-				{@const Properties = PROPERTIES[kind]}
-				{#if Properties}<Properties {board} objects={parts} {style} onset={put} />{/if}
-			{:else if parts.some(isNote)}
-				<Colour of="pigments" {style} onset={put} />
-			{/if}
+			<Slots />
 		{/if}
-		{#if objects.length > 0}
-			<span class="bar"></span>
-			{#if sortable.length > 1}
-				<button type="button" class="button" onclick={() => onthemes(sortable)}
-					><Sparkles size={16} />{m.sort_into_themes()}</button
-				>
-			{/if}
-			{#if board.room.leads && (sortable.length > 1 || objects.length > 1)}
-				<button
-					type="button"
-					class="icon-button"
-					aria-label={m.command_vote()}
-					title={`${m.command_vote()} (V)`}
-					onclick={() => board.frame.askVote()}><Vote size={18} /></button
-				>
-			{/if}
-			<button
-				type="button"
-				class="icon-button"
-				aria-label={m.more()}
-				title={m.more()}
-				aria-haspopup="menu"
-				onclick={menu}><Ellipsis size={18} /></button
+	{/if}
+	{#if objects.length > 0}
+		<CommandSlot {board} id="nod" word={m.slot_nod()} icon={Nod} pressed={isNodded} />
+	{/if}
+	<div class="optional" role="none" {@attach firstRowOnly}>
+		{#if onwrite}
+			<button type="button" class="tool" onclick={onwrite}
+				><PenLine size={18} strokeWidth={1.75} /><span>{m.slot_write()}</span></button
 			>
 		{/if}
+		{#if sortable.length > 1 && board.mayEdit}
+			<button
+				type="button"
+				class="tool"
+				aria-label={m.sort_into_themes()}
+				title={m.sort_into_themes()}
+				onclick={() => onthemes(sortable)}
+				><Sort size={18} strokeWidth={1.75} /><span>{m.slot_sort()}</span></button
+			>
+		{/if}
+		{#if board.room.leads && (sortable.length > 1 || objects.length > 1)}
+			<CommandSlot {board} id="vote" word={m.slot_vote()} icon={Vote} />
+		{/if}
+		{#if objects.length > 0 && board.mayAll}
+			{#if objects.length > 1}{@render part('arrange', m.menu_arrange(), AlignIcon)}{:else}{@render part(
+					'add',
+					m.slot_go_on(),
+					GoOn,
+				)}{/if}
+			{#if lock}<CommandSlot
+					{board}
+					id="unlock"
+					word={m.command_unlock()}
+					icon={LockOpen}
+				/>{:else}<CommandSlot {board} id="lock" word={m.slot_lock()} icon={Lock} />{/if}
+		{/if}
+		{#if objects.length > 0 && board.mayEdit}
+			<CommandSlot {board} id="remove" word={m.command_remove()} icon={Trash} />
+		{/if}
+		{#if objects.length > 0 && board.mayAll}{@render part('stack', m.slot_stack(), StackIcon)}{/if}
 	</div>
-{/if}
+	{#if objects.length > 0}
+		<button type="button" class="tool all" aria-haspopup="menu" onclick={(event) => menu(event)}
+			><Ellipsis size={18} strokeWidth={1.75} /><span>{m.more()}</span></button
+		>
+	{/if}
+</div>
 
 <style>
+	.slots {
+		display: flex;
+		flex: 1;
+		align-items: center;
+		gap: 1px;
+		min-width: 0;
+		height: 100%;
+	}
 	.what {
-		display: inline-flex;
+		display: none;
 		align-items: center;
 		gap: 5px;
 		flex: none;
-		max-width: 116px;
-		margin-right: 10px;
+		width: 96px;
 		color: var(--frame-quiet);
 		font-size: var(--size-small);
 		line-height: 1.2;
 	}
-	/* Where there is little room, what is plain to see need not be said. */
-	@container (max-width: 520px) {
-		.minor {
-			display: none;
-		}
+	.warned {
+		color: var(--frame-accent);
 	}
-	.properties {
+	/* What has no room here stands in the menu behind the last place. */
+	.optional {
 		display: flex;
-		flex: none;
-		align-items: center;
-		gap: 8px;
+		flex: 1;
+		flex-wrap: wrap;
+		gap: 1px;
+		min-width: 0;
+		height: 39px;
+		overflow: clip;
 	}
-	.bar {
-		width: 1px;
-		height: 24px;
-		background: var(--frame-line);
+	@container ledge (min-width: 740px) {
+		.what {
+			display: inline-flex;
+		}
 	}
 </style>

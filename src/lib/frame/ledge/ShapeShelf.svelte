@@ -3,9 +3,9 @@
 	import { SHAPES, type ShapeName } from '$core/board/objects';
 	import { SHAPE_FORMS } from '$core/board/shapes';
 	import { m } from '$lib/messages';
-	import Pop from '../../ui/Pop.svelte';
 	import { shapeName } from '../../ui/shape-names';
 	import ShapePicture from '../../ui/ShapePicture.svelte';
+	import SlotPop from '../../ui/SlotPop.svelte';
 
 	const { value, onchoose }: { value: ShapeName; onchoose: (shape: ShapeName) => void } = $props();
 	const groups = $derived([
@@ -14,8 +14,8 @@
 	]);
 </script>
 
-<Pop label="{m.shapes()}: {shapeName(value)}" wide>
-	{#snippet face()}<ShapePicture shape={value} />{/snippet}
+<SlotPop label="{m.form()}: {shapeName(value)}" word={m.form()} wide>
+	{#snippet icon()}<ShapePicture shape={value} />{/snippet}
 	{#each groups as { label, shapes } (label)}
 		<div role="group" aria-label={label}>
 			<p class="label">{label}</p>
@@ -33,7 +33,7 @@
 			</div>
 		</div>
 	{/each}
-</Pop>
+</SlotPop>
 
 <style>
 	.shelf {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** More to put on the board: holders, pictures, marks. */
 	import { findPictograms, type FoundPictogram } from '$core/contract/drawer';
-	import { HOLDERS } from '$core/board/holders/forms';
+	import { HOLDERS, type HolderKind } from '$core/board/holders/forms';
 	import { m } from '$lib/messages';
 	import Archive from '@lucide/svelte/icons/archive';
 	import LayoutTemplate from '@lucide/svelte/icons/layout-template';
@@ -9,8 +9,8 @@
 	import Image from '@lucide/svelte/icons/image';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Board } from '../../board/board.svelte';
-	import { markSelection, type Chosen } from '../../board/holders';
-	import { addPictures, chooseFiles } from '../../board/pictures';
+	import { markSelection, takeHolder, type Chosen } from '../../board/holders';
+	import { choosePictures } from '../../board/pictures';
 	import { call } from '$lib/api/client';
 	import { messageOf } from '$lib/api/errors';
 	import { iconOf, kindName } from '$lib/kinds-ui';
@@ -50,10 +50,9 @@
 		board.frame.openDialog(what);
 	}
 
-	function takeHolder(kind: (typeof HOLDERS)[number]): void {
-		board.next.holder = kind;
+	function put(kind: HolderKind): void {
 		board.shelf = false;
-		board.takeUp('holder');
+		takeHolder(board, kind);
 	}
 
 	/** Onto what is selected at once; otherwise the hand takes it and puts it down. */
@@ -67,15 +66,14 @@
 
 	async function takePictures(): Promise<void> {
 		board.shelf = false;
-		const files = await chooseFiles(true);
-		if (files.length > 0) await addPictures(board, files, board.middle);
+		await choosePictures(board);
 	}
 </script>
 
 <Pop stays label={m.shelf_more()} wide bind:open={board.shelf} button={`tool${isTaken ? ' taken' : ''}`}>
 	{#snippet face()}
-		<Plus size={20} strokeWidth={1.75} />
-		<span>{m.shelf()} <kbd>A</kbd></span>
+		<Plus size={18} strokeWidth={1.75} />
+		<span>{m.shelf()}</span><kbd>A</kbd>
 	{/snippet}
 	<div role="group" aria-label={m.shelf_layouts()}>
 		<p class="label">{m.shelf_layouts()}</p>
@@ -93,7 +91,7 @@
 		<div class="row">
 			{#each HOLDERS as kind (kind)}
 				{@const Icon = iconOf(kind)}
-				<button type="button" class="button" onclick={() => takeHolder(kind)}
+				<button type="button" class="button" onclick={() => put(kind)}
 					><Icon size={17} />{kindName(kind)}</button
 				>
 			{/each}

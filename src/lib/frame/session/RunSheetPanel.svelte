@@ -41,7 +41,17 @@
 	{#if room.plan.done}
 		<p class="quiet">{m.session_done()}</p>
 	{:else if room.plan.steps.length === 0}
-		<p class="quiet">{room.leads ? m.no_run_sheet_yet() : m.no_run_sheet()}</p>
+		{#if room.leads}
+			<p class="words">{m.first_words()}</p>
+			<div class="first">
+				<button type="button" class="button main" onclick={() => board.frame.openDialog('invite')}
+					>{m.first_invite()}</button
+				>
+				{#if !room.info.person.guest}<a class="button" href="/new">{m.first_recipe()}</a>{/if}
+			</div>
+		{:else}
+			<p class="quiet">{m.no_run_sheet()}</p>
+		{/if}
 	{:else}
 		<p class="quiet">{room.plan.begunAt === undefined ? m.not_started() : m.between_steps()}</p>
 	{/if}
@@ -118,6 +128,15 @@
 		align-items: end;
 		justify-content: space-between;
 		margin-top: 12px;
+	}
+	.words {
+		margin-top: 4px;
+		font-size: var(--size-note);
+	}
+	.first {
+		display: grid;
+		gap: 6px;
+		margin-top: 10px;
 	}
 	p.quiet {
 		margin-top: 4px;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** What the running step asks of those who take part, and how long: shown where nothing is written in the writing line. */
+	/** What the running step asks of those who take part, and how long: shown in the ledge where nothing is written there. */
 	import { countdown } from '$core/meeting/clock';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
@@ -16,7 +16,7 @@
 {#if step && left && Icon}
 	<div class="bar" data-testid="step-bar">
 		<span class="kind"><Icon size={18} /></span>
-		<p>
+		<p title="{step.prompt || step.title} {nowWords(room)}">
 			<strong>{step.prompt || step.title}</strong> <span class="now">{nowWords(room)}</span>
 		</p>
 		<span class="left" class:over={left.seconds < 0} aria-label={m.time_left_label()}>{left.text}</span>
@@ -26,19 +26,24 @@
 <style>
 	.bar {
 		display: flex;
+		flex: 1;
 		align-items: center;
-		gap: 12px;
-		min-height: 44px;
-		padding: 6px 14px;
-		border-top: 1px solid var(--frame-line);
-		background: var(--frame-ground);
+		gap: 10px;
+		min-width: 0;
 	}
 	.kind {
 		color: var(--frame-quiet);
 	}
+	/* Two lines; all of it is said by whoever points at it. */
 	p {
+		display: -webkit-box;
 		flex: 1;
 		min-width: 0;
+		overflow: hidden;
+		-webkit-box-orient: vertical;
+		-webkit-line-clamp: 2;
+		line-clamp: 2;
+		font-size: var(--size-note);
 		line-height: 1.3;
 	}
 	strong {

@@ -88,7 +88,7 @@
 		flex: 1;
 		gap: 3px;
 		min-width: 0;
-		padding: 8px 12px;
+		padding: 5px 8px;
 	}
 	li {
 		position: relative;
@@ -123,6 +123,7 @@
 		display: grid;
 		visibility: hidden;
 		font-size: var(--size-small);
+		font-weight: 700;
 		white-space: nowrap;
 	}
 	.step {

@@ -6,7 +6,6 @@
 	import { takeBackOpenNote } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
 	import { toaster } from '../../ui/toaster';
-	import OwnNotes from './OwnNotes.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 
 	interface Props {
@@ -17,6 +16,17 @@
 	}
 	const { room, pigment, large = false, onpigment }: Props = $props();
 	let text = $state('');
+	let width = $state(0);
+	/** From here on the prompt has room beside the entry, px. */
+	const ROOM_FOR_PROMPT = 600;
+	let entry = $state<HTMLTextAreaElement>();
+	const prompt = $derived(large ? undefined : room.gathering?.prompt);
+	const isBeside = $derived(width >= ROOM_FOR_PROMPT);
+	const hint = $derived.by(() => {
+		if (room.gathering?.silence) return m.write_silently();
+		return prompt && !isBeside ? prompt : m.write_a_note();
+	});
+	export const focus = (): void => entry?.focus();
 	let isWaiting = false;
 
 	async function add(event: SubmitEvent): Promise<void> {
@@ -28,6 +38,12 @@
 		const words = text.trim();
 		// What cannot be taken now stays in the entry.
 		if (words !== '' && room.gather(words, pigment)) text = '';
+	}
+	/** Enter puts the note on the board; with Shift it begins a new line. */
+	function onKey(event: KeyboardEvent & { currentTarget: HTMLTextAreaElement }): void {
+		if (event.key !== 'Enter' || event.shiftKey || event.isComposing) return;
+		event.preventDefault();
+		event.currentTarget.form?.requestSubmit();
 	}
 	/** Lines beyond which nobody meant a note each. */
 	const MAX_LINES = 100;
@@ -63,27 +79,42 @@
 	};
 </script>
 
-{#if !large}<OwnNotes {room} />{/if}
-<form class="writing" class:large onsubmit={add} data-testid="writing-line">
-	{#if !large && room.gathering}<label class="prompt" for="writing-line-entry">{room.gathering.prompt}</label
+<form class="writing" class:large onsubmit={add} data-testid="writing-line" bind:clientWidth={width}>
+	{#if prompt}<label class="prompt" class:sr-only={!isBeside} for="writing-line-entry" title={prompt}
+			>{prompt}</label
 		>{/if}
 	<div class="colours">
-		<Swatches of="pigments" value={pigment} onchoose={choose} label={m.pigment()} size={large ? 30 : 20} />
+		<Swatches
+			of="pigments"
+			value={pigment}
+			onchoose={choose}
+			label={m.pigment()}
+			size={large ? 30 : 19}
+			folded={!large}
+		/>
 	</div>
 	<div class="line">
-		<input
+		<textarea
 			id="writing-line-entry"
 			class="paper"
 			bind:value={text}
+			bind:this={entry}
+			title={prompt}
 			onpaste={pasteLines}
-			placeholder={room.gathering?.silence ? m.write_silently() : m.write_a_note()}
+			placeholder={hint}
 			aria-label={m.write_a_note()}
 			autocomplete="off"
 			enterkeyhint="send"
 			maxlength="2000"
-		/>
-		<button class="button main" type="submit" disabled={text.trim() === ''}
-			><CornerDownLeft size={17} />{m.add()}</button
+			rows={large ? 1 : 2}
+			onkeydown={onKey}></textarea>
+		<button
+			class="button main"
+			type="submit"
+			disabled={text.trim() === ''}
+			aria-label={m.add()}
+			title={m.add()}
+			><CornerDownLeft size={17} />{#if large}{m.add()}{/if}</button
 		>
 	</div>
 </form>
@@ -91,22 +122,24 @@
 <style>
 	.writing {
 		display: flex;
+		flex: 1;
 		align-items: center;
-		gap: 14px;
-		padding: 8px 14px;
-		border-top: 1px solid var(--frame-line);
-		background: var(--frame-ground);
+		gap: 10px;
+		min-width: 0;
 	}
 	.prompt {
+		display: -webkit-box;
 		flex: 0 1 auto;
 		min-width: 0;
 		max-width: 34%;
 		overflow: hidden;
+		-webkit-box-orient: vertical;
+		-webkit-line-clamp: 2;
+		line-clamp: 2;
 		color: var(--frame-accent);
 		font-size: var(--size-note);
 		font-weight: 700;
-		text-overflow: ellipsis;
-		white-space: nowrap;
+		line-height: 1.25;
 	}
 	.line {
 		display: flex;
@@ -117,40 +150,33 @@
 	.paper {
 		flex: 1;
 		min-width: 0;
-		min-height: 36px;
-		padding: 4px 12px;
+		height: 40px;
+		padding: 2px 9px;
 		border-radius: var(--radius-control);
 		border: 1px solid var(--frame-strong-line);
 		background: #fbf8f0;
 		color: #1d2421;
-		font-size: var(--size-base);
+		font-size: var(--size-note);
+		line-height: 17px;
+		resize: none;
 	}
 	.paper::placeholder {
 		color: #55605b;
 	}
-	@media (max-width: 640px) {
-		.writing:not(.large) {
-			flex-wrap: wrap;
-			gap: 8px;
-		}
-		.prompt {
-			flex-basis: 100%;
-			max-width: 100%;
-		}
-		.line {
-			flex-basis: 100%;
-		}
-	}
 	.large {
+		flex: none;
 		flex-direction: column;
+		background: var(--frame-ground);
 		align-items: stretch;
 		gap: 10px;
 		padding: 12px 14px calc(12px + env(safe-area-inset-bottom));
 		border-top: 3px solid var(--ledge-edge);
 	}
 	.large .paper {
-		min-height: 48px;
+		height: 48px;
+		padding: 10px 12px;
 		font-size: var(--size-large);
+		line-height: 26px;
 	}
 	.large .button {
 		min-height: 48px;

@@ -59,8 +59,9 @@
 			tabindex="-1"
 			onclick={() => board.goTo(branch.id)}
 		>
-			<Icon size={15} />
-			<span class="text">{branch.label || (isGroup(branch.object) ? m.kind_group() : m.without_words())}</span
+			<Icon size={14} />
+			<span class="text" title={branch.label}
+				>{branch.label || (isGroup(branch.object) ? m.kind_group() : m.without_words())}</span
 			>
 			<span class="count">{branch.count}</span>
 		</button>
@@ -79,7 +80,7 @@
 	.fold {
 		display: grid;
 		place-items: center;
-		width: 18px;
+		width: 13px;
 		height: 26px;
 		flex: none;
 		color: var(--frame-quiet);

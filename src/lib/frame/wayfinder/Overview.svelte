@@ -18,8 +18,13 @@
 		box: Box;
 		k: number;
 	}
-	const { board }: { board: Board } = $props();
-	const SIZE = { w: 192, h: 118 };
+	interface Props {
+		board: Board;
+		/** Px. */
+		width: number;
+	}
+	const { board, width }: Props = $props();
+	const size = $derived({ w: width, h: Math.round(width * 0.615) });
 	const FIRST_PAINT_DELAY_MS = 250;
 	/** How far apart the frame's movements are at least, ms. */
 	const FRAME_INTERVAL_MS = 30;
@@ -38,7 +43,7 @@
 
 	function fit(): View {
 		const all = board.model.extent(board.sheet);
-		return shrinkBox(unionOf([seen(board.view, board.size), ...(all ? [all] : [])])!, SIZE, 8);
+		return shrinkBox(unionOf([seen(board.view, board.size), ...(all ? [all] : [])])!, size, 8);
 	}
 
 	/** What the canvas shows: painted anew only when the sheet has changed, and moved to where it belongs. */
@@ -69,7 +74,7 @@
 
 	/** As large as it is ever shown here, so that moving it about costs nothing. */
 	const sized = (box: Box): { w: number; h: number; k: number } => {
-		const k = shrinkBox(box, SIZE).scale * devicePixelRatio;
+		const k = shrinkBox(box, size).scale * devicePixelRatio;
 		return { w: Math.max(1, Math.ceil(box.w * k)), h: Math.max(1, Math.ceil(box.h * k)), k };
 	};
 
@@ -112,7 +117,7 @@
 	let framed = '';
 	$effect(() => {
 		pace.observe();
-		void [board.view, board.size, board.context.surface, board.sheet];
+		void [board.view, board.size, board.context.surface, board.sheet, size];
 		framing ??= setTimeout(showFrame, FRAME_INTERVAL_MS);
 	});
 	onMount(() => () => clearTimeout(framing));
@@ -127,7 +132,7 @@
 		const colour = chalkOn('white', board.context.surface);
 		frame.style.transform = `translate(${(view.x - x) * scale}px,${(view.y - y) * scale}px)`;
 		const line = 1.5 * devicePixelRatio;
-		const form = [w.toFixed(1), h.toFixed(1), colour, line].join();
+		const form = [w.toFixed(1), h.toFixed(1), colour, line, size.w].join();
 		if (form === framed) return;
 		framed = form;
 		const ctx = frame.getContext('2d')!;
@@ -156,8 +161,8 @@
 	class="overview"
 	role="img"
 	aria-label={m.overview()}
-	style:width="{SIZE.w}px"
-	style:height="{SIZE.h}px"
+	style:width="{size.w}px"
+	style:height="{size.h}px"
 	style:background={board.ground.colour}
 	bind:this={place}
 	onpointerdown={go}
@@ -172,10 +177,10 @@
 	<canvas
 		bind:this={frame}
 		{@attach makeMovable}
-		width={Math.round(SIZE.w * devicePixelRatio)}
-		height={Math.round(SIZE.h * devicePixelRatio)}
-		style:width="{SIZE.w}px"
-		style:height="{SIZE.h}px"
+		width={Math.round(size.w * devicePixelRatio)}
+		height={Math.round(size.h * devicePixelRatio)}
+		style:width="{size.w}px"
+		style:height="{size.h}px"
 	></canvas>
 </div>
 

@@ -91,13 +91,22 @@
 			oncontextmenu={openMenu}
 		>
 			<SheetPicture {board} {sheet} {pace} />
-			<span class="text">{sheet.title}</span>
-			{#if others.length > 0}
-				<span class="here" aria-label={m.sheet_people({ names: others.map(({ name }) => name).join(', ') })}>
-					{#each others.slice(0, 3) as { person, name } (person)}<Badge id={person} {name} size={18} />{/each}
-					{#if others.length > 3}+{others.length - 3}{/if}
-				</span>
-			{/if}
+			<span class="words">
+				<span class="text" title={sheet.title}>{sheet.title}</span>
+				{#if others.length > 0}
+					<span
+						class="here"
+						aria-label={m.sheet_people({ names: others.map(({ name }) => name).join(', ') })}
+					>
+						{#each others.slice(0, 3) as { person, name } (person)}<Badge
+								id={person}
+								{name}
+								size={16}
+							/>{/each}
+						{#if others.length > 3}+{others.length - 3}{/if}
+					</span>
+				{/if}
+			</span>
 			<span class="count">{count}</span>
 		</button>
 		{#if board.mayAll}
@@ -125,10 +134,19 @@
 		min-height: 34px;
 		padding-left: 4px;
 	}
+	.words {
+		display: grid;
+		flex: 1;
+		gap: 2px;
+		min-width: 0;
+	}
+	/* In the place of the number of objects, while the row is pointed at. */
 	.more-of {
+		position: absolute;
+		right: 2px;
 		width: 24px;
 		height: 24px;
-		flex: none;
+		background: var(--frame-on);
 		opacity: 0;
 	}
 	.sheet-row:hover .more-of,

@@ -1,23 +1,29 @@
 <script lang="ts">
 	/** The left edge: overview, and the board as one searchable tree that is used with the keyboard as well. */
 	import { m } from '$lib/messages';
-	import PanelLeftClose from '@lucide/svelte/icons/panel-left-close';
 	import Search from '@lucide/svelte/icons/search';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { SvelteSet } from 'svelte/reactivity';
 	import type { Board } from '../../board/board.svelte';
 	import { calmly } from '../../ui/calmly.svelte';
+	import Splitter from '../../ui/Splitter.svelte';
+	import { PanelWidth } from '../panel-width.svelte';
 	import BranchRow from './BranchRow.svelte';
 	import ObjectRow from './ObjectRow.svelte';
 	import Overview from './Overview.svelte';
 	import Places from './Places.svelte';
 	import { onObjectKey } from './row-keys';
-	import { insertSheet, SHEET_COMMANDS, shiftSheet } from './sheet-commands';
+	import { insertSheet } from '../../board/sheets';
+	import { SHEET_COMMANDS, shiftSheet } from './sheet-commands';
 	import SheetRow from './SheetRow.svelte';
 	import Filters from './Filters.svelte';
 	import { findOn, treeOf, type Wanted } from './tree';
 
-	const { board, onfold }: { board: Board; onfold: () => void } = $props();
+	const { board }: { board: Board } = $props();
+	/** Px. */
+	const width = new PanelWidth('wayfinder', 156, 140, 400);
+	/** What stands beside the overview: padding and lines, px. */
+	const AROUND_OVERVIEW = 17;
 
 	/** Rows of one list at most; the search finds the rest. */
 	const MAX = 120;
@@ -77,8 +83,17 @@
 	const sheetRows: Record<string, SheetRow | undefined> = $state({});
 </script>
 
-<nav class="wayfinder" aria-label={m.wayfinder()} data-testid="wayfinder">
-	<Overview {board} />
+<nav class="wayfinder" style:width="{width.now}px" aria-label={m.wayfinder()} data-testid="wayfinder">
+	<Splitter
+		label={m.wayfinder_width()}
+		side="right"
+		width={width.now}
+		least={width.least}
+		most={width.most}
+		usual={width.usual}
+		onset={(next) => width.set(next)}
+	/>
+	<Overview {board} width={width.now - AROUND_OVERVIEW} />
 	<div class="find">
 		<Search size={15} />
 		<input
@@ -89,13 +104,6 @@
 			oninput={(event) => (wanted = { ...wanted, words: event.currentTarget.value })}
 		/>
 		<Filters {board} {wanted} onchange={(next) => (wanted = next)} />
-		<button
-			type="button"
-			class="icon-button"
-			aria-label={m.fold_away()}
-			title={m.fold_away()}
-			onclick={onfold}><PanelLeftClose size={16} /></button
-		>
 	</div>
 	{#if found}
 		<h2 class="label">{m.found({ count: found.length })}</h2>
@@ -150,11 +158,12 @@
 	.wayfinder {
 		display: flex;
 		flex-direction: column;
-		gap: 10px;
-		width: 216px;
+		position: relative;
+		flex: none;
+		gap: 8px;
 		height: 100%;
 		min-height: 0;
-		padding: 12px 11px 0;
+		padding: 8px 7px 0;
 		border-right: 1px solid var(--frame-line);
 		background: var(--frame-ground);
 	}
@@ -192,15 +201,15 @@
 		min-height: 0;
 		padding-bottom: 12px;
 		overflow: auto;
-		font-size: var(--size-note);
+		font-size: 13px;
 	}
 	.wayfinder :global(.row) {
 		display: flex;
 		align-items: center;
-		gap: 8px;
+		gap: 6px;
 		width: 100%;
-		min-height: 28px;
-		padding: 2px 8px;
+		min-height: 27px;
+		padding: 2px 5px;
 		border-radius: 4px;
 		text-align: left;
 		cursor: pointer;
@@ -225,15 +234,26 @@
 		text-overflow: ellipsis;
 		white-space: nowrap;
 	}
+	/* Titles are read in full where two lines do. */
+	.wayfinder :global(.pair .text) {
+		display: -webkit-box;
+		-webkit-box-orient: vertical;
+		-webkit-line-clamp: 2;
+		line-clamp: 2;
+		line-height: 1.2;
+		overflow-wrap: anywhere;
+		white-space: normal;
+	}
 	.wayfinder :global(.count) {
 		color: var(--frame-quiet);
-		font-size: var(--size-small);
+		font-size: 11px;
 		font-variant-numeric: tabular-nums;
 	}
 	.wayfinder :global(.pair .row) {
 		min-width: 0;
 	}
 	.wayfinder :global(.pair) {
+		position: relative;
 		display: flex;
 		align-items: center;
 	}

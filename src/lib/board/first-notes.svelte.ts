@@ -1,0 +1,45 @@
+import type { Board } from './board.svelte';
+
+/**
+ * Whether a board is as blank as it was made, so that it says how to begin. Once something has stood
+ * on it, it never says so again in this browser.
+ */
+export class FirstNotes {
+	#wasUsed = $state(false);
+	readonly #key: string;
+	readonly #stop: () => void;
+
+	constructor(private readonly board: Board) {
+		this.#key = `begun ${board.room.info.boardId}`;
+		try {
+			this.#wasUsed = localStorage.getItem(this.#key) !== null;
+		} catch {
+			// A browser that keeps nothing is told again on a blank board.
+		}
+		this.#stop = board.model.onChange(() => this.#look());
+		this.#look();
+	}
+
+	get isBlank(): boolean {
+		const { room } = this.board;
+		return !this.#wasUsed && room.observed.objects.size === 0;
+	}
+
+	/** Somebody wants to begin without being told how. */
+	dismiss(): void {
+		this.#wasUsed = true;
+		try {
+			localStorage.setItem(this.#key, '1');
+		} catch {
+			// It holds as long as the page does.
+		}
+	}
+
+	destroy(): void {
+		this.#stop();
+	}
+
+	#look(): void {
+		if (!this.#wasUsed && this.board.model.objects.size > 0) this.dismiss();
+	}
+}

@@ -1,0 +1,171 @@
+import { barrierFree, expect, find, findIn, fromRecipe, objectsIn, test, writeNote, fresh } from './fixtures';
+import type { Page } from '@playwright/test';
+
+/** The part of the window that the board has, in hundredths. */
+const share = (page: Page): Promise<number> =>
+	page.getByTestId('scene').evaluate((scene) => {
+		const { width, height } = scene.getBoundingClientRect();
+		return (100 * width * height) / (innerWidth * innerHeight);
+	});
+
+/** What can be seen and pressed in the middle of the ledge, with where it is. */
+const slotsIn = (page: Page): Promise<{ name: string; left: number; right: number; edge: number }[]> =>
+	page.getByTestId('slots').evaluate((slots) => {
+		const edge = slots.parentElement!.getBoundingClientRect().right;
+		return [...slots.querySelectorAll<HTMLElement>('.tool')]
+			.filter((each) => getComputedStyle(each).visibility === 'visible')
+			.map((each) => {
+				const { left, right } = each.getBoundingClientRect();
+				return { name: each.innerText.trim(), left: Math.round(left), right, edge };
+			});
+	});
+
+const select = (page: Page, ids: string[]): Promise<void> =>
+	page.evaluate((wanted) => {
+		type Held = { goTo(id: string): void; select(ids: string[]): void };
+		const { wandtafelBoard } = window as unknown as { wandtafelBoard: Held };
+		wandtafelBoard.goTo(wanted[0]!);
+		wandtafelBoard.select(wanted);
+	}, ids);
+
+test('the board has most of the window, with both sides open and folded away', async ({ ilka, join }) => {
+	const { page } = ilka;
+	await expect(page.getByTestId('countdown')).toBeVisible();
+	expect(await share(page)).toBeGreaterThanOrEqual(62);
+	await page.getByRole('separator', { name: 'Width of the desk' }).press('ArrowLeft');
+	await expect.poll(() => share(page)).toBeLessThan(62);
+	await page.reload();
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	await expect.poll(() => share(page)).toBeLessThan(62);
+	await page.getByRole('separator', { name: 'Width of the desk' }).press('Enter');
+	await expect.poll(() => share(page)).toBeGreaterThanOrEqual(62);
+	await page.getByRole('button', { name: 'Wayfinder' }).click();
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'Run sheet' }).click();
+	await expect.poll(() => share(page)).toBeGreaterThanOrEqual(80);
+	const rosa = await join('Rosa');
+	expect(await share(rosa.page)).toBeGreaterThanOrEqual(72);
+});
+
+for (const width of [1024, 1280])
+	test(`at ${width} px nothing of the ledge is cut, and the same things have the same places`, async ({
+		ilka: { page },
+	}) => {
+		await page.setViewportSize({ width, height: 768 });
+		const all = await objectsIn(page);
+		const ofKind = new Map(all.filter(({ lock }) => !lock).map((each) => [each.kind, each.id]));
+		expect(ofKind.size).toBeGreaterThan(8);
+		let places: number[] | undefined;
+		for (const [kind, id] of ofKind) {
+			await select(page, [id]);
+			await expect(page.getByTestId('slots')).toBeVisible();
+			const slots = await slotsIn(page);
+			for (const { name, right, edge } of slots)
+				expect(right, `${name} of ${kind}`).toBeLessThanOrEqual(edge);
+			const found = [/^(Form|Line|Crop)$/, /^Letters$/, /^Nod$/, /^More$/].map(
+				(wanted) => slots.find(({ name }) => wanted.test(name))?.left ?? NaN,
+			);
+			places ??= found;
+			expect(found, kind).toEqual(places);
+		}
+		const notes = all.filter(({ kind, sheet }) => kind === 'note' && sheet === all[0]!.sheet).slice(0, 3);
+		await select(
+			page,
+			notes.map(({ id }) => id),
+		);
+		for (const { name, right, edge } of await slotsIn(page)) expect(right, name).toBeLessThanOrEqual(edge);
+		await page.getByTestId('slots').getByRole('button', { name: 'More', exact: true }).click();
+		await expect(page.getByTestId('menu').getByRole('menuitem', { name: 'Line up' })).toBeVisible();
+	});
+
+test('a stranger reads what this is for, and comes in by a code', async ({ ilka, page, server }) => {
+	await page.goto(server.url);
+	await expect(page.getByRole('heading', { level: 1 })).toContainText('from the question to the decision');
+	await expect(page.getByRole('img', { name: /A board with notes/ })).toBeVisible();
+	await expect(page.getByRole('link', { name: 'Make an account' })).toBeVisible();
+	await expect(page.getByRole('link', { name: 'Look at the demo' })).toBeVisible();
+	await barrierFree(page, 'the first page');
+	await ilka.page.getByRole('button', { name: 'Invite' }).click();
+	await page.getByLabel('You were given a code').fill('none-such');
+	await page.getByRole('button', { name: 'Enter' }).click();
+	await expect(page.getByRole('alert')).toContainText('No board has this code');
+});
+
+test('a blank board says how to begin, until something stands on it', async ({ ilka: { page }, server }) => {
+	await page.goto(server.url);
+	await page.getByRole('button', { name: /Blank board/ }).click();
+	const hints = page.getByTestId('blank-board');
+	await expect(hints).toBeVisible();
+	await expect(page.getByTestId('desk')).toContainText('This board is yours');
+	await barrierFree(page, 'a blank board');
+	await hints.getByRole('button', { name: /Put down a template/ }).click();
+	await expect(page.getByRole('dialog')).toBeVisible();
+	await page.keyboard.press('Escape');
+	await hints.getByRole('button', { name: /Write a note/ }).click();
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.type('The first one');
+	await page.keyboard.press('Escape');
+	await expect.poll(async () => (await findIn(page, 'The first one'))?.id).toBeDefined();
+	await expect(hints).toBeHidden();
+	await page.keyboard.press('Delete');
+	await expect.poll(async () => (await objectsIn(page)).length).toBe(0);
+	await expect(hints).toBeHidden();
+	await page.reload();
+	await expect(page.getByTestId('save-state')).toContainText('All saved');
+	await expect(hints).toBeHidden();
+});
+
+test('commands are found by what people call them; no letter is lost', async ({ ilka: { page } }) => {
+	const at = await fresh(page);
+	const note = await writeNote(page, at.x + 200, at.y + 200, 'Mind the step');
+	await find(page, 'fett');
+	const isBold = async (): Promise<boolean> =>
+		page.evaluate((id) => {
+			type Run = { bold?: boolean };
+			type Held = { model: { find(id: string): { text: { runs: Run[] }[] } | undefined } };
+			const { wandtafelBoard } = window as unknown as { wandtafelBoard: Held };
+			return wandtafelBoard.model.find(id)!.text.every(({ runs }) => runs.every(({ bold }) => bold));
+		}, note.id);
+	await expect.poll(isBold).toBe(true);
+	await find(page, 'timer');
+	await expect(page.getByRole('region', { name: 'Run sheet' })).toBeVisible();
+	await page.keyboard.press('?');
+	const help = page.getByRole('dialog', { name: 'Keys and gestures' });
+	await expect(help.getByText('In the wayfinder')).toBeVisible();
+	await page.keyboard.type('paste');
+	await expect(help.getByText('Ctrl V')).toBeVisible();
+	await expect(help.getByText('In the wayfinder')).toBeHidden();
+	await barrierFree(page, 'the list of keys');
+});
+
+test('people set how the wheel, the keys and their name are', async ({ ilka: { page }, server }) => {
+	const { board } = await fromRecipe(page, server, 'idea-round');
+	await page.goto(server.url);
+	await page.getByRole('link', { name: 'Your settings' }).click();
+	await barrierFree(page, 'the settings');
+	await page.getByLabel('zooms; with Shift').check();
+	await page.getByRole('group', { name: 'Shortcuts of one letter' }).getByLabel('off').check();
+	await page.getByLabel('Your name').fill('Ilka W.');
+	await page.getByRole('button', { name: 'Keep', exact: true }).click();
+	await expect(page.getByRole('status')).toContainText('Your new name is kept');
+	await page.getByLabel('Password now').fill('not the one');
+	await page.getByLabel('New password').fill('long enough for this');
+	await page.getByRole('button', { name: 'Change the password' }).click();
+	await expect(page.getByRole('alert')).toContainText('was not changed');
+
+	await page.goto(`${server.url}/board/${board}`);
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	const before = await page
+		.getByTestId('ledge')
+		.getByRole('button', { name: /show at full size/ })
+		.innerText();
+	await page.getByTestId('live').hover();
+	await page.mouse.wheel(0, -300);
+	await expect(page.getByTestId('ledge').getByRole('button', { name: /show at full size/ })).not.toHaveText(
+		before,
+	);
+	await page.getByRole('application').focus();
+	await page.keyboard.press('3');
+	await page.keyboard.press('Control+k');
+	await expect(page.getByRole('dialog')).toBeVisible();
+	await expect(page.locator('[data-tool="pick"]')).toHaveAttribute('aria-pressed', 'true');
+});
