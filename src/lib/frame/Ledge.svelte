@@ -7,7 +7,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import Redo from '@lucide/svelte/icons/redo-2';
 	import Undo from '@lucide/svelte/icons/undo-2';
-	import { onMount } from 'svelte';
+	import { onMount, tick } from 'svelte';
 	import { giveKeysBack } from '../ui/keys-back';
 	import type { Pigment } from '$core/board/colours';
 	import { kindOfTool } from '$lib/kinds-ui';
@@ -70,9 +70,11 @@
 	});
 	let line = $state<WritingLine>();
 	/** Back to the writing line from what is selected. */
-	function write(): void {
+	async function write(): Promise<void> {
 		board.takeUp('pick');
 		board.select([]);
+		// It can take the caret once it is shown.
+		await tick();
 		line?.focus();
 	}
 
@@ -119,7 +121,7 @@
 				{board}
 				{onthemes}
 				{onmenu}
-				onwrite={gathers ? write : undefined}
+				onwrite={gathers ? () => void write() : undefined}
 			/>
 		{:else if middle === 'step'}<StepBar room={board.room} />
 		{:else if middle === 'put'}<PutDown {board} />{/if}
