@@ -95,6 +95,7 @@ export interface Seen {
 	style: Record<string, string>;
 	theme?: string;
 	landing?: string;
+	lock?: string;
 	by: [string, string];
 	sheet: string;
 }

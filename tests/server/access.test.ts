@@ -7,7 +7,7 @@ import * as Y from 'yjs';
 import { frame } from '$lib/server/live/frames';
 import { connect, socketFor, until } from '../support/client';
 import { facilitator, guest, makeBoard, makeLink, type TestPerson, idOf } from '../support/people';
-import { startServer, type TestServer } from '../support/server';
+import { run, startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
 let owner: TestPerson;
@@ -280,21 +280,43 @@ describe('the demo', () => {
 	});
 });
 
+/** Signs in by the form, as a browser does. */
+const signIn = (email: string, password: string): Promise<Response> =>
+	fetch(`${server.url}/sign-in`, {
+		method: 'POST',
+		redirect: 'manual',
+		headers: {
+			origin: server.url,
+			'content-type': 'application/x-www-form-urlencoded',
+			accept: 'text/html',
+		},
+		body: new URLSearchParams({ email, password }),
+	});
+
+describe('a forgotten password', () => {
+	it('is set anew by whoever runs the server, and signs the person out everywhere', async () => {
+		const someone = await facilitator(server, 'Forgetful');
+		const [row] = await server.sql`select email from people where name = 'Forgetful'`;
+		const email = String(row!['email']);
+		const env = { DATABASE_URL: server.databaseUrl, WANDTAFEL_SECRET: 'x'.repeat(40) };
+		const { out, code } = await run('build/cli/password.js', [email], env);
+		expect(code).toBe(0);
+		const password = / ([a-z0-9]{14})\n$/.exec(out)![1]!;
+		expect((await someone.request('POST', '/api/boards', { start: 'blank' })).status).toBe(401);
+		expect((await signIn(email, 'a long enough password')).status).toBe(400);
+		expect((await signIn(email, password)).status).toBe(303);
+		const none = await run('build/cli/password.js', ['nobody@zweite-runde.example'], env);
+		expect(none.code).toBe(1);
+		expect(none.err).toContain('There is no account for nobody@zweite-runde.example');
+	});
+});
+
 describe('signing out', () => {
 	it('ends the open connections of that session; another session of the same person comes back', async () => {
 		const someone = await facilitator(server, 'Twice');
 		const own = await makeBoard(someone);
 		const [row] = await server.sql`select email from people where name = 'Twice'`;
-		const again = await fetch(`${server.url}/sign-in`, {
-			method: 'POST',
-			redirect: 'manual',
-			headers: {
-				origin: server.url,
-				'content-type': 'application/x-www-form-urlencoded',
-				accept: 'text/html',
-			},
-			body: new URLSearchParams({ email: String(row!['email']), password: 'a long enough password' }),
-		});
+		const again = await signIn(String(row!['email']), 'a long enough password');
 		const cookie = again.headers
 			.getSetCookie()
 			.map((each) => each.split(';')[0]!)

@@ -9,7 +9,7 @@
 	import JournalPanel from './journal/JournalPanel.svelte';
 	import type { JournalState } from './journal/journal-state.svelte';
 	import ParkingPanel from './parking/ParkingPanel.svelte';
-	import { PanelWidth } from './panel-width.svelte';
+	import { PanelWidth } from '../ui/panel-width.svelte';
 	import PeoplePanel from './people/PeoplePanel.svelte';
 	import type { SessionOrder } from '$core/contract/session';
 	import ShowDesk from './show/ShowDesk.svelte';
@@ -43,15 +43,7 @@
 </script>
 
 <aside class="desk" style:width="{width.now}px" aria-label={m.desk()} data-testid="desk">
-	<Splitter
-		label={m.desk_width()}
-		side="left"
-		width={width.now}
-		least={width.least}
-		most={width.most}
-		usual={width.usual}
-		onset={(next) => width.set(next)}
-	/>
+	<Splitter label={m.desk_width()} side="left" panel={width} />
 	<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
 		<button type="button" class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
 			><X size={20} /></button

@@ -170,6 +170,7 @@
 		overflow: hidden;
 		font-size: var(--size-base);
 		font-weight: 700;
+		line-height: 17px;
 		text-align: left;
 		text-overflow: ellipsis;
 		white-space: nowrap;
@@ -192,8 +193,8 @@
 		align-items: center;
 		gap: 5px;
 		color: var(--frame-quiet);
-		font-size: var(--size-small);
-		line-height: 1.15;
+		font-size: 11.5px;
+		line-height: 12.5px;
 	}
 	.save :global(svg) {
 		flex: none;

@@ -13,6 +13,7 @@
 	import ItemIcon from '@lucide/svelte/icons/list-todo';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
 	import SlotPop from '../ui/SlotPop.svelte';
+	import ChalkSlot from './ChalkSlot.svelte';
 	import ColourSlot from './ColourSlot.svelte';
 	import type { KindProperties } from './properties';
 	import Slots from './Slots.svelte';
@@ -59,13 +60,7 @@
 		onchoose={(fill) => onset({ fill })}
 	/>
 	{#if !board.cell}
-		<ColourSlot
-			of="chalks"
-			label={m.chalk()}
-			word={m.slot_chalk()}
-			value={style['chalk'] as string | undefined}
-			onchoose={(chalk) => onset({ chalk })}
-		/>
+		<ChalkSlot {style} {onset} />
 	{/if}
 {/snippet}
 {#snippet form()}

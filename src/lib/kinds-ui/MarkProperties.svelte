@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Of a mark: the disc under it, or its colour where it has none. */
 	import { m } from '$lib/messages';
+	import ChalkSlot from './ChalkSlot.svelte';
 	import ColourSlot from './ColourSlot.svelte';
 	import type { KindProperties } from './properties';
 	import Slots from './Slots.svelte';
@@ -23,13 +24,7 @@
 			}}
 		/>
 		{#if fill === 'none'}
-			<ColourSlot
-				of="chalks"
-				label={m.chalk()}
-				word={m.slot_chalk()}
-				value={style['chalk'] as string | undefined}
-				onchoose={(chalk) => onset({ chalk })}
-			/>
+			<ChalkSlot {style} {onset} />
 		{/if}
 	{/snippet}
 </Slots>

@@ -3,18 +3,15 @@
 	 * The edge of a panel, dragged or moved by arrow keys to make it wider or narrower; a double
 	 * click gives it its usual width. A window splitter as in the ARIA Authoring Practices.
 	 */
+	import type { PanelWidth } from './panel-width.svelte';
+
 	interface Props {
 		label: string;
-		/** The panel's width, px, and its limits. */
-		width: number;
-		least: number;
-		most: number;
-		usual: number;
+		panel: PanelWidth;
 		/** The side of the panel that the edge is at. */
 		side: 'left' | 'right';
-		onset: (width: number) => void;
 	}
-	const { label, width, least, most, usual, side, onset }: Props = $props();
+	const { label, panel, side }: Props = $props();
 
 	/** By an arrow key, px. */
 	const STEP = 16;
@@ -23,21 +20,21 @@
 	function start(event: PointerEvent & { currentTarget: HTMLElement }): void {
 		if (event.button !== 0) return;
 		event.currentTarget.setPointerCapture(event.pointerId);
-		from = { x: event.clientX, width };
+		from = { x: event.clientX, width: panel.now };
 	}
 	function move(event: PointerEvent): void {
 		if (!from) return;
 		const by = event.clientX - from.x;
-		onset(from.width + (side === 'right' ? by : -by));
+		panel.set(from.width + (side === 'right' ? by : -by));
 	}
 	function onKey(event: KeyboardEvent): void {
 		const wider = side === 'right' ? 'ArrowRight' : 'ArrowLeft';
 		const narrower = side === 'right' ? 'ArrowLeft' : 'ArrowRight';
-		if (event.key === wider) onset(width + STEP);
-		else if (event.key === narrower) onset(width - STEP);
-		else if (event.key === 'Home') onset(least);
-		else if (event.key === 'End') onset(most);
-		else if (event.key === 'Enter') onset(usual);
+		if (event.key === wider) panel.set(panel.now + STEP);
+		else if (event.key === narrower) panel.set(panel.now - STEP);
+		else if (event.key === 'Home') panel.set(panel.least);
+		else if (event.key === 'End') panel.set(panel.most);
+		else if (event.key === 'Enter') panel.set(panel.usual);
 		else return;
 		event.preventDefault();
 		event.stopPropagation();
@@ -50,15 +47,15 @@
 	role="separator"
 	aria-orientation="vertical"
 	aria-label={label}
-	aria-valuenow={width}
-	aria-valuemin={least}
-	aria-valuemax={most}
+	aria-valuenow={panel.now}
+	aria-valuemin={panel.least}
+	aria-valuemax={panel.most}
 	tabindex="0"
 	onpointerdown={start}
 	onpointermove={move}
 	onpointerup={() => (from = undefined)}
 	onpointercancel={() => (from = undefined)}
-	ondblclick={() => onset(usual)}
+	ondblclick={() => panel.set(panel.usual)}
 	onkeydown={onKey}
 ></div>
 

@@ -187,15 +187,19 @@
 		font-weight: 700;
 	}
 	fieldset {
+		position: relative;
 		display: flex;
 		flex-wrap: wrap;
 		gap: 4px 18px;
-		padding: 8px 0;
+		min-height: 44px;
+		padding: 8px 0 8px 188px;
 		border-top: 1px solid var(--frame-line);
 	}
 	legend {
-		float: left;
-		width: 170px;
+		position: absolute;
+		top: 11px;
+		left: 0;
+		width: 176px;
 		font-size: var(--size-note);
 		font-weight: 700;
 	}
@@ -211,6 +215,14 @@
 		width: 17px;
 		height: 17px;
 		accent-color: var(--frame-action);
+	}
+	@media (max-width: 600px) {
+		fieldset {
+			padding-left: 0;
+		}
+		legend {
+			position: static;
+		}
 	}
 	.quiet {
 		margin-top: 6px;

@@ -30,14 +30,16 @@
 	const { outcome, terms }: Props = $props();
 	/** Bars that can be told apart. */
 	const MAX = 12;
-	/** Letters of a label that fit beside the bars. */
-	const LETTERS = 18;
+	/** Part of the chart's width that labels may take, and how wide a letter is, px. */
+	const LABELS = 0.42;
+	const LETTER = 6;
 	const shown = $derived(outcome.results.filter(({ voters }) => voters > 0).slice(0, MAX));
 	const hasPlaces = $derived(shown.some(({ place }) => place !== undefined));
 
-	const short = (text: string): string => {
+	const short = (text: string, width: number): string => {
 		const name = optionName(text);
-		return name.length > LETTERS ? `${name.slice(0, LETTERS - 1)}…` : name;
+		const letters = Math.floor((width * LABELS) / LETTER);
+		return name.length > letters ? `${name.slice(0, letters - 1).trimEnd()}…` : name;
 	};
 
 	function draw(canvas: HTMLCanvasElement): () => void {
@@ -87,7 +89,7 @@
 			: new Chart(canvas, {
 					type: 'bar',
 					data: {
-						labels: shown.map(({ option }) => short(option.text)),
+						labels: shown.map(({ option }) => option.text),
 						datasets: [{ data: shown.map(({ score }) => score), backgroundColor: bar, barThickness: 14 }],
 					},
 					options: {
@@ -97,7 +99,15 @@
 						indexAxis: 'y',
 						scales: {
 							x: { beginAtZero: true, ticks: { ...ticks, precision: 0 }, grid: { color: quiet } },
-							y: { ticks, grid: { display: false } },
+							y: {
+								ticks: {
+									...ticks,
+									callback(_, i) {
+										return short(shown[i]!.option.text, this.chart.width);
+									},
+								},
+								grid: { display: false },
+							},
 						},
 					},
 				});

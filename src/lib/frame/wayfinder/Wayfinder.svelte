@@ -7,7 +7,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import { calmly } from '../../ui/calmly.svelte';
 	import Splitter from '../../ui/Splitter.svelte';
-	import { PanelWidth } from '../panel-width.svelte';
+	import { PanelWidth } from '../../ui/panel-width.svelte';
 	import BranchRow from './BranchRow.svelte';
 	import ObjectRow from './ObjectRow.svelte';
 	import Overview from './Overview.svelte';
@@ -84,15 +84,7 @@
 </script>
 
 <nav class="wayfinder" style:width="{width.now}px" aria-label={m.wayfinder()} data-testid="wayfinder">
-	<Splitter
-		label={m.wayfinder_width()}
-		side="right"
-		width={width.now}
-		least={width.least}
-		most={width.most}
-		usual={width.usual}
-		onset={(next) => width.set(next)}
-	/>
+	<Splitter label={m.wayfinder_width()} side="right" panel={width} />
 	<Overview {board} width={width.now - AROUND_OVERVIEW} />
 	<div class="find">
 		<Search size={15} />
