@@ -46,7 +46,7 @@ test('the board has most of the window, with both sides open and folded away', a
 	expect(await share(rosa.page)).toBeGreaterThanOrEqual(72);
 });
 
-for (const width of [1024, 1280])
+for (const width of [768, 1024, 1280])
 	test(`at ${width} px nothing of the ledge is cut, and the same things have the same places`, async ({
 		ilka: { page },
 	}) => {
@@ -54,6 +54,13 @@ for (const width of [1024, 1280])
 		const all = await objectsIn(page);
 		const ofKind = new Map(all.filter(({ lock }) => !lock).map((each) => [each.kind, each.id]));
 		expect(ofKind.size).toBeGreaterThan(8);
+		// Nor of the session line: its parts lie beside each other.
+		const parts = await page
+			.getByTestId('session-line')
+			.evaluate((line) => [...line.children].map((part) => part.getBoundingClientRect().toJSON() as DOMRect));
+		for (const [i, a] of parts.entries())
+			for (const b of parts.slice(i + 1))
+				expect(a.right <= b.left + 1 || b.right <= a.left + 1 || a.bottom <= b.top + 1).toBe(true);
 		let places: number[] | undefined;
 		for (const [kind, id] of ofKind) {
 			await select(page, [id]);
@@ -135,6 +142,9 @@ test('commands are found by what people call them; no letter is lost', async ({ 
 	await expect(help.getByText('Ctrl V')).toBeVisible();
 	await expect(help.getByText('In the wayfinder')).toBeHidden();
 	await barrierFree(page, 'the list of keys');
+	await page.emulateMedia({ media: 'print' });
+	await expect(page.getByTestId('board-view')).toBeHidden();
+	await expect(help.getByText('Ctrl V')).toBeVisible();
 });
 
 test('people set how the wheel, the keys and their name are', async ({ ilka: { page }, server }) => {

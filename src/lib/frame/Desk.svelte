@@ -90,6 +90,10 @@
 	}
 	/* On a phone what is open takes the whole screen. */
 	@media (max-width: 640px) {
+		.desk {
+			width: 0 !important;
+			border: 0;
+		}
 		.panel {
 			position: fixed;
 			z-index: 20;

@@ -60,8 +60,8 @@
 		font-weight: 700;
 		line-height: 1.4;
 	}
-	/* On a phone a row of their own below the title. */
-	@media (max-width: 640px) {
+	/* In a narrow window a row of their own below the title. */
+	@media (max-width: 959px) {
 		.tabs {
 			order: 9;
 			flex: 0 0 100%;

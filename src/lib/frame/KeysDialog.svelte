@@ -26,7 +26,7 @@
 		/>
 		<button type="button" class="button" onclick={() => print()}><Printer size={16} />{m.print()}</button>
 	</div>
-	<div class="groups">
+	<div class="groups key-groups">
 		{#each groups as { title, rows } (title)}
 			<section>
 				<h3>{title}</h3>
@@ -81,19 +81,30 @@
 	}
 	/* On paper the list alone, black on white. */
 	@media print {
-		:global(body:has([data-scope='dialog'][data-state='open'])) {
+		:global(body:has(.key-groups) .frame),
+		:global(body:has(.key-groups) .question-back),
+		:global(body:has(.key-groups) .question .icon-button),
+		.bar {
+			display: none !important;
+		}
+		:global(:is(html, body):has(.key-groups)) {
 			height: auto;
 			background: #fff;
 		}
-		:global(body:has([data-scope='dialog'][data-state='open']) > div:first-child) {
-			display: none;
+		:global(.question-place:has(.key-groups)) {
+			position: static;
+			display: block;
+			padding: 0;
 		}
-		.bar {
-			display: none;
+		:global(.question:has(.key-groups)) {
+			width: auto;
+			max-height: none;
+			overflow: visible;
+			border: 0;
+			background: #fff;
+			color: #000;
 		}
-		h3,
-		dd,
-		dt {
+		.groups :is(h3, dd, dt) {
 			color: #000;
 		}
 	}

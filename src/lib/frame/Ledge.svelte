@@ -285,8 +285,8 @@
 			clip-path: inset(50%);
 		}
 	}
-	/* On a phone what is selected has a row of its own above the tools; two fingers zoom. */
-	@media (max-width: 700px) {
+	/* In a narrow window what is selected has a row of its own above the tools. */
+	@media (max-width: 959px) {
 		.ledge {
 			flex-wrap: wrap;
 			height: auto;
@@ -295,7 +295,6 @@
 			order: -1;
 			flex: 0 0 100%;
 			height: 50px;
-			overflow-x: auto;
 			border-bottom: 1px solid var(--frame-line);
 		}
 		.middle.empty {
@@ -312,6 +311,9 @@
 			height: 52px;
 			padding: 0 4px;
 		}
+	}
+	/* On a phone two fingers zoom, and there are no keys to name. */
+	@media (max-width: 700px) {
 		.wide-only,
 		.bar {
 			display: none;

@@ -275,16 +275,20 @@
 			padding: 0;
 		}
 	}
-	@media (max-width: 640px) {
+	@media (max-width: 959px) {
 		.session-line {
 			flex-wrap: wrap;
 			height: auto;
 		}
+		.name {
+			min-height: 44px;
+		}
+	}
+	@media (max-width: 640px) {
 		.fold {
 			display: none;
 		}
 		.name {
-			min-height: 44px;
 			flex: 1;
 			width: auto;
 			min-width: 0;

@@ -47,6 +47,10 @@ describe('commands are found', () => {
 		expect(ids(words)).not.toContain(id);
 	});
 
+	it('so that who wants to write gets a note to write in, with nothing selected', () => {
+		for (const words of ['write', 'schreib']) expect(ids(words)[0]).toBe('new note');
+	});
+
 	it('for what is selected first, while nothing is typed', () => {
 		const first = ids('', true).slice(0, 5);
 		for (const id of first) expect(COMMANDS.find((each) => each.id === id)?.when, id).toBeDefined();

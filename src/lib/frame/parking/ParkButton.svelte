@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Keeps a question for later, from the screens of a phone that have no desk. */
 	import { m } from '$lib/messages';
-	import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
+	import CircleParking from '@lucide/svelte/icons/circle-parking';
 	import type { Room } from '../../room/room.svelte';
 	import { messageOf } from '$lib/api/errors';
 	import { parkIt } from './actions';
@@ -33,7 +33,7 @@
 	onclick={() => {
 		isOpen = !isOpen;
 		said = '';
-	}}><CircleHelp size={16} />{m.parking_hint()}</button
+	}}><CircleParking size={16} />{m.parking_hint()}</button
 >
 {#if isOpen}
 	<form onsubmit={add}>

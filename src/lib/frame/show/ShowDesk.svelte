@@ -80,7 +80,7 @@
 		<h3 class="label">{m.slide_then({ title: title(next) })}</h3>
 		{#key `${next.id} ${room.changes.count}`}<canvas
 				style:width="{WIDTH}px"
-				style:height="{HEIGHT}px"
+				style:aspect-ratio="{WIDTH} / {HEIGHT}"
 				aria-hidden="true"
 				{@attach (canvas) => picture(canvas)}
 			></canvas>{/key}
@@ -111,6 +111,7 @@
 	}
 	.row {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 6px;
 		margin: 10px 0;
 	}
