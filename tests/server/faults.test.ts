@@ -106,6 +106,19 @@ describe('a database that goes away', () => {
 	});
 });
 
+describe('people who come while others leave', () => {
+	it('are all on the same board, however often it leaves memory and comes back', async () => {
+		for (let round = 0; round < 25; round++) {
+			const [ilka, other] = await Promise.all([come(owner), come(editor)]);
+			const id = ilka.write(`Round ${round}`);
+			await until(() => other.model.find(id) !== undefined, `round ${round} has come`);
+			await until(() => isSaved(ilka), 'it is saved');
+			for (const each of [ilka, other]) each.destroy();
+			open = [];
+		}
+	});
+});
+
 describe('a cut between somebody and the server', () => {
 	it('keeps both sides of a note that was written in on both', async () => {
 		const [ilka, other] = [await come(owner), await come(editor)];

@@ -126,8 +126,10 @@ export class LiveDocuments {
 					log.warn({ err: error }, 'it could not be noted when somebody was last here'),
 				);
 			},
-			beforeUnloadDocument: async ({ documentName: name }) => {
+			beforeUnloadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
+				// The hub forgets by name: what is loaded under it again must not go for one that is gone.
+				if (this.hub.documents.get(name) !== document) throw new Error('');
 			},
 			afterUnloadDocument: async ({ documentName: name }) => {
 				this.unwatch(name);
