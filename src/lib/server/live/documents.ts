@@ -38,6 +38,7 @@ import { followChanges } from './stored';
 import { keepAside, noteWriter } from './silent-notes';
 import { States } from './states';
 import { UpdateLog } from './update-log';
+import { keepSuccessor } from './unloading';
 import { watchDocument, type Watched } from './watching';
 
 type OpenListener = (doc: Y.Doc, name: DocumentName) => void;
@@ -128,8 +129,7 @@ export class LiveDocuments {
 			},
 			beforeUnloadDocument: async ({ document, documentName: name }) => {
 				await this.log.settled(name);
-				// The hub forgets by name: what is loaded under it again must not go for one that is gone.
-				if (this.hub.documents.get(name) !== document) throw new Error('');
+				keepSuccessor(this.hub.documents, { document, documentName: name });
 			},
 			afterUnloadDocument: async ({ documentName: name }) => {
 				this.unwatch(name);
