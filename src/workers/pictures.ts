@@ -1,7 +1,7 @@
 /** Process of the server: draws pictures of large boards from what is in the database. */
 import * as Y from 'yjs';
 import { BoardModel } from '../core/board/model/model';
-import { drawPicture, keepPicture } from '../lib/server/board-pictures';
+import { keepPicture } from '../lib/server/board-pictures';
 import { connect } from '../lib/server/db';
 import { documentName } from '../lib/server/live/names';
 import { loadInto } from '../lib/server/live/store';
@@ -16,6 +16,6 @@ const { db } = connect(readSettings(process.env).DATABASE_URL, 1);
 export default async (boardId: string): Promise<void> => {
 	const doc = new Y.Doc();
 	await loadInto(db, documentName(boardId, 'stage'), doc);
-	await keepPicture(db, boardId, await drawPicture(new BoardModel(doc, 0)));
+	await keepPicture(db, boardId, new BoardModel(doc, 0));
 	doc.destroy();
 };

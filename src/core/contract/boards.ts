@@ -125,13 +125,7 @@ export const exportBoard = endpoint({
 	response: BYTES,
 });
 /** A small picture of the first sheet. */
-export const boardPicture = endpoint({
-	method: 'GET',
-	path: `${BOARD}/picture`,
-	/** When the board was changed last, ms: the picture is at least as new. */
-	query: z.object({ at: z.coerce.number().int().min(0).optional() }),
-	response: BYTES,
-});
+export const boardPicture = endpoint({ method: 'GET', path: `${BOARD}/picture`, response: BYTES });
 
 export const hashSchema = z.string().regex(/^[0-9a-f]{64}$/);
 /** Takes a picture in. */

@@ -3,11 +3,11 @@
  * database, and sent with the page.
  */
 import { renderAsync } from '@resvg/resvg-js';
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import sharp from 'sharp';
 import { groundOf } from '$core/board/ground';
 import type { BoardModel } from '$core/board/model/model';
-import { pictureOf } from '$core/board/scene';
+import { pictureOf as scenePicture } from '$core/board/scene';
 import { svgOf } from '$core/formats/svg';
 import { roughMeasure } from '$core/text/fonts';
 import type { ListedBoard } from '$core/boards/list';
@@ -15,7 +15,7 @@ import { database, schema, type Database } from './db';
 import { log } from './log';
 import { isWorkerBuilt, workerOf } from './worker-pool';
 
-const { boardPictures } = schema;
+const { boardPictures, boards } = schema;
 
 /** How wide a picture is, px: twice as wide as it is shown, for screens that are dense. */
 const WIDTH = 560;
@@ -29,10 +29,10 @@ const INTERVAL_MS = 10_000;
 const SENT = 24;
 
 /** What is on the first sheet, without its text, as WebP; the bare ground where nothing is. */
-export async function drawPicture(model: BoardModel): Promise<Uint8Array> {
+async function drawPicture(model: BoardModel): Promise<Uint8Array> {
 	const sheet = model.sheets[0];
 	const ground = groundOf(sheet);
-	const picture = sheet && pictureOf(model, model.onSheet(sheet.id), ground, roughMeasure, MARGIN);
+	const picture = sheet && scenePicture(model, model.onSheet(sheet.id), ground, roughMeasure, MARGIN);
 	const view = picture?.view ?? { x: 0, y: 0, w: 20, h: 10 };
 	const coarse = picture?.drawings.map((drawing) => ({
 		...drawing,
@@ -48,24 +48,36 @@ export async function drawPicture(model: BoardModel): Promise<Uint8Array> {
 	return sharp(drawn.asPng()).webp({ quality: 78 }).toBuffer();
 }
 
-/** Keeps a picture as the one of a board. */
-export async function keepPicture(db: Database, boardId: string, data: Uint8Array): Promise<void> {
-	const values = { data, madeAt: new Date() };
+/**
+ * Draws a board and keeps its picture.
+ * @param model the board as it is in the database now
+ */
+export async function keepPicture(db: Database, boardId: string, model: BoardModel): Promise<void> {
+	// Before it is looked at: what is changed meanwhile makes it old again.
+	const madeAt = new Date();
+	const data = await drawPicture(model);
 	await db
 		.insert(boardPictures)
-		.values({ boardId, ...values })
-		.onConflictDoUpdate({ target: boardPictures.boardId, set: values });
+		.values({ boardId, data, madeAt })
+		.onConflictDoUpdate({ target: boardPictures.boardId, set: { data, madeAt } });
 }
 
-/** The picture of a board as it was made last, if it ever was. */
-export async function pictureKept(boardId: string): Promise<{ data: Uint8Array; madeAt: Date } | undefined> {
-	const [found] = await database().db.select().from(boardPictures).where(eq(boardPictures.boardId, boardId));
+/** The picture of a board, if one was ever made, and whether the board has changed since. */
+export async function pictureOf(boardId: string): Promise<{ data: Uint8Array; isOld: boolean } | undefined> {
+	const [found] = await database()
+		.db.select({
+			data: boardPictures.data,
+			isOld: sql<boolean>`${boardPictures.madeAt} < ${boards.changedAt}`,
+		})
+		.from(boardPictures)
+		.innerJoin(boards, eq(boards.id, boardPictures.boardId))
+		.where(eq(boardPictures.boardId, boardId));
 	return found;
 }
 
 /** Pictures that are as new as their boards, as addresses that hold all of them, by board. */
-export async function picturesFor(boards: readonly ListedBoard[]): Promise<Record<string, string>> {
-	const shown = boards.filter(({ open, deletedAt }) => open && deletedAt === undefined).slice(0, SENT);
+export async function picturesFor(listed: readonly ListedBoard[]): Promise<Record<string, string>> {
+	const shown = listed.filter(({ open, deletedAt }) => open && deletedAt === undefined).slice(0, SENT);
 	if (shown.length === 0) return {};
 	const changedAt = new Map(shown.map((board) => [board.id, board.changedAt]));
 	const kept = await database()
@@ -91,7 +103,8 @@ interface Reader {
 export class PictureMaker {
 	/** Boards whose picture was just made, and whether they have changed since. */
 	private readonly resting = new Map<string, { changed: boolean }>();
-	private line: Promise<void> = Promise.resolve();
+	private readonly making = new Map<string, Promise<void>>();
+	private line: Promise<unknown> = Promise.resolve();
 
 	constructor(
 		private readonly reader: Reader,
@@ -105,7 +118,8 @@ export class PictureMaker {
 			rest.changed = true;
 			return;
 		}
-		this.resting.set(boardId, { changed: false });
+		// One that is being made may have been looked at before.
+		this.resting.set(boardId, { changed: this.making.has(boardId) });
 		void this.make(boardId).finally(() => {
 			const timer = setTimeout(() => {
 				const isDue = this.resting.get(boardId)?.changed;
@@ -116,17 +130,30 @@ export class PictureMaker {
 		});
 	}
 
-	/** Makes the picture of a board as it is now. What goes wrong is reported. */
+	/**
+	 * Makes the picture of a board as it is now; who asks while it is being made gets the same one.
+	 * What goes wrong is reported.
+	 */
 	make(boardId: string): Promise<void> {
-		this.line = this.line
-			.then(() =>
-				this.reader.read(boardId, async (model) => {
-					if (model.objects.size > LARGE && isWorkerBuilt('pictures'))
-						await workerOf<string, void>('pictures', 'child_process').ask(boardId);
-					else await keepPicture(database().db, boardId, await drawPicture(model));
-				}),
-			)
-			.catch((error: unknown) => log.error({ err: error, board: boardId }, 'no picture was made of a board'));
-		return this.line;
+		const making = this.making.get(boardId);
+		if (making) return making;
+		const made = this.draw(boardId)
+			.catch((error: unknown) => log.error({ err: error, board: boardId }, 'no picture was made of a board'))
+			.finally(() => this.making.delete(boardId));
+		this.making.set(boardId, made);
+		return made;
+	}
+
+	/** Small boards are drawn here, one after the other; large ones beside the server. */
+	private async draw(boardId: string): Promise<void> {
+		const turn = this.line.then(() =>
+			this.reader.read(boardId, async (model) => {
+				if (model.objects.size > LARGE && isWorkerBuilt('pictures')) return 'large';
+				await keepPicture(database().db, boardId, model);
+				return 'kept';
+			}),
+		);
+		this.line = turn.catch(() => undefined);
+		if ((await turn) === 'large') await workerOf<string, void>('pictures', 'child_process').ask(boardId);
 	}
 }

@@ -52,7 +52,9 @@ export const boardFiles = pgTable(
 	(table) => [primaryKey({ columns: [table.boardId, table.hash] })],
 );
 
-/** A small picture of each board for the lists of them, as WebP; made anew when the board changes. */
+/**
+ * A small picture of each board for the lists of them, as WebP; made anew when the board changes.
+ */
 export const boardPictures = pgTable('board_pictures', {
 	boardId: ofBoard().primaryKey(),
 	data: bytes('data').notNull(),
