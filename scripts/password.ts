@@ -1,8 +1,9 @@
 /** `password E-MAIL`: gives an account a new password and prints it; ends its sessions. */
 import { hashPassword } from 'better-auth/crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql as query } from 'drizzle-orm';
 import { randomInt } from 'node:crypto';
 import { connect, schema } from '../src/lib/server/db';
+import { SIGNED_OUT } from '../src/lib/server/live/signed-out';
 import { readSettings } from '../src/lib/server/settings';
 
 /** Letters and digits that are not taken for one another. */
@@ -30,6 +31,8 @@ if (!found) {
 	await db.transaction(async (tx) => {
 		await tx.update(accounts).set({ password: hash }).where(eq(accounts.id, found.account));
 		await tx.delete(sessions).where(eq(sessions.userId, found.person));
+		// Servers end the connections that are open.
+		await tx.execute(query`select pg_notify(${SIGNED_OUT}, ${found.person})`);
 	});
 	process.stdout.write(`The new password of ${email}: ${password}\n`);
 }

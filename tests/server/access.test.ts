@@ -299,8 +299,12 @@ describe('a forgotten password', () => {
 		const [row] = await server.sql`select email from people where name = 'Forgetful'`;
 		const email = String(row!['email']);
 		const env = { DATABASE_URL: server.databaseUrl, WANDTAFEL_SECRET: 'x'.repeat(40) };
+		const own = await makeBoard(someone);
+		const client = await connect(server, someone, own);
 		const { out, code } = await run('build/cli/password.js', [email], env);
 		expect(code).toBe(0);
+		await until(() => client.closes.length > 0, 'their open connection ends');
+		client.destroy();
 		const password = / ([a-z0-9]{14})\n$/.exec(out)![1]!;
 		expect((await someone.request('POST', '/api/boards', { start: 'blank' })).status).toBe(401);
 		expect((await signIn(email, 'a long enough password')).status).toBe(400);

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { nameSchema } from '$core/contract/people';
 import { auth } from '$lib/server/auth';
 import { allow } from '$lib/server/limits';
+import { live } from '$lib/server/live/documents';
 import { m } from '$lib/messages';
 import type { Actions, PageServerLoad } from './$types';
 
@@ -44,6 +45,8 @@ export const actions: Actions = {
 			if (error instanceof APIError) return fail(400, { problem: m.settings_password_wrong() });
 			throw error;
 		}
+		// Open connections end as well; those with a session that still holds come back.
+		live().attendance.cutOffPerson(locals.person.id);
 		return { done: 'password' };
 	},
 };
