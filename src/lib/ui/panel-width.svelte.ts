@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { recall, remember } from './kept-here';
 
-const Kept = z.number().finite();
-
-/** How wide a panel at the side of the board is, px: set by whoever uses it, kept in this browser. */
+/**
+ * How wide a panel at the side of the board is, px: set by whoever uses it, kept in this browser.
+ */
 export class PanelWidth {
 	#width = $state(0);
 	readonly #key: string;
@@ -14,7 +15,7 @@ export class PanelWidth {
 		readonly most: number,
 	) {
 		this.#key = `width of ${name}`;
-		this.#width = this.#read();
+		this.#width = this.#within(recall(this.#key, z.number()) ?? usual);
 	}
 
 	get now(): number {
@@ -23,21 +24,11 @@ export class PanelWidth {
 
 	/** Sets the width, within what the panel bears. */
 	set(width: number): void {
-		this.#width = Math.round(Math.max(this.least, Math.min(this.most, width)));
-		try {
-			localStorage.setItem(this.#key, JSON.stringify(this.#width));
-		} catch {
-			// A browser that keeps nothing shows the usual width the next time.
-		}
+		this.#width = this.#within(width);
+		remember(this.#key, this.#width);
 	}
 
-	#read(): number {
-		try {
-			const kept = Kept.safeParse(JSON.parse(localStorage.getItem(this.#key) ?? 'null'));
-			if (kept.success) return Math.max(this.least, Math.min(this.most, kept.data));
-		} catch {
-			// Nothing that can be read.
-		}
-		return this.usual;
+	#within(width: number): number {
+		return Math.round(Math.max(this.least, Math.min(this.most, width)));
 	}
 }

@@ -1,18 +1,14 @@
-/** How this person wants the application, as their browser keeps it; the same in all of its tabs. */
+/**
+ * How this person wants the application, as their browser keeps it; the same in all of its tabs.
+ */
 import { preferencesSchema, USUAL, type Preferences } from '$core/people/preferences';
 import { prefersReducedMotion } from 'svelte/motion';
+import { recall, remember } from './kept-here';
 
 const KEY = 'preferences';
+const read = (): Preferences => recall(KEY, preferencesSchema) ?? USUAL;
 
-function read(): Preferences {
-	try {
-		return preferencesSchema.parse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
-	} catch {
-		return USUAL;
-	}
-}
-
-let current = $state.raw(typeof localStorage === 'undefined' ? USUAL : read());
+let current = $state.raw(read());
 if (typeof addEventListener === 'function')
 	addEventListener('storage', (event) => {
 		if (event.key === KEY) current = read();
@@ -28,10 +24,6 @@ export const preferences = {
 	},
 	set(change: Partial<Preferences>): void {
 		current = { ...current, ...change };
-		try {
-			localStorage.setItem(KEY, JSON.stringify(current));
-		} catch {
-			// It holds as long as the page does.
-		}
+		remember(KEY, current);
 	},
 };

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
+	import CodeEntry from '$lib/ui/CodeEntry.svelte';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
@@ -12,30 +13,8 @@
 
 <EntryPage title={m.join_title()} text={m.join_text()}>
 	<form method="POST" use:enhance>
-		<!-- svelte-ignore a11y_autofocus -->
-		<label
-			>{m.code()}<input
-				class="entry code"
-				name="code"
-				autocomplete="off"
-				autocapitalize="characters"
-				spellcheck="false"
-				required
-				maxlength="12"
-				autofocus
-				bind:value={code}
-			/></label
-		>
+		<label>{m.code()}<CodeEntry autofocus bind:value={code} /></label>
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
 		<button type="submit" class="button main">{m.go_on()}</button>
 	</form>
 </EntryPage>
-
-<style>
-	.code {
-		font-family: 'JetBrains Mono', monospace;
-		font-size: 1.4rem;
-		letter-spacing: 0.1em;
-		text-transform: uppercase;
-	}
-</style>

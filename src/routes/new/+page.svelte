@@ -9,7 +9,7 @@
 	import { createBoard } from '$core/contract/boards';
 	import { call } from '$lib/api/client';
 	import { messageOf } from '$lib/api/errors';
-	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
+	import BackHeader from '$lib/ui/BackHeader.svelte';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -60,15 +60,8 @@
 	}
 </script>
 
-<svelte:head><title>{m.new_session()} · {m.app_name()}</title></svelte:head>
-
 <main>
-	<header>
-		<a class="icon-button" href="/" aria-label={m.to_boards()} title={m.to_boards()}
-			><ArrowLeft size={18} /></a
-		>
-		<h1>{m.new_session()}</h1>
-	</header>
+	<BackHeader title={m.new_session()} />
 	<div class="both" class:split={recipe !== undefined}>
 		<section>
 			<Finder
@@ -150,16 +143,6 @@
 		max-width: 1240px;
 		margin: 0 auto;
 		padding: 14px 20px 40px;
-	}
-	header {
-		display: flex;
-		align-items: center;
-		gap: 10px;
-		margin-bottom: 12px;
-	}
-	h1 {
-		font-size: 22px;
-		font-weight: 700;
 	}
 	.both.split {
 		display: grid;

@@ -1,11 +1,14 @@
 <script lang="ts">
-	/** How a person wants the application: who they are, how it looks, what the hand and the keys do. */
+	/**
+	 * How a person wants the application: who they are, how it looks, what the hand and the keys
+	 * do.
+	 */
 	import { enhance } from '$app/forms';
 	import type { KEY_MODES, MOTIONS, WHEELS } from '$core/people/preferences';
 	import { m } from '$lib/messages';
 	import { setFrameLight } from '$lib/ui/frame-light';
 	import { preferences } from '$lib/ui/preferences.svelte';
-	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
+	import BackHeader from '$lib/ui/BackHeader.svelte';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -49,15 +52,8 @@
 	</fieldset>
 {/snippet}
 
-<svelte:head><title>{m.settings()} · {m.app_name()}</title></svelte:head>
-
 <main>
-	<header>
-		<a class="icon-button" href="/" aria-label={m.to_boards()} title={m.to_boards()}
-			><ArrowLeft size={18} /></a
-		>
-		<h1>{m.settings()}</h1>
-	</header>
+	<BackHeader title={m.settings()} />
 
 	{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
 	{#if form?.done}<p class="done" role="status">
@@ -148,16 +144,6 @@
 		max-width: 720px;
 		margin: 0 auto;
 		padding: 14px 20px 40px;
-	}
-	header {
-		display: flex;
-		align-items: center;
-		gap: 10px;
-		margin-bottom: 12px;
-	}
-	h1 {
-		font-size: 22px;
-		font-weight: 700;
 	}
 	h2 {
 		margin-bottom: 8px;

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** What a stranger sees first: what this is for, one picture of it, and the ways to begin. */
 	import { m } from '$lib/messages';
+	import CodeEntry from '$lib/ui/CodeEntry.svelte';
 	import UserPlus from '@lucide/svelte/icons/user-plus';
 	import type { PageProps } from './$types';
 
@@ -23,16 +24,7 @@
 			<form method="POST" action="/join">
 				<label for="code">{m.welcome_code()}</label>
 				<div class="line">
-					<input
-						id="code"
-						class="entry code"
-						name="code"
-						autocomplete="off"
-						autocapitalize="characters"
-						spellcheck="false"
-						required
-						maxlength="12"
-					/>
+					<CodeEntry id="code" />
 					<button type="submit" class="button">{m.welcome_enter()}</button>
 				</div>
 			</form>
@@ -98,13 +90,6 @@
 	.line {
 		display: flex;
 		gap: 8px;
-	}
-	.code {
-		min-width: 0;
-		font-family: 'JetBrains Mono', monospace;
-		font-size: var(--size-large);
-		letter-spacing: 0.1em;
-		text-transform: uppercase;
 	}
 	.shot {
 		width: 100%;
