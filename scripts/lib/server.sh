@@ -174,7 +174,8 @@ docs/running.md lists all settings."
 	exec node build/server.js
 }
 
-# Runs a command from the build on the database of the settings, or else on the demo's: NAME ARGUMENTS
+# Runs a command from the build on the database of the settings, or else on the demo's:
+# NAME ARGUMENTS
 on_kept_database() {
 	local name=$1
 	shift

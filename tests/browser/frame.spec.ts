@@ -9,10 +9,10 @@ const share = (page: Page): Promise<number> =>
 	});
 
 /** What can be seen and pressed in the middle of the ledge, with where it is. */
-const slotsIn = (page: Page): Promise<{ name: string; left: number; right: number; edge: number }[]> =>
-	page.getByTestId('slots').evaluate((slots) => {
-		const edge = slots.parentElement!.getBoundingClientRect().right;
-		return [...slots.querySelectorAll<HTMLElement>('.tool')]
+const buttonsIn = (page: Page): Promise<{ name: string; left: number; right: number; edge: number }[]> =>
+	page.getByTestId('selection').evaluate((buttons) => {
+		const edge = buttons.parentElement!.getBoundingClientRect().right;
+		return [...buttons.querySelectorAll<HTMLElement>('.tool')]
 			.filter((each) => getComputedStyle(each).visibility === 'visible')
 			.map((each) => {
 				const { left, right } = each.getBoundingClientRect();
@@ -64,12 +64,12 @@ for (const width of [768, 1024, 1280])
 		let places: number[] | undefined;
 		for (const [kind, id] of ofKind) {
 			await select(page, [id]);
-			await expect(page.getByTestId('slots')).toBeVisible();
-			const slots = await slotsIn(page);
-			for (const { name, right, edge } of slots)
+			await expect(page.getByTestId('selection')).toBeVisible();
+			const buttons = await buttonsIn(page);
+			for (const { name, right, edge } of buttons)
 				expect(right, `${name} of ${kind}`).toBeLessThanOrEqual(edge);
 			const found = [/^(Form|Line|Crop)$/, /^Letters$/, /^Nod$/, /^More$/].map(
-				(wanted) => slots.find(({ name }) => wanted.test(name))?.left ?? NaN,
+				(wanted) => buttons.find(({ name }) => wanted.test(name))?.left ?? NaN,
 			);
 			places ??= found;
 			expect(found, kind).toEqual(places);
@@ -79,8 +79,8 @@ for (const width of [768, 1024, 1280])
 			page,
 			notes.map(({ id }) => id),
 		);
-		for (const { name, right, edge } of await slotsIn(page)) expect(right, name).toBeLessThanOrEqual(edge);
-		await page.getByTestId('slots').getByRole('button', { name: 'More', exact: true }).click();
+		for (const { name, right, edge } of await buttonsIn(page)) expect(right, name).toBeLessThanOrEqual(edge);
+		await page.getByTestId('selection').getByRole('button', { name: 'More', exact: true }).click();
 		await expect(page.getByTestId('menu').getByRole('menuitem', { name: 'Line up' })).toBeVisible();
 	});
 

@@ -254,7 +254,7 @@ test('lines are nodded at by several, action items have a person, a day and a si
 	await page.mouse.dblclick(what.x, what.y);
 	await page.keyboard.type('Pay the insurance');
 	await page.keyboard.press('Escape');
-	await page.getByTestId('slots').getByRole('button', { name: 'Item' }).click();
+	await page.getByTestId('selection').getByRole('button', { name: 'Item' }).click();
 	await page.getByLabel('Who does it').fill('Rashid');
 	await page.getByLabel('Until').fill('2027-03-05');
 	await page.getByRole('button', { name: 'Sign off' }).click();
@@ -271,7 +271,7 @@ test('lines are nodded at by several, action items have a person, a day and a si
 	const there = await cell(rashid.page, actions.id, 0, 1);
 	await rashid.page.mouse.click(there.x, there.y);
 	await rashid.page.mouse.click(there.x, there.y);
-	await rashid.page.getByTestId('slots').getByRole('button', { name: 'Item' }).click();
+	await rashid.page.getByTestId('selection').getByRole('button', { name: 'Item' }).click();
 	await expect(rashid.page.getByRole('button', { name: 'Signed off by Ilka' })).toBeDisabled();
 });
 
@@ -297,7 +297,7 @@ test('a grid is taken from the shelf, drawn to size, and takes rows, columns and
 	const head = await cell(page, grid!.id, 0, 0);
 	await page.mouse.click(head.x, head.y);
 	await page.mouse.click(head.x, head.y);
-	await page.getByTestId('slots').getByRole('button', { name: 'Form' }).click();
+	await page.getByTestId('selection').getByRole('button', { name: 'Form' }).click();
 	await page.getByRole('button', { name: 'Row below' }).click();
 	await page.getByRole('button', { name: 'Column to the right' }).click();
 	await expect
@@ -329,7 +329,7 @@ test('a mark sticks to what it is put on, is recoloured, and lies free elsewhere
 		(await objectsIn(of)).filter(({ kind, style }) => kind === 'mark' && style['name'] === 'wrench');
 	await expect.poll(async () => (await marks(maren.page))[0]?.on?.to).toBe(note.id);
 	const before = (await marks(page))[0]!;
-	await page.getByTestId('slots').getByRole('button', { name: 'Disc' }).click();
+	await page.getByTestId('selection').getByRole('button', { name: 'Disc' }).click();
 	await page.getByRole('button', { name: 'Lake', exact: true }).click();
 	await expect.poll(async () => (await marks(maren.page))[0]!.style['fill']).toBe('lake');
 	await page.keyboard.press('Escape');

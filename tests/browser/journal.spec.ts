@@ -131,7 +131,7 @@ test('who comes back sees what others did meanwhile, and steps through it with a
 	const at = await fresh(page);
 	const first = await writeNote(page, at.x + 300, at.y + 200, 'Far away from all fields');
 	// What is selected has the place of the writing line; one press brings it back.
-	await page.getByTestId('slots').getByRole('button', { name: 'Write', exact: true }).click();
+	await page.getByTestId('selection').getByRole('button', { name: 'Write', exact: true }).click();
 	await expect(page.getByLabel('Write a note')).toBeFocused();
 	await page.getByLabel('Write a note').fill('While Maren was away');
 	await page.keyboard.press('Enter');

@@ -1,4 +1,7 @@
-/** Sample notes for the pictures of layouts: what a field looks like when people have written into it. */
+/**
+ * Sample notes for the pictures of layouts: what a field looks like when people have written into
+ * it.
+ */
 import { PIGMENTS } from '../board/colours';
 import { isConnector, isField } from '../board/kinds/guards';
 import type { NewObject } from '../board/ops/edits';

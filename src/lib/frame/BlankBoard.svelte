@@ -11,10 +11,7 @@
 
 	const { board, onclose }: { board: Board; onclose: () => void } = $props();
 
-	const run = (id: string) => () => {
-		board.menuAt = board.middle;
-		void COMMANDS.find((each) => each.id === id)!.run(board);
-	};
+	const run = (id: string) => () => void COMMANDS.find((each) => each.id === id)!.run(board);
 	const WAYS = [
 		{ icon: StickyNote, title: m.blank_note, keys: m.blank_note_keys, run: run('new note') },
 		{
@@ -37,7 +34,7 @@
 				>
 			</li>
 		{/each}
-		{#if !board.room.info.person.guest}
+		{#if board.room.leads && !board.room.info.person.guest}
 			<li>
 				<a href="/new"
 					><ListVideo size={20} strokeWidth={1.75} /><b>{m.blank_recipe()}</b><span
@@ -92,6 +89,12 @@
 	li span {
 		color: var(--frame-quiet);
 		font-size: var(--size-note);
+	}
+	/* Without a keyboard there are no keys to name. */
+	@media (hover: none) {
+		button span {
+			display: none;
+		}
 	}
 	.close {
 		position: absolute;

@@ -38,7 +38,7 @@
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
 	import CameraDialog from './CameraDialog.svelte';
-	import { FirstNotes } from '../board/first-notes.svelte';
+	import { BlankState } from '../board/blank-state.svelte';
 	import BlankBoard from './BlankBoard.svelte';
 	import BoardMenu from './BoardMenu.svelte';
 	import Ledge from './Ledge.svelte';
@@ -69,7 +69,7 @@
 
 	const board = untrack(() => new Board(room));
 	const preview = new ThemesPreview(board);
-	const firstNotes = new FirstNotes(board);
+	const blank = new BlankState(board);
 	const narrow = matchMedia('(max-width: 900px)').matches;
 	const phone = new MediaQuery('max-width: 640px');
 	let wayfinder = $state(!narrow);
@@ -139,7 +139,7 @@
 			clearTimeout(later);
 			journal.destroy();
 			talk.destroy();
-			firstNotes.destroy();
+			blank.destroy();
 			board.destroy();
 		};
 	});
@@ -209,8 +209,8 @@
 			{#if journal.replay?.view}
 				{#key journal.replay.view}<PastCanvas past={journal.replay.view} />{/key}
 			{:else if journal.news.length > 0 && !board.showing}<NewSigns {board} {journal} />{/if}
-			{#if firstNotes.isBlank && board.mayAll && !board.showing && !board.editing && !journal.replay && !phone.current}
-				<BlankBoard {board} onclose={() => firstNotes.dismiss()} />
+			{#if blank.isBlank && board.mayAll && !board.showing && !board.editing && !journal.replay}
+				<BlankBoard {board} onclose={() => blank.dismiss()} />
 			{/if}
 			{#if slides.isOn}<SlideFrame {board} onleave={() => slides.leave()} />{/if}
 		</main>

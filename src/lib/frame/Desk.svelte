@@ -21,9 +21,6 @@
 	import type { VotesView } from './votes/votes-view.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
 
-	/** Px. */
-	const width = new PanelWidth('desk', 226, 200, 460);
-
 	interface Props {
 		board: Board;
 		preview: ThemesPreview;
@@ -34,11 +31,12 @@
 		open: InstrumentName;
 		onopen: (instrument: InstrumentName | undefined) => void;
 		oninvite: () => void;
-		/** Counts how often it was told that silent notes changed. */
 		onlead: (order: SessionOrder) => void;
 		/** Shows the slides on this very screen. */
 		onhere: () => void;
 	}
+	/** Px. */
+	const width = new PanelWidth('desk', 226, 200, 460);
 	const { board, preview, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props = $props();
 </script>
 

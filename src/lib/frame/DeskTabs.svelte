@@ -1,5 +1,8 @@
 <script lang="ts">
-	/** The instruments of the desk, at the right end of the session line: a press opens or folds one away. */
+	/**
+	 * The instruments of the desk, at the right end of the session line: a press opens or folds one
+	 * away.
+	 */
 	import { m } from '$lib/messages';
 	import type { InstrumentName } from '../board/frame';
 	import { INSTRUMENTS } from './instruments';

@@ -15,7 +15,7 @@
 	import { LEDGE_TOOLS, toolIcon, toolLabel } from '../board/tools';
 	import FormatBar from './ledge/FormatBar.svelte';
 	import PenProperties from './ledge/PenProperties.svelte';
-	import PutDown from './ledge/PutDown.svelte';
+	import InsertBar from './ledge/InsertBar.svelte';
 	import QuickSigns from './ledge/QuickSigns.svelte';
 	import Selection from './ledge/Selection.svelte';
 	import Shelf from './ledge/Shelf.svelte';
@@ -124,7 +124,7 @@
 				onwrite={gathers ? () => void write() : undefined}
 			/>
 		{:else if middle === 'step'}<StepBar room={board.room} />
-		{:else if middle === 'put'}<PutDown {board} />{/if}
+		{:else if middle === 'put'}<InsertBar {board} />{/if}
 		<!-- What was begun in it is still there when one comes back to it. -->
 		{#if gathers}<div class="writes" hidden={middle !== 'writing'}>
 				<WritingLine room={board.room} {pigment} {onpigment} bind:this={line} />
@@ -271,7 +271,8 @@
 		margin: 0 4px;
 		background: var(--frame-line);
 	}
-	/* Where there is little room the tools show their icons, and say their names when pointed at. */
+	/* Where there is little room the tools show their icons, and say their names when pointed
+	   at. */
 	@media (max-width: 1199px) {
 		.tools :global(.tool) {
 			min-width: 31px;

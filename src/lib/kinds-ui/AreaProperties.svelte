@@ -2,11 +2,11 @@
 	/** Of a field or theme, its chalk. */
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { style, onset }: KindProperties = $props();
 </script>
 
-<Slots>
+<PropertyRow>
 	{#snippet colour()}<Colour of="chalks" {style} {onset} />{/snippet}
-</Slots>
+</PropertyRow>

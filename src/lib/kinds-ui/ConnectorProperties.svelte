@@ -12,7 +12,7 @@
 	import LineProperties from '../frame/ledge/LineProperties.svelte';
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	type RouteName = StyleOf<'connector'>['route'];
 	const { board, objects, style, onset }: KindProperties = $props();
@@ -29,7 +29,7 @@
 	}
 </script>
 
-<Slots>
+<PropertyRow>
 	{#snippet colour()}<Colour of="chalks" {style} {onset} />{/snippet}
 	{#snippet form()}
 		<LineProperties {style} {onset} of="connector">
@@ -44,4 +44,4 @@
 				>{/if}
 		</LineProperties>
 	{/snippet}
-</Slots>
+</PropertyRow>

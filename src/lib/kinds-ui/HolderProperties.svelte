@@ -12,11 +12,11 @@
 	import TableIcon from '@lucide/svelte/icons/table-2';
 	import ItemIcon from '@lucide/svelte/icons/list-todo';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
-	import SlotPop from '../ui/SlotPop.svelte';
-	import ChalkSlot from './ChalkSlot.svelte';
-	import ColourSlot from './ColourSlot.svelte';
+	import LedgePop from '../frame/ledge/LedgePop.svelte';
+	import ChalkPop from './ChalkPop.svelte';
+	import FillPop from './FillPop.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { board, objects, style, onset }: KindProperties = $props();
 
@@ -51,20 +51,13 @@
 </script>
 
 {#snippet colour()}
-	<ColourSlot
-		of="pigments"
-		none
-		label={m.fill()}
-		word={m.fill()}
-		value={(style['fill'] as string | undefined) ?? 'none'}
-		onchoose={(fill) => onset({ fill })}
-	/>
+	<FillPop {style} {onset} />
 	{#if !board.cell}
-		<ChalkSlot {style} {onset} />
+		<ChalkPop {style} {onset} />
 	{/if}
 {/snippet}
 {#snippet form()}
-	<SlotPop label={m.form()} word={m.form()} stays>
+	<LedgePop label={m.form()} word={m.form()} stays>
 		{#snippet icon()}<TableIcon size={18} strokeWidth={1.75} />{/snippet}
 		{#if canAdd.row}
 			<button type="button" class="button" onclick={() => addBeside(board, 'row', 'after')}
@@ -76,17 +69,17 @@
 				><AddColumn size={18} />{m.column_right()}</button
 			>
 		{/if}
-	</SlotPop>
+	</LedgePop>
 {/snippet}
 {#snippet letters()}{#if holder}<LetterProperties kind={holder.kind} {style} {onset} />{/if}{/snippet}
 
-<Slots
+<PropertyRow
 	colour={holder ? colour : undefined}
 	form={canAdd.row || canAdd.col ? form : undefined}
 	letters={holder ? letters : undefined}
 />
 {#if holder && row !== undefined}
-	<SlotPop label={m.slot_item()} word={m.slot_item()} stays>
+	<LedgePop label={m.ledge_item()} word={m.ledge_item()} stays>
 		{#snippet icon()}<ItemIcon size={18} strokeWidth={1.75} />{/snippet}
 		<div class="entries">
 			<label
@@ -121,5 +114,5 @@
 					: m.item_sign()}</button
 			>
 		</div>
-	</SlotPop>
+	</LedgePop>
 {/if}

@@ -1,18 +1,18 @@
 <script lang="ts">
 	/** Of a mark: the disc under it, or its colour where it has none. */
 	import { m } from '$lib/messages';
-	import ChalkSlot from './ChalkSlot.svelte';
-	import ColourSlot from './ColourSlot.svelte';
+	import ChalkPop from './ChalkPop.svelte';
+	import ColourPop from './ColourPop.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { board, style, onset }: KindProperties = $props();
 	const fill = $derived(style['fill'] as string | undefined);
 </script>
 
-<Slots>
+<PropertyRow>
 	{#snippet colour()}
-		<ColourSlot
+		<ColourPop
 			of="pigments"
 			none
 			label={m.mark_disc()}
@@ -24,7 +24,7 @@
 			}}
 		/>
 		{#if fill === 'none'}
-			<ChalkSlot {style} {onset} />
+			<ChalkPop {style} {onset} />
 		{/if}
 	{/snippet}
-</Slots>
+</PropertyRow>

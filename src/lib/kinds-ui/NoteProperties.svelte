@@ -12,10 +12,10 @@
 	import Check from '../ui/Check.svelte';
 	import Choice from '../ui/Choice.svelte';
 	import IconChoice from '../ui/IconChoice.svelte';
-	import SlotPop from '../ui/SlotPop.svelte';
+	import LedgePop from '../frame/ledge/LedgePop.svelte';
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { board, objects, style, onset }: KindProperties = $props();
 	const FORMS = [
@@ -51,7 +51,7 @@
 	}
 </script>
 
-{#snippet letterSlot()}
+{#snippet letterPop()}
 	<LetterProperties kind="note" {style} {onset}>
 		<Check
 			label={m.band()}
@@ -61,10 +61,10 @@
 	</LetterProperties>
 {/snippet}
 
-<Slots letters={objects.length > 0 ? letterSlot : undefined}>
+<PropertyRow letters={objects.length > 0 ? letterPop : undefined}>
 	{#snippet colour()}<Colour of="pigments" {style} {onset} />{/snippet}
 	{#snippet form()}
-		<SlotPop label={m.form()} word={m.form()}>
+		<LedgePop label={m.form()} word={m.form()}>
 			{#snippet icon()}{@const Icon = FORMS.find(({ value }) => value === chosen)!.icon}<Icon
 					size={18}
 					strokeWidth={1.75}
@@ -81,6 +81,6 @@
 				value={undefined}
 				onchoose={(size) => size && scaleTo(size)}
 			/>
-		</SlotPop>
+		</LedgePop>
 	{/snippet}
-</Slots>
+</PropertyRow>

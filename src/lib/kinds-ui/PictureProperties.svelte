@@ -3,7 +3,7 @@
 	import { m } from '$lib/messages';
 	import Crop from '@lucide/svelte/icons/crop';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { board, objects }: KindProperties = $props();
 	const only = $derived(board.selection.size === 1 && objects.length === 1 ? objects[0] : undefined);
@@ -19,4 +19,4 @@
 	>
 {/snippet}
 
-<Slots form={only && board.selection.has(only.id) ? crop : undefined} />
+<PropertyRow form={only && board.selection.has(only.id) ? crop : undefined} />

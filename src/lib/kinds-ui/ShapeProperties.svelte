@@ -5,26 +5,20 @@
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
 	import LineValues from '../frame/ledge/LineValues.svelte';
 	import ShapeShelf from '../frame/ledge/ShapeShelf.svelte';
-	import ColourSlot from './ColourSlot.svelte';
+	import ColourPop from './ColourPop.svelte';
+	import FillPop from './FillPop.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { objects, style, onset }: KindProperties = $props();
 </script>
 
-{#snippet letterSlot()}<LetterProperties kind="shape" {style} {onset} />{/snippet}
+{#snippet letterPop()}<LetterProperties kind="shape" {style} {onset} />{/snippet}
 
-<Slots letters={objects.length > 0 ? letterSlot : undefined}>
+<PropertyRow letters={objects.length > 0 ? letterPop : undefined}>
 	{#snippet colour()}
-		<ColourSlot
-			of="pigments"
-			none
-			label={m.fill()}
-			word={m.fill()}
-			value={style['fill'] as string | undefined}
-			onchoose={(fill) => onset({ fill })}
-		/>
-		<ColourSlot
+		<FillPop {style} {onset} />
+		<ColourPop
 			of="chalks"
 			none
 			label={m.outline()}
@@ -33,10 +27,10 @@
 			onchoose={(chalk) => onset(chalk === 'none' ? { bare: true } : { chalk, bare: undefined })}
 		>
 			<LineValues {style} {onset} of="shape" />
-		</ColourSlot>
+		</ColourPop>
 	{/snippet}
 	{#snippet form()}<ShapeShelf
 			value={style['shape'] as ShapeName}
 			onchoose={(shape) => onset({ shape })}
 		/>{/snippet}
-</Slots>
+</PropertyRow>

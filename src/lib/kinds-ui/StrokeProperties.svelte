@@ -3,12 +3,12 @@
 	import LineProperties from '../frame/ledge/LineProperties.svelte';
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { style, onset }: KindProperties = $props();
 </script>
 
-<Slots>
+<PropertyRow>
 	{#snippet colour()}<Colour of="chalks" {style} {onset} />{/snippet}
 	{#snippet form()}<LineProperties {style} {onset} of="stroke" />{/snippet}
-</Slots>
+</PropertyRow>

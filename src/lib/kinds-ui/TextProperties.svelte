@@ -5,10 +5,10 @@
 	import Heading from '@lucide/svelte/icons/heading';
 	import LetterProperties from '../frame/ledge/LetterProperties.svelte';
 	import Choice from '../ui/Choice.svelte';
-	import SlotPop from '../ui/SlotPop.svelte';
+	import LedgePop from '../frame/ledge/LedgePop.svelte';
 	import Colour from './Colour.svelte';
 	import type { KindProperties } from './properties';
-	import Slots from './Slots.svelte';
+	import PropertyRow from './PropertyRow.svelte';
 
 	const { objects, style, onset }: KindProperties = $props();
 	const LABELS: Record<TextRole, string> = {
@@ -18,12 +18,12 @@
 	};
 </script>
 
-{#snippet letterSlot()}<LetterProperties kind="text" usual="left" {style} {onset} />{/snippet}
+{#snippet letterPop()}<LetterProperties kind="text" usual="left" {style} {onset} />{/snippet}
 
-<Slots letters={objects.length > 0 ? letterSlot : undefined}>
+<PropertyRow letters={objects.length > 0 ? letterPop : undefined}>
 	{#snippet colour()}<Colour of="chalks" {style} {onset} />{/snippet}
 	{#snippet form()}
-		<SlotPop label={m.form()} word={m.form()}>
+		<LedgePop label={m.form()} word={m.form()}>
 			{#snippet icon()}<Heading size={18} strokeWidth={1.75} />{/snippet}
 			<Choice
 				label={m.text_role()}
@@ -31,6 +31,6 @@
 				value={style['role'] as TextRole | undefined}
 				onchoose={(role) => onset({ role })}
 			/>
-		</SlotPop>
+		</LedgePop>
 	{/snippet}
-</Slots>
+</PropertyRow>

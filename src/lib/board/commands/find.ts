@@ -11,7 +11,9 @@ const plain = (text: string): string =>
 		.replace(/\p{Diacritic}/gu, '')
 		.replaceAll('ß', 'ss');
 
-/** How well a word fits a command: 3 begins its label, 2 begins a word of it, 1 a synonym; 0 not. */
+/**
+ * How well a word fits a command: 3 begins its label, 2 begins a word of it, 1 a synonym; 0 not.
+ */
 function fitOf(word: string, label: string, synonyms: string): number {
 	if (label.startsWith(word)) return 3;
 	if (label.split(/\s+/).some((each) => each.startsWith(word))) return 2.5;

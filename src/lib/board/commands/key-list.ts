@@ -1,4 +1,7 @@
-/** The list of keys, grouped by what one wants to do: from the table of commands and what the hand does. */
+/**
+ * The list of keys, grouped by what one wants to do: from the table of commands and what the hand
+ * does.
+ */
 import { m } from '$lib/messages';
 import { COMMANDS } from '.';
 import { shownKey } from './shown-key';

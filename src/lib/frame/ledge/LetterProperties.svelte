@@ -9,7 +9,7 @@
 	import Letters from '@lucide/svelte/icons/case-sensitive';
 	import Check from '../../ui/Check.svelte';
 	import Choice from '../../ui/Choice.svelte';
-	import SlotPop from '../../ui/SlotPop.svelte';
+	import LedgePop from './LedgePop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
 
 	interface Props {
@@ -36,7 +36,7 @@
 		size={17}
 	/>{/snippet}
 
-<SlotPop label={m.letters()} word={m.letters()}>
+<LedgePop label={m.letters()} word={m.letters()}>
 	{#snippet icon()}<Letters size={18} strokeWidth={1.75} />{/snippet}
 	<Choice
 		label={m.family()}
@@ -86,4 +86,4 @@
 			onset={(isFree) => onset({ free: isFree ? true : undefined })}
 		/>
 	{/if}
-</SlotPop>
+</LedgePop>

@@ -2,7 +2,7 @@
 	/** The place of the ledge for how a line is drawn. */
 	import { m } from '$lib/messages';
 	import type { Snippet } from 'svelte';
-	import SlotPop from '../../ui/SlotPop.svelte';
+	import LedgePop from './LedgePop.svelte';
 	import LineSample from './LineSample.svelte';
 	import LineValues from './LineValues.svelte';
 
@@ -18,8 +18,8 @@
 	const dash = $derived((style['dash'] as string | undefined) ?? 'solid');
 </script>
 
-<SlotPop label={m.line()} word={m.line()}>
+<LedgePop label={m.line()} word={m.line()}>
 	{#snippet icon()}<LineSample thickness={Math.min(width, 6)} {dash} />{/snippet}
 	{@render children?.()}
 	<LineValues {style} {of} {onset} />
-</SlotPop>
+</LedgePop>

@@ -16,13 +16,14 @@
 	import Trash from '@lucide/svelte/icons/trash-2';
 	import Vote from '@lucide/svelte/icons/vote';
 	import type { Board } from '../../board/board.svelte';
-	import { COMMANDS, isOffered, type Section } from '../../board/commands';
+	import type { Section } from '../../board/commands';
+	import { menuOf } from '../../board/commands/menu';
 	import { kindName, kindOfTool } from '$lib/kinds-ui';
 	import Colour from '$lib/kinds-ui/Colour.svelte';
 	import { PROPERTIES } from '$lib/kinds-ui/properties';
-	import Slots from '$lib/kinds-ui/Slots.svelte';
+	import PropertyRow from '$lib/kinds-ui/PropertyRow.svelte';
 	import { firstRowOnly } from '../../ui/first-row';
-	import CommandSlot from './CommandSlot.svelte';
+	import CommandButton from './CommandButton.svelte';
 	import type { MenuPlace } from '../menu-place';
 
 	interface Props {
@@ -83,11 +84,8 @@
 	);
 	const put = (values: Record<string, unknown>): void => board.restyle(values);
 
-	/** Whether anything of a part of the menu can be done with what is selected. */
-	const offers = (section: Section): boolean => {
-		void objects;
-		return COMMANDS.some((command) => command.section === section && isOffered(command, board));
-	};
+	/** Parts of the menu in which something can be done with what is selected. */
+	const offered = $derived(objects.length > 0 ? menuOf(board).more.map(({ section }) => section) : []);
 	function menu(event: MouseEvent, section?: Section): void {
 		const round = (event.currentTarget as HTMLElement).getBoundingClientRect();
 		board.menuAt = board.middle;
@@ -100,34 +98,34 @@
 		type="button"
 		class="tool"
 		aria-haspopup="menu"
-		disabled={!offers(section)}
+		disabled={!offered.includes(section)}
 		onclick={(event) => menu(event, section)}><Icon size={18} strokeWidth={1.75} /><span>{word}</span></button
 	>
 {/snippet}
 
-<div class="slots" role="toolbar" aria-label={label} data-testid="slots">
+<div class="selection" role="toolbar" aria-label={label} data-testid="selection">
 	<span class="what" class:warned={lock || label === m.note_long()}
 		>{#if lock}<Lock size={13} />{/if}{label}</span
 	>
 	{#if board.mayEdit}
 		{#if lock}
-			<Slots />
+			<PropertyRow />
 		{:else if kind && PROPERTIES[kind]}
 			{@const Properties = PROPERTIES[kind]}
 			<Properties {board} objects={parts} {style} onset={put} />
 		{:else if parts.some(isNote)}
-			<Slots>{#snippet colour()}<Colour of="pigments" {style} onset={put} />{/snippet}</Slots>
+			<PropertyRow>{#snippet colour()}<Colour of="pigments" {style} onset={put} />{/snippet}</PropertyRow>
 		{:else}
-			<Slots />
+			<PropertyRow />
 		{/if}
 	{/if}
 	{#if objects.length > 0}
-		<CommandSlot {board} id="nod" word={m.slot_nod()} icon={Nod} pressed={isNodded} />
+		<CommandButton {board} id="nod" word={m.ledge_nod()} icon={Nod} pressed={isNodded} />
 	{/if}
 	<div class="optional" role="none" {@attach firstRowOnly}>
 		{#if onwrite}
 			<button type="button" class="tool" onclick={onwrite}
-				><PenLine size={18} strokeWidth={1.75} /><span>{m.slot_write()}</span></button
+				><PenLine size={18} strokeWidth={1.75} /><span>{m.ledge_write()}</span></button
 			>
 		{/if}
 		{#if sortable.length > 1 && board.mayEdit}
@@ -137,29 +135,29 @@
 				aria-label={m.sort_into_themes()}
 				title={m.sort_into_themes()}
 				onclick={() => onthemes(sortable)}
-				><Sort size={18} strokeWidth={1.75} /><span>{m.slot_sort()}</span></button
+				><Sort size={18} strokeWidth={1.75} /><span>{m.ledge_sort()}</span></button
 			>
 		{/if}
 		{#if board.room.leads && (sortable.length > 1 || objects.length > 1)}
-			<CommandSlot {board} id="vote" word={m.slot_vote()} icon={Vote} />
+			<CommandButton {board} id="vote" word={m.ledge_vote()} icon={Vote} />
 		{/if}
 		{#if objects.length > 0 && board.mayAll}
 			{#if objects.length > 1}{@render part('arrange', m.menu_arrange(), AlignIcon)}{:else}{@render part(
 					'add',
-					m.slot_go_on(),
+					m.ledge_go_on(),
 					GoOn,
 				)}{/if}
-			{#if lock}<CommandSlot
+			{#if lock}<CommandButton
 					{board}
 					id="unlock"
 					word={m.command_unlock()}
 					icon={LockOpen}
-				/>{:else}<CommandSlot {board} id="lock" word={m.slot_lock()} icon={Lock} />{/if}
+				/>{:else}<CommandButton {board} id="lock" word={m.ledge_lock()} icon={Lock} />{/if}
 		{/if}
 		{#if objects.length > 0 && board.mayEdit}
-			<CommandSlot {board} id="remove" word={m.command_remove()} icon={Trash} />
+			<CommandButton {board} id="remove" word={m.command_remove()} icon={Trash} />
 		{/if}
-		{#if objects.length > 0 && board.mayAll}{@render part('stack', m.slot_stack(), StackIcon)}{/if}
+		{#if objects.length > 0 && board.mayAll}{@render part('stack', m.ledge_stack(), StackIcon)}{/if}
 	</div>
 	{#if objects.length > 0}
 		<button type="button" class="tool all" aria-haspopup="menu" onclick={(event) => menu(event)}
@@ -169,7 +167,7 @@
 </div>
 
 <style>
-	.slots {
+	.selection {
 		display: flex;
 		flex: 1;
 		align-items: center;

@@ -5,7 +5,7 @@
 	import { m } from '$lib/messages';
 	import { shapeName } from '../../ui/shape-names';
 	import ShapePicture from '../../ui/ShapePicture.svelte';
-	import SlotPop from '../../ui/SlotPop.svelte';
+	import LedgePop from './LedgePop.svelte';
 
 	const { value, onchoose }: { value: ShapeName; onchoose: (shape: ShapeName) => void } = $props();
 	const groups = $derived([
@@ -14,7 +14,7 @@
 	]);
 </script>
 
-<SlotPop label="{m.form()}: {shapeName(value)}" word={m.form()} wide>
+<LedgePop label="{m.form()}: {shapeName(value)}" word={m.form()} wide>
 	{#snippet icon()}<ShapePicture shape={value} />{/snippet}
 	{#each groups as { label, shapes } (label)}
 		<div role="group" aria-label={label}>
@@ -33,7 +33,7 @@
 			</div>
 		</div>
 	{/each}
-</SlotPop>
+</LedgePop>
 
 <style>
 	.shelf {

@@ -1,5 +1,8 @@
 <script lang="ts">
-	/** What the running step asks of those who take part, and how long: shown in the ledge where nothing is written there. */
+	/**
+	 * What the running step asks of those who take part, and how long: shown in the ledge where
+	 * nothing is written there.
+	 */
 	import { countdown } from '$core/meeting/clock';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';

@@ -7,7 +7,9 @@ import * as schema from './schema';
 
 export type Database = PostgresJsDatabase<typeof schema>;
 
-/** Between tries to reach a database that is away, at most, s: work goes on as soon as it is back. */
+/**
+ * Between tries to reach a database that is away, at most, s: work goes on as soon as it is back.
+ */
 const LONGEST_WAIT_S = 1;
 
 /** Opens a pool of its own, for scripts and tests; close it with `sql.end()`. */

@@ -34,10 +34,11 @@ import { checkUpdate, inTurn, isNarrowed, type PutBack } from './step-check';
 import { editTogether, type As } from './edit-together';
 import { editDocument } from './server-edits';
 import { loadInto } from './store';
-import { followChanges } from './stored';
+import { followChanges } from './follow-changes';
 import { keepAside, noteWriter } from './silent-notes';
 import { States } from './states';
 import { UpdateLog } from './update-log';
+import { watchSignedOut } from './signed-out';
 import { keepSuccessor } from './unloading';
 import { watchDocument, type Watched } from './watching';
 
@@ -67,6 +68,7 @@ export class LiveDocuments {
 
 	constructor() {
 		watchGeneration(() => this.forgetAll());
+		watchSignedOut((person) => this.attendance.cutOffPerson(person));
 		this.hub = new Hocuspocus({
 			name: 'wandtafel',
 			quiet: true,

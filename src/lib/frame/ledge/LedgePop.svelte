@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** A place of the ledge: an icon over its word, which opens a small panel of values. */
 	import type { Snippet } from 'svelte';
-	import Pop from './Pop.svelte';
+	import Pop from '../../ui/Pop.svelte';
 
 	interface Props {
 		/** What is read out; holds the word. */

@@ -14,7 +14,7 @@
 	const { board }: { board: Board } = $props();
 </script>
 
-<div class="put" role="toolbar" aria-label={m.shelf_more()} data-testid="put-down" {@attach firstRowOnly}>
+<div class="put" role="toolbar" aria-label={m.shelf_more()} data-testid="insert-bar" {@attach firstRowOnly}>
 	<button type="button" class="tool" onclick={() => board.frame.openDialog('templates')}
 		><LayoutTemplate size={18} strokeWidth={1.75} /><span>{m.templates()}</span></button
 	>

@@ -23,7 +23,7 @@
 {/snippet}
 
 <div class="colour">
-	{#if colour}{@render colour()}{:else}{@render absent(Palette, m.slot_colour())}{/if}
+	{#if colour}{@render colour()}{:else}{@render absent(Palette, m.ledge_colour())}{/if}
 </div>
 {#if form}{@render form()}{:else}{@render absent(Shapes, m.form())}{/if}
 {#if letters}{@render letters()}{:else}{@render absent(Letters, m.letters())}{/if}

@@ -1,21 +1,19 @@
+import { z } from 'zod';
+import { recall, remember } from '../ui/kept-here';
 import type { Board } from './board.svelte';
 
 /**
- * Whether a board is as blank as it was made, so that it says how to begin. Once something has stood
- * on it, it never says so again in this browser.
+ * Whether a board is as blank as it was made, so that it says how to begin. Once something has
+ * stood on it, it never says so again in this browser.
  */
-export class FirstNotes {
+export class BlankState {
 	#wasUsed = $state(false);
 	readonly #key: string;
 	readonly #stop: () => void;
 
 	constructor(private readonly board: Board) {
 		this.#key = `begun ${board.room.info.boardId}`;
-		try {
-			this.#wasUsed = localStorage.getItem(this.#key) !== null;
-		} catch {
-			// A browser that keeps nothing is told again on a blank board.
-		}
+		this.#wasUsed = recall(this.#key, z.literal(true)) ?? false;
 		this.#stop = board.model.onChange(() => this.#look());
 		this.#look();
 	}
@@ -28,11 +26,7 @@ export class FirstNotes {
 	/** Somebody wants to begin without being told how. */
 	dismiss(): void {
 		this.#wasUsed = true;
-		try {
-			localStorage.setItem(this.#key, '1');
-		} catch {
-			// It holds as long as the page does.
-		}
+		remember(this.#key, true);
 	}
 
 	destroy(): void {

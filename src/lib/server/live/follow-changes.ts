@@ -7,8 +7,8 @@ import { parseName } from './names';
 import { snapshot } from './snapshots';
 
 /**
- * Notes that the board has changed, has its picture made anew, and makes a snapshot where enough has
- * come. What goes wrong here must not end the process; the log has everything.
+ * Notes that the board has changed, has its picture made anew, and makes a snapshot where enough
+ * has come. What goes wrong here must not end the process; the log has everything.
  */
 export async function followChanges(document: string, pictures: PictureMaker): Promise<void> {
 	const parsed = parseName(document);

@@ -2,7 +2,7 @@
 	/** One of two colours of an object: its place shows the colour it has. */
 	import { chalkOn, OWN_COLOUR, pigmentColours } from '$core/board/colours';
 	import type { Snippet } from 'svelte';
-	import SlotPop from '../ui/SlotPop.svelte';
+	import LedgePop from '../frame/ledge/LedgePop.svelte';
 	import Swatches from '../ui/Swatches.svelte';
 
 	interface Props {
@@ -25,13 +25,13 @@
 	});
 </script>
 
-<SlotPop {label} {word}>
+<LedgePop {label} {word}>
 	{#snippet icon()}
 		<span class="sample" class:line={of === 'chalks'} style:--colour={colour} aria-hidden="true"></span>
 	{/snippet}
 	<Swatches {of} {none} own {value} {onchoose} {label} size={22} />
 	{@render children?.()}
-</SlotPop>
+</LedgePop>
 
 <style>
 	.sample {
