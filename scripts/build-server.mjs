@@ -11,7 +11,7 @@ await build({
 	entryPoints: {
 		server: at('../server/main.ts'),
 		'workers/snapshots': at('../src/workers/snapshots.ts'),
-		'workers/pictures': at('../src/workers/pictures.ts'),
+		'workers/summaries': at('../src/workers/summaries.ts'),
 		'workers/themes': at('../src/workers/themes.ts'),
 		'cli/seed': at('./seed.ts'),
 		'cli/migrate': at('./migrate.ts'),

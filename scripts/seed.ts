@@ -17,7 +17,7 @@ import { asidesOf } from '$core/meeting/backstage';
 import { goToNextStep, startStep } from '$core/meeting/running';
 import { writeSteps } from '$core/meeting/runsheet';
 import { database, schema } from '$lib/server/db';
-import { keepPicture } from '$lib/server/board-pictures';
+import { keepSummary } from '$lib/server/board-summaries';
 import { createBoard } from '$lib/server/boards';
 import type { Layer } from '$core/access/layers';
 import { documentName } from '$lib/server/live/names';
@@ -98,7 +98,7 @@ async function seedMain(): Promise<void> {
 	});
 	const board = buildBoard(editContext, model, { person: idOf });
 	await db.insert(schema.updates).values(rows);
-	await keepPicture(db, BOARD, model);
+	await keepSummary(db, BOARD, model);
 	const session = new Y.Doc();
 	const { steps, asides } = demoSteps(board);
 	writeSteps(session, steps);
@@ -166,7 +166,7 @@ async function seedOthers(): Promise<void> {
 			})),
 		);
 		await save(id, 'stage', doc, idOf('Ilka'));
-		await keepPicture(db, id, model);
+		await keepSummary(db, id, model);
 		await db
 			.update(schema.boards)
 			.set({ changedAt: new Date(Date.now() - daysAgo * 24 * 60 * MINUTE) })

@@ -2,6 +2,7 @@ import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { personFrom } from '$lib/server/auth';
 import { keepBin } from '$lib/server/board-list';
+import { makeMissing } from '$lib/server/board-summaries';
 import { inLanguage, LANGUAGE_COOKIE, languageFor } from '$lib/server/language';
 import { live } from '$lib/server/live/documents';
 import { handleUpgrade } from '$lib/server/live/upgrade';
@@ -16,6 +17,7 @@ export const init: ServerInit = () => {
 	metrics().from(live());
 	takeUpEffects(live());
 	keepBin();
+	makeMissing(live().summaries);
 	(globalThis as Record<symbol, unknown>)[Symbol.for('wandtafel.entry')] = {
 		handleUpgrade,
 		stop: async () => {

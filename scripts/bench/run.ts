@@ -1,13 +1,14 @@
-/** `bench [open|frame|route|sync|history] [COUNT...] [tiles|direct]`: measures on a server and a database of its own. One JSON line a figure. */
+/** `bench [open|frame|route|sync|history|search] [COUNT...] [tiles|direct]`: measures on a server and a database of its own. One JSON line a figure. */
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
 import { benchHistory } from './history';
 import { benchRoute } from './route';
+import { benchSearch } from './search';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
-const PARTS = ['open', 'frame', 'sync', 'route', 'history'];
+const PARTS = ['open', 'frame', 'sync', 'route', 'history', 'search'];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -47,6 +48,7 @@ try {
 	}
 	if (wants('sync')) await benchSync(server, owner);
 	if (wants('history')) await benchHistory(server, owner);
+	if (wants('search')) await benchSearch(server, owner);
 } finally {
 	await server.stop();
 }

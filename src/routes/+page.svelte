@@ -19,6 +19,7 @@
 	import { bringInArchive } from '$lib/boards/archives';
 	import { moveBoard } from '$lib/boards/projects';
 	import { mayFill } from '$core/access/projects';
+	import SearchHits from '$lib/boards/SearchHits.svelte';
 	import BoardCard from '$lib/boards/BoardCard.svelte';
 	import { copyBoard, remove, rename, restore, star } from '$lib/frame/actions';
 	import { leave } from '$lib/frame/people/actions';
@@ -236,6 +237,7 @@
 	</ul>
 	{#if counts[part] === 0}<p class="quiet empty">{EMPTY[part]()}</p>
 	{:else if boards.length === 0}<p class="quiet empty">{m.no_board_found({ words })}</p>{/if}
+	{#if part !== 'bin'}<SearchHits {words} />{/if}
 </main>
 
 <Toasts />

@@ -1,6 +1,7 @@
 /** Which of a person's boards are listed, and in what order. */
 import { z } from 'zod';
 import { owns, type Role } from '../access/roles';
+import { hasWords, plainForm, wordsIn } from '../text/search';
 
 /** A board in a person's list. Times are ms. */
 export interface ListedBoard {
@@ -63,14 +64,11 @@ export function pickBoards(
 	boards: readonly ListedBoard[],
 	{ part, words, order, project }: { part: Part; words: string; order: Order; project?: string | undefined },
 ): ListedBoard[] {
-	const wanted = words.toLocaleLowerCase().split(/\s+/).filter(Boolean);
+	const wanted = wordsIn(words);
 	return boards
 		.filter(({ projectId }) => project === undefined || projectId === project)
 		.filter((board) => (part === 'bin') === (board.deletedAt !== undefined) && isIn[part](board))
-		.filter(({ title, owner }) => {
-			const said = `${title} ${owner}`.toLocaleLowerCase();
-			return wanted.every((word) => said.includes(word));
-		})
+		.filter(({ title, owner }) => hasWords(plainForm(`${title} ${owner}`), wanted))
 		.sort((a, b) =>
 			part === 'bin'
 				? b.deletedAt! - a.deletedAt!

@@ -72,6 +72,7 @@ export async function bringIn(person: Person, archive: Uint8Array): Promise<{ id
 		await database().db.delete(schema.boards).where(eq(schema.boards.id, id));
 		throw error;
 	}
+	live().summaries.changed(id);
 	return { id, left };
 }
 

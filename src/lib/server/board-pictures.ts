@@ -12,8 +12,6 @@ import { svgOf } from '$core/formats/svg';
 import { roughMeasure } from '$core/text/fonts';
 import type { ListedBoard } from '$core/boards/list';
 import { database, schema, type Database } from './db';
-import { log } from './log';
-import { isWorkerBuilt, workerOf } from './worker-pool';
 
 const { boardPictures, boards } = schema;
 
@@ -21,10 +19,6 @@ const { boardPictures, boards } = schema;
 const WIDTH = 560;
 /** Room round what is on the sheet, board units. */
 const MARGIN = 60;
-/** Objects from which on a picture is drawn in a process of its own. */
-const LARGE = 2000;
-/** How far apart the pictures of one board are at least, ms. */
-const INTERVAL_MS = 10_000;
 /** So many pictures are sent with a page; the others are fetched when they come into sight. */
 const SENT = 24;
 
@@ -92,68 +86,4 @@ export async function picturesFor(listed: readonly ListedBoard[]): Promise<Recor
 				`data:image/webp;base64,${Buffer.from(data).toString('base64')}`,
 			]),
 	);
-}
-
-/** What reads boards as they are now. */
-interface Reader {
-	read: <T>(boardId: string, work: (model: BoardModel) => T | Promise<T>) => Promise<T>;
-}
-
-/** Makes pictures of boards that change, not too often and one after the other. */
-export class PictureMaker {
-	/** Boards whose picture was just made, and whether they have changed since. */
-	private readonly resting = new Map<string, { changed: boolean }>();
-	private readonly making = new Map<string, Promise<void>>();
-	private line: Promise<unknown> = Promise.resolve();
-
-	constructor(
-		private readonly reader: Reader,
-		private readonly intervalMs = INTERVAL_MS,
-	) {}
-
-	/** A board was changed: its picture is made soon. */
-	changed(boardId: string): void {
-		const rest = this.resting.get(boardId);
-		if (rest) {
-			rest.changed = true;
-			return;
-		}
-		// One that is being made may have been looked at before.
-		this.resting.set(boardId, { changed: this.making.has(boardId) });
-		void this.make(boardId).finally(() => {
-			const timer = setTimeout(() => {
-				const isDue = this.resting.get(boardId)?.changed;
-				this.resting.delete(boardId);
-				if (isDue) this.changed(boardId);
-			}, this.intervalMs);
-			timer.unref();
-		});
-	}
-
-	/**
-	 * Makes the picture of a board as it is now; who asks while it is being made gets the same one.
-	 * What goes wrong is reported.
-	 */
-	make(boardId: string): Promise<void> {
-		const making = this.making.get(boardId);
-		if (making) return making;
-		const made = this.draw(boardId)
-			.catch((error: unknown) => log.error({ err: error, board: boardId }, 'no picture was made of a board'))
-			.finally(() => this.making.delete(boardId));
-		this.making.set(boardId, made);
-		return made;
-	}
-
-	/** Small boards are drawn here, one after the other; large ones beside the server. */
-	private async draw(boardId: string): Promise<void> {
-		const turn = this.line.then(() =>
-			this.reader.read(boardId, async (model) => {
-				if (model.objects.size > LARGE && isWorkerBuilt('pictures')) return 'large';
-				await keepPicture(database().db, boardId, model);
-				return 'kept';
-			}),
-		);
-		this.line = turn.catch(() => undefined);
-		if ((await turn) === 'large') await workerOf<string, void>('pictures', 'child_process').ask(boardId);
-	}
 }

@@ -37,6 +37,7 @@ export async function copyBoard(
 		personId: person.id,
 		data: Y.convertUpdateFormatV2ToV1(stage),
 	});
+	live().summaries.changed(id);
 	const plan = new Y.Doc();
 	Y.applyUpdateV2(plan, session);
 	const { steps } = readSession(plan);

@@ -28,6 +28,8 @@ const LIMITS = {
 	guess: () => limiter('guess', 20, 300),
 	/** Questions for the parking lot, by person. */
 	parking: () => limiter('parking', 30, 60),
+	/** Searches over all boards, by person: one for each few letters typed. */
+	search: () => limiter('search', 240, 60),
 	/** Exports and theme proposals, by person. */
 	heavy: () => limiter('heavy', 60, 60),
 };

@@ -1,15 +1,8 @@
 /** Finding commands by what people call them. */
 import type { Board } from '../board.svelte';
+import { plainForm, wordsIn } from '$core/text/search';
 import { COMMANDS, isOffered, type Command } from '.';
 import { synonymsOf } from './synonyms';
-
-/** Small letters without accents, so that nobody has to type them. */
-const plain = (text: string): string =>
-	text
-		.toLocaleLowerCase()
-		.normalize('NFD')
-		.replace(/\p{Diacritic}/gu, '')
-		.replaceAll('ß', 'ss');
 
 /**
  * How well a word fits a command: 3 begins its label, 2 begins a word of it, 1 a synonym; 0 not.
@@ -26,15 +19,15 @@ function fitOf(word: string, label: string, synonyms: string): number {
  * first. Without words, what fits the selection comes first.
  */
 export function findCommands(board: Board, words: string, most: number): Command[] {
-	const wanted = plain(words).trim().split(/\s+/).filter(Boolean);
+	const wanted = wordsIn(words);
 	const seen = new Set<string>();
 	const hasSelection = board.selection.size > 0;
 	return COMMANDS.filter((command) => command.id !== 'palette' && isOffered(command, board))
 		.flatMap((command, order) => {
-			const label = plain(command.label());
+			const label = plainForm(command.label());
 			if (seen.has(label)) return [];
 			seen.add(label);
-			const synonyms = plain(synonymsOf(command.id));
+			const synonyms = plainForm(synonymsOf(command.id));
 			const fits = wanted.map((word) => fitOf(word, label, synonyms));
 			if (fits.includes(0)) return [];
 			// What needs a selection is meant for it.

@@ -5,9 +5,21 @@
 	import type { Board } from '../../board/board.svelte';
 	import { swatchOf } from '$core/board/kinds';
 	import { describe } from './describe';
+	import Excerpt from '../../ui/Excerpt.svelte';
+	import { excerptOf, wordsIn } from '$core/text/search';
+	import { wordsOf } from '$core/board/words';
 	import { lineOf } from './tree';
 
-	const { board, object, depth }: { board: Board; object: BoardObject; depth: number } = $props();
+	interface Props {
+		board: Board;
+		object: BoardObject;
+		depth: number;
+		/** What was looked for, where the object was found by it. */
+		words?: string;
+	}
+	const { board, object, depth, words = '' }: Props = $props();
+	/** Letters of what was found that fit into a row of two lines, and of these before it. */
+	const EXCERPT = { most: 60, before: 12 };
 	const isSelected = $derived(board.selection.has(object.id));
 	let isReached = $state(false);
 	const said = $derived.by(() => {
@@ -21,6 +33,7 @@
 		type="button"
 		class="row"
 		class:selected={isSelected}
+		class:found={words !== ''}
 		style:padding-left="{depth * 16 + 10}px"
 		data-row={object.id}
 		role="treeitem"
@@ -31,7 +44,11 @@
 		onclick={() => board.goTo(object.id)}
 	>
 		<span class="dot" style:background={swatchOf(object, board.ground.surface) ?? 'transparent'}></span>
-		<span class="text">{lineOf(object) || m.without_words()}</span>
+		<span class="text"
+			>{#if words}<Excerpt
+					parts={excerptOf(wordsOf(object), wordsIn(words), EXCERPT.most, EXCERPT.before)}
+				/>{:else}{lineOf(object) || m.without_words()}{/if}</span
+		>
 		<!-- Only where it is needed: elements that lie over others, by the hundred, would have to be put in order whenever the board moves. -->
 		{#if said}<span class="sr-only">{said}</span>{/if}
 	</button>

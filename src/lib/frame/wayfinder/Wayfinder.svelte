@@ -99,6 +99,7 @@
 	</div>
 	{#if found}
 		<h2 class="label">{m.found({ count: found.length })}</h2>
+		{#if found.length === 0}<p class="quiet none">{m.nothing_found()}</p>{/if}
 		<ul
 			class="list"
 			role="tree"
@@ -106,9 +107,13 @@
 			onkeydown={onKey}
 			tabindex="-1"
 		>
-			{#each found as object (object.id)}<ObjectRow {board} {object} depth={0} />{/each}
+			{#each found as object, at (object.id)}
+				{#if found[at - 1]?.sheet !== object.sheet}<li role="none" class="label place">
+						{board.model.sheets.find(({ id }) => id === object.sheet)?.title}
+					</li>{/if}
+				<ObjectRow {board} {object} depth={0} words={wanted.words.trim()} />
+			{/each}
 		</ul>
-		{#if found.length === 0}<p class="quiet none">{m.nothing_found()}</p>{/if}
 	{:else}
 		<Places {board} />
 		<div class="head">
@@ -184,6 +189,9 @@
 		justify-content: space-between;
 		min-height: 22px;
 	}
+	.place {
+		padding: 6px 5px 2px;
+	}
 	.icon-button.small {
 		width: 24px;
 		height: 24px;
@@ -227,7 +235,8 @@
 		white-space: nowrap;
 	}
 	/* Titles are read in full where two lines do. */
-	.wayfinder :global(.pair .text) {
+	.wayfinder :global(.pair .text),
+	.wayfinder :global(.found .text) {
 		display: -webkit-box;
 		-webkit-box-orient: vertical;
 		-webkit-line-clamp: 2;

@@ -6,6 +6,7 @@ import type { BoardObject, KindName, Sheet } from '$core/board/objects';
 import { fieldsInOrder } from '$core/board/ops/sequence';
 import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
+import { hasWords, plainForm, wordsIn } from '$core/text/search';
 
 export interface Branch {
 	id: string;
@@ -99,35 +100,36 @@ export interface Wanted {
 const coloursOf = ({ style }: BoardObject): unknown[] =>
 	Object.values(style).filter((value) => typeof value === 'string');
 
-/** Words of objects in small letters; an object that changed is another one. */
+/** Words of objects in plain form; an object that changed is another one. */
 const sought = new WeakMap<BoardObject, string>();
 
 function soughtIn(object: BoardObject): string {
 	let text = sought.get(object);
 	if (text === undefined) {
-		text = `${wordsOf(object)} ${isNote(object) ? object.by[1] : ''}`.toLocaleLowerCase();
+		text = plainForm(`${wordsOf(object)} ${isNote(object) ? object.by[1] : ''}`);
 		sought.set(object, text);
 	}
 	return text;
 }
 
-/** Objects on any sheet that are wanted, in reading order. */
+/** Objects on any sheet that are wanted, sheet by sheet, in reading order. */
 export function findOn(
 	model: BoardModel,
 	{ words, kind, colour, person }: Wanted,
 	most: number,
 ): BoardObject[] {
-	const wanted = words.toLocaleLowerCase().trim();
+	const wanted = wordsIn(words);
 	const found: BoardObject[] = [];
 	for (const object of model.objects.values()) {
 		if (kind !== undefined ? object.kind !== kind : isGroup(object)) continue;
 		if (isConnector(object) && kind === undefined && object.text.length === 0) continue;
 		if (colour !== undefined && !coloursOf(object).includes(colour)) continue;
 		if (person !== undefined && object.by[0] !== person) continue;
-		if (soughtIn(object).includes(wanted)) found.push(object);
+		if (hasWords(soughtIn(object), wanted)) found.push(object);
 		if (found.length >= most) break;
 	}
-	return found.sort(readingOrder);
+	const place = new Map(model.sheets.map(({ id }, at) => [id, at]));
+	return found.sort((a, b) => (place.get(a.sheet) ?? 0) - (place.get(b.sheet) ?? 0) || readingOrder(a, b));
 }
 
 /** Who made something on the board: id and the name they went by, by name. */

@@ -9,7 +9,7 @@ import type { Layer } from '$core/access/layers';
 import { may } from '$core/access/rights';
 import { leads } from '$core/access/roles';
 import * as Y from 'yjs';
-import { PictureMaker } from '../board-pictures';
+import { SummaryKeeper } from '../board-summaries';
 import { noteLeaving } from '../board-list';
 import { database } from '../db';
 import { log } from '../log';
@@ -55,7 +55,7 @@ export class LiveDocuments {
 	private readonly digests = new Digests(this.log);
 	private readonly fullness = new Fullness();
 	private readonly verdicts = new Verdicts();
-	readonly pictures = new PictureMaker(this);
+	readonly summaries = new SummaryKeeper(this);
 	private readonly openListeners = new Set<OpenListener>();
 	readonly hub: Hocuspocus;
 	/** The other servers on this database, where there are any. */
@@ -137,7 +137,7 @@ export class LiveDocuments {
 				this.unwatch(name);
 				this.cluster?.unloaded(name);
 			},
-			onStoreDocument: ({ documentName: name }) => followChanges(name, this.pictures),
+			onStoreDocument: ({ documentName: name }) => followChanges(name, this.summaries),
 		});
 	}
 

@@ -1,7 +1,8 @@
 /** Files, and what was computed for keeping. */
-import { boolean, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { boolean, index, integer, pgTable, primaryKey, text } from 'drizzle-orm/pg-core';
 import { ofBoard } from './boards';
-import { bytes, instant } from './columns';
+import { bytes, instant, tsvector } from './columns';
 
 /** Files of boards by the hash of their content; the content stands in chunks. */
 export const files = pgTable('files', {
@@ -60,6 +61,30 @@ export const boardPictures = pgTable('board_pictures', {
 	data: bytes('data').notNull(),
 	madeAt: instant('made_at').notNull(),
 });
+
+/**
+ * What can be read on the stage of each board, by object, for the search over boards; follows the
+ * board. The text search configurations `wandtafel_de` and `wandtafel_en` are those of PostgreSQL
+ * for the two languages, with accents ignored.
+ */
+export const boardTexts = pgTable(
+	'board_texts',
+	{
+		boardId: ofBoard(),
+		objectId: text('object_id').notNull(),
+		text: text('text').notNull(),
+		/** In plain form, see `core/text/search`. */
+		plain: text('plain').notNull(),
+		words: tsvector('words')
+			.notNull()
+			.generatedAlwaysAs(sql`to_tsvector('wandtafel_de', "text") || to_tsvector('wandtafel_en', "text")`),
+	},
+	(table) => [
+		primaryKey({ columns: [table.boardId, table.objectId] }),
+		index('board_texts_by_word').using('gin', table.words),
+		index('board_texts_by_letters').using('gin', sql`${table.plain} gin_trgm_ops`),
+	],
+);
 
 /** Sentence vectors by text, so that no text is encoded twice. 32-bit floats, little-endian. */
 export const vectors = pgTable(

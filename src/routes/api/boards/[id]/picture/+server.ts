@@ -9,7 +9,7 @@ export const GET = handle(boardPicture, async ({ person, params: { id } }) => {
 	await requireRight(id, person.id, 'enter');
 	let picture = await pictureOf(id);
 	if (!picture || picture.isOld) {
-		await live().pictures.make(id);
+		await live().summaries.make(id);
 		picture = await pictureOf(id);
 	}
 	return new Response(picture && Buffer.from(picture.data), {
