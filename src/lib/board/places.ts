@@ -76,16 +76,32 @@ export async function copyAddress(board: Board): Promise<void> {
 	toaster.success({ title: m.address_copied(), description: m.address_copied_more() });
 }
 
+/** What an address names, of the things that are on the board. */
+function namedIn(board: Board, hash: string) {
+	const wanted = new URLSearchParams(hash.replace(/^#/, ''));
+	const object = wanted.get('object') ?? '';
+	const sheet = wanted.get('sheet') ?? '';
+	return {
+		wanted,
+		object: board.model.find(object) && object,
+		sheet: board.model.sheets.find(({ id }) => id === sheet)?.id,
+	};
+}
+
+/** Whether an address leads to something that is on the board. */
+export function isOnBoard(board: Board, hash: string): boolean {
+	const { object, sheet } = namedIn(board, hash);
+	return (object ?? sheet) !== undefined;
+}
+
 /** Shows what an address leads to; says whether there is such a thing. */
 export function goToAddress(board: Board, hash: string): boolean {
-	const wanted = new URLSearchParams(hash.replace(/^#/, ''));
-	const object = wanted.get('object');
-	if (object && board.model.find(object)) {
+	const { wanted, object, sheet } = namedIn(board, hash);
+	if (object) {
 		board.goTo(object);
 		return true;
 	}
-	const sheet = wanted.get('sheet');
-	if (!sheet || !board.model.sheets.some((each) => each.id === sheet)) return false;
+	if (!sheet) return false;
 	board.goToSheet(sheet);
 	const [x, y, scale] = (wanted.get('at') ?? '').split(',').map(Number);
 	if (x !== undefined && y !== undefined && scale && [x, y, scale].every(Number.isFinite)) {

@@ -3,6 +3,7 @@ import type { Step } from '$core/meeting/steps';
 import { fitBox } from '$core/geometry/view';
 import { untrack } from 'svelte';
 import type { Board } from '../board.svelte';
+import { isOnBoard } from '../places';
 
 /** Space around the view of a step, px, and how much it is enlarged at most. */
 const MARGIN = 20;
@@ -12,13 +13,19 @@ const MAX_ZOOM = 4;
 export function goToStepPlaces(board: Board): void {
 	const { room } = board;
 	let last: string | undefined;
+	let isArriving = true;
 	$effect(() => {
 		const { step } = room;
 		const started = room.plan.running?.startedAt;
-		if (!step || !started || !room.ready) return;
+		if (!room.ready) return;
+		// Whoever comes by the address of something is shown that, not the step.
+		const isShown = isArriving && untrack(() => isOnBoard(board, location.hash));
+		isArriving = false;
+		if (!step || !started) return;
 		const key = `${step.id} ${started}`;
 		if (key === last) return;
 		last = key;
+		if (isShown) return;
 		untrack(() => board.following.quietly(() => goToPlaceOf(board, step)));
 	});
 }
