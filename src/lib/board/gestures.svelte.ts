@@ -1,12 +1,13 @@
 /**
  * What pointers do on the canvas: one of them works with the tool in hand, pans with the middle button or with space held,
- * two fingers pan and zoom, a finger that rests opens the menu, a wheel scrolls and zooms.
+ * two fingers pan and zoom, or turn what is selected, a finger that rests opens the menu, a wheel scrolls and zooms.
  */
 import type { Point } from '$core/geometry/box';
 import { toBoard, type Size } from '$core/geometry/view';
 import { preferences } from '../ui/preferences.svelte';
 import type { Board } from './board.svelte';
 import { edgePull } from './edge';
+import { FingerTurn } from './tools/finger-turn';
 import { isBackdrop, tellLocked } from './locked';
 import { spotUnder, writeAt } from './tools/cells';
 import type { HandEvent, Tool } from './tools/tool';
@@ -20,6 +21,8 @@ export class Gestures {
 	/** Fingers and pointers that are down, by pointer id. */
 	private readonly down = new Map<number, Point>();
 	private gesture: 'tool' | 'pan' | 'pinch' | undefined;
+	/** Of two fingers, as long as they may turn what is selected. */
+	private turn: FingerTurn | undefined;
 	/** The tool that heard the pointer go down: the movement is its own until it ends. */
 	private working: Tool | undefined;
 	/** The last movement of the tool's pointer, repeated while the view scrolls under it. */
@@ -98,6 +101,8 @@ export class Gestures {
 			clearTimeout(this.resting);
 			if (this.gesture === 'tool') this.tool.cancel?.(board);
 			this.gesture = 'pinch';
+			const [a, b] = this.fingers();
+			this.turn = board.tool === 'pick' ? FingerTurn.begin(board, a!, b!) : undefined;
 		} else if (event.button === 1 || board.panning || this.isPalm(event)) this.gesture = 'pan';
 		else if (event.button === 0) {
 			this.gesture = 'tool';
@@ -119,7 +124,7 @@ export class Gestures {
 			return;
 		}
 		if (this.gesture === 'pan') board.pan(event.clientX - before.x, event.clientY - before.y);
-		else if (this.gesture === 'pinch') this.pinch(event, before);
+		else if (this.gesture === 'pinch') this.moveTwo(event, before);
 		else if (this.gesture === 'tool') this.drag(event, hand, before);
 		this.down.set(event.pointerId, { x: event.clientX, y: event.clientY });
 	}
@@ -138,6 +143,8 @@ export class Gestures {
 			if (isBrokenOff) this.tool.cancel?.(this.board);
 			else this.tool.up?.(this.board, this.handEvent(event));
 		}
+		this.turn?.end(isBrokenOff);
+		this.turn = undefined;
 		if (this.down.size === 0) this.gesture = undefined;
 	}
 
@@ -200,6 +207,8 @@ export class Gestures {
 		clearTimeout(this.resting);
 		if (this.gesture === 'tool') this.tool.cancel?.(this.board);
 		this.gesture = undefined;
+		this.turn?.end(true);
+		this.turn = undefined;
 		this.held = undefined;
 		this.isOwed = false;
 		this.down.clear();
@@ -243,6 +252,22 @@ export class Gestures {
 	private dragTo(hand: HandEvent): void {
 		this.isOwed = false;
 		this.tool.drag?.(this.board, hand);
+	}
+
+	/** Where the fingers are, px of the canvas, in the order in which they came down. */
+	private fingers(): Point[] {
+		const { x, y } = this.corner;
+		return [...this.down.values()].map((each) => ({ x: each.x - x, y: each.y - y }));
+	}
+
+	/** Two fingers turn what is selected, or else move the board. */
+	private moveTwo(event: PointerEvent, before: Point): void {
+		if (!this.turn) return this.pinch(event, before);
+		this.down.set(event.pointerId, { x: event.clientX, y: event.clientY });
+		const [a, b] = this.fingers();
+		if (!a || !b || this.turn.move(a, b) !== 'other') return;
+		this.turn = undefined;
+		this.pinch(event, before);
 	}
 
 	/** Two fingers: their middle pans, their distance zooms. */

@@ -1,5 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import { addObject } from '$core/board/ops/edits';
+import { lockObjects } from '$core/board/ops/groups';
 import { noteAt } from '$core/board/testing';
 import { toBoard } from '$core/geometry/view';
 import { Gestures } from './gestures.svelte';
@@ -127,6 +128,56 @@ describe('fingers', () => {
 		gestures.onMove(at(500, 500, finger(2)));
 		gestures.onUp(at(500, 500, finger(2)));
 		expect(placeOf(id), 'nothing was moved').toEqual([200, 200]);
+	});
+
+	/** Two fingers round a point that turn by so many degrees, and are lifted. */
+	function turnBy(
+		gestures: Gestures,
+		at: ReturnType<typeof hand>['at'],
+		degrees: number,
+		isBrokenOff = false,
+	) {
+		const round = (side: 1 | -1, angle: number): [number, number] => {
+			const by = (angle * Math.PI) / 180;
+			return [280 + side * 60 * Math.cos(by), 248 + side * 60 * Math.sin(by)];
+		};
+		gestures.onDown(at(...round(-1, 0), finger(1)));
+		gestures.onDown(at(...round(1, 0), finger(2)));
+		for (let angle = 0; angle <= degrees; angle += 3) {
+			gestures.onMove(at(...round(-1, angle), finger(1)));
+			gestures.onMove(at(...round(1, angle), finger(2)));
+		}
+		gestures.onUp(at(...round(-1, degrees), finger(1)), isBrokenOff);
+		gestures.onUp(at(...round(1, degrees), finger(2)), isBrokenOff);
+	}
+
+	it('two of them turn what is selected, about its middle, as one step', () => {
+		const { board, gestures, at, note } = hand();
+		const id = note(200, 200);
+		board.select([id]);
+		turnBy(gestures, at, 60);
+		expect(board.model.find(id)!.box).toEqual([200, 200, 160, 96, 60]);
+		expect(board.view.scale, 'the board stays where it is').toBe(1);
+		board.stepBack();
+		expect(board.model.find(id)!.box[4]).toBe(0);
+		turnBy(gestures, at, 60, true);
+		expect(board.model.find(id)!.box[4], 'broken off').toBe(0);
+		expect(board.held.preview).toBeUndefined();
+	});
+
+	it('turn nothing that is not selected, is locked or lies elsewhere', () => {
+		const { board, core, gestures, at, note } = hand();
+		const [near, far] = [note(200, 200), note(900, 600)];
+		const angles = (): number[] => [near, far].map((id) => board.model.find(id)!.box[4]);
+		turnBy(gestures, at, 60);
+		board.select([far]);
+		turnBy(gestures, at, 60);
+		expect(angles()).toEqual([0, 0]);
+		lockObjects(core.editContext, core.model, [near], 'own');
+		board.setView({ x: 0, y: 0, scale: 1 });
+		board.select([near]);
+		turnBy(gestures, at, 60);
+		expect(angles()).toEqual([0, 0]);
 	});
 
 	it('one that rests opens the menu for what lies there, and moves nothing after', () => {

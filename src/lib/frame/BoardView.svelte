@@ -29,6 +29,7 @@
 	import Desk from './Desk.svelte';
 	import DeskTabs from './DeskTabs.svelte';
 	import type { MenuPlace } from './menu-place';
+	import type { PhoneTarget } from './phone-target';
 	import FollowBar from './FollowBar.svelte';
 	import NewSigns from './journal/NewSigns.svelte';
 	import { JournalState } from './journal/journal-state.svelte';
@@ -58,12 +59,16 @@
 		room: Room;
 		pigment: Pigment;
 		onpigment: (pigment: Pigment) => void;
+		/** What it opens with, where somebody comes to it from another screen of a phone. */
+		target?: PhoneTarget | undefined;
+		/** Shows the list to read, on a phone. */
+		onread?: (() => void) | undefined;
 		/** Shown on a phone: the way back to the writing screen. */
 		onwrite?: (() => void) | undefined;
 		/** Back to the remote of whoever leads from a phone. */
 		onremote?: (() => void) | undefined;
 	}
-	const { room, pigment, onpigment, onwrite, onremote }: Props = $props();
+	const { room, pigment, onpigment, target, onread, onwrite, onremote }: Props = $props();
 	/** When it is asked what others did meanwhile, ms after the board is there. */
 	const NEWS_DELAY_MS = 1200;
 
@@ -74,7 +79,10 @@
 	const phone = new MediaQuery('max-width: 640px');
 	let wayfinder = $state(!narrow);
 	let instrument = $state<InstrumentName | undefined>(
-		untrack(() => (room.leads && !narrow ? 'run sheet' : undefined)),
+		untrack(() => {
+			if (target && 'instrument' in target) return target.instrument;
+			return room.leads && !narrow ? 'run sheet' : undefined;
+		}),
 	);
 	let dialog = $state<DialogName | undefined>();
 	let menu = $state.raw<MenuPlace | undefined>();
@@ -132,6 +140,8 @@
 	onMount(() => {
 		// What the browser's own tests and the bench look at.
 		(window as unknown as Record<string, unknown>)['wandtafelBoard'] = board;
+		// After the canvas has its size, which is when there is something to bring into view.
+		if (target && 'object' in target) board.goTo(target.object);
 		// Once the board stands there, with time to spare.
 		const later = setTimeout(() => void journal.readNews(), NEWS_DELAY_MS);
 		return () => {
@@ -152,7 +162,7 @@
 
 	const slides = untrack(() => new Slides(board));
 	untrack(() => {
-		goToStepPlaces(board);
+		goToStepPlaces(board, target !== undefined);
 		followOthers(board);
 		putDownWithRights(board);
 	});
@@ -187,6 +197,7 @@
 					open={instrument}
 					unread={{ talk: talk.unread, journal: journal.newIds.length }}
 					onopen={(name) => (instrument = name)}
+					{onread}
 				/>
 			{/snippet}
 		</SessionLine>

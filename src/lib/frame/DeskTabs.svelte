@@ -5,6 +5,7 @@
 	 */
 	import { m } from '$lib/messages';
 	import type { InstrumentName } from '../board/frame';
+	import BookOpen from '@lucide/svelte/icons/book-open';
 	import { INSTRUMENTS } from './instruments';
 
 	interface Props {
@@ -12,13 +13,18 @@
 		/** How much is new, by instrument. */
 		unread: Partial<Record<InstrumentName, number>>;
 		onopen: (instrument: InstrumentName | undefined) => void;
+		/** Shows the list to read, on a phone. */
+		onread?: (() => void) | undefined;
 	}
-	const { open, unread, onopen }: Props = $props();
+	const { open, unread, onopen, onread }: Props = $props();
 	const saidOf = (name: InstrumentName, count: number): string =>
 		name === 'talk' ? m.chat_unread({ count }) : m.news();
 </script>
 
 <div class="tabs" role="toolbar" aria-label={m.desk()} data-testid="desk-tabs">
+	{#if onread}<button type="button" class="icon-button tab" aria-label={m.step_read()} onclick={onread}
+			><BookOpen size={18} strokeWidth={1.75} /></button
+		>{/if}
 	{#each INSTRUMENTS as { name, label, icon: Icon } (name)}
 		{@const count = unread[name] ?? 0}
 		<button

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** A button of the ledge with a small panel of values above it. */
+	/** A button with a small panel of values beside it; on a phone a sheet from below. */
 	import { Popover, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';
 	import { keysBack } from './keys-back';
@@ -47,7 +47,7 @@
 >
 	<Popover.Trigger class={button} aria-label={label} title={label}>{@render face()}</Popover.Trigger>
 	<Portal>
-		<Popover.Positioner>
+		<Popover.Positioner class="pop-place">
 			<Popover.Content class="pop {wide ? 'wide' : ''}" aria-label={label} onclick={onClick}>
 				{#if open}{@render children()}{/if}
 			</Popover.Content>
@@ -79,6 +79,26 @@
 	}
 	:global(.pop.wide) {
 		max-width: 440px;
+	}
+	/* On a phone a sheet from below, whatever opened it: under the thumb, and never cut. */
+	@media (max-width: 640px) {
+		:global(.pop-place) {
+			inset: auto 0 0 0 !important;
+			z-index: 30;
+			width: 100% !important;
+			max-width: none !important;
+			transform: none !important;
+		}
+		:global(.pop),
+		:global(.pop.wide) {
+			width: 100%;
+			max-width: none;
+			max-height: 70dvh;
+			padding: 16px 16px calc(20px + env(safe-area-inset-bottom));
+			border-top: 3px solid var(--ledge-edge);
+			border-bottom: 0;
+			border-radius: var(--radius-field) var(--radius-field) 0 0;
+		}
 	}
 	:global(.pop:focus-visible) {
 		outline: none;

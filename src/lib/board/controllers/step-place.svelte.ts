@@ -8,9 +8,14 @@ import { isOnBoard } from '../places';
 /** Space around the view of a step, px, and how much it is enlarged at most. */
 const MARGIN = 20;
 const MAX_ZOOM = 4;
+/** Space around a field, px. */
+const AROUND_FIELD = 60;
 
-/** Called while a component is set up; it ends with it. */
-export function goToStepPlaces(board: Board): void {
+/**
+ * Called while a component is set up; it ends with it.
+ * @param isAwaited whether something else is to be shown on arriving
+ */
+export function goToStepPlaces(board: Board, isAwaited: boolean): void {
 	const { room } = board;
 	let last: string | undefined;
 	let isArriving = true;
@@ -19,26 +24,32 @@ export function goToStepPlaces(board: Board): void {
 		const started = room.plan.running?.startedAt;
 		if (!room.ready) return;
 		// Whoever comes by the address of something is shown that, not the step.
-		const isShown = isArriving && untrack(() => isOnBoard(board, location.hash));
+		const hasArrived = !isArriving;
 		isArriving = false;
 		if (!step || !started) return;
 		const key = `${step.id} ${started}`;
 		if (key === last) return;
 		last = key;
-		if (isShown) return;
-		untrack(() => board.following.quietly(() => goToPlaceOf(board, step)));
+		untrack(() => {
+			if (!hasArrived && (isAwaited || isOnBoard(board, location.hash))) return;
+			// On a phone the desk, which takes the whole screen, gives way to the new step.
+			if (hasArrived) board.frame.showBoard();
+			board.following.quietly(() => goToPlaceOf(board, step));
+		});
 	});
 }
 
 function goToPlaceOf(board: Board, step: Step): void {
 	const home = step.fields ? board.room.gathering?.field : step.field;
+	const field = home === undefined ? undefined : board.model.find(home);
 	const isSheetThere = step.sheet && board.model.sheets.some((sheet) => sheet.id === step.sheet);
 	if (step.view && isSheetThere) {
 		const [x, y, w, h] = step.view;
 		board.goToSheet(step.sheet!);
 		board.setView(fitBox({ x, y, w, h }, board.size, MARGIN, MAX_ZOOM));
-	} else if (home && board.model.find(home)) {
-		board.goTo(home);
+	} else if (field) {
+		board.goToSheet(field.sheet);
 		board.select([]);
+		board.setView(fitBox(board.model.boundsOf(field.id)!, board.size, AROUND_FIELD, 1));
 	} else if (isSheetThere) board.goToSheet(step.sheet!);
 }

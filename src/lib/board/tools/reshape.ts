@@ -23,7 +23,7 @@ export interface Resizing {
 }
 
 export interface Turning {
-	start: HandEvent;
+	start: Pick<HandEvent, 'at'>;
 	objects: readonly BoardObject[];
 	centre: Point;
 	/** Degrees so far. */
@@ -125,7 +125,7 @@ export function resized(board: Board, resizing: Resizing, event: HandEvent): Pre
 }
 
 /** Turned about the middle of all; by steps of 15 degrees with Shift, and past upright without help. */
-export function turned(turning: Turning, event: HandEvent): Preview {
+export function turned(turning: Turning, event: Pick<HandEvent, 'at' | 'shift'>): Preview {
 	const { objects, centre, start } = turning;
 	const angleTo = (p: Point): number => (Math.atan2(p.y - centre.y, p.x - centre.x) * 180) / Math.PI;
 	let by = angleTo(event.at) - angleTo(start.at);

@@ -30,10 +30,11 @@
 	type="button"
 	class="button"
 	aria-expanded={isOpen}
+	aria-label={m.parking_hint()}
 	onclick={() => {
 		isOpen = !isOpen;
 		said = '';
-	}}><CircleParking size={16} />{m.parking_hint()}</button
+	}}><CircleParking size={16} />{m.parking_short()}</button
 >
 {#if isOpen}
 	<form onsubmit={add}>

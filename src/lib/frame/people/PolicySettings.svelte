@@ -6,15 +6,12 @@
 	import { setPolicy } from './actions';
 	import { attempt } from '../../ui/attempt';
 	import Dialog from '../../ui/Dialog.svelte';
+	import WritingSwitch from './WritingSwitch.svelte';
 
 	const { room }: { room: Room } = $props();
 
 	const set = (change: Partial<BoardPolicy>): Promise<boolean> =>
 		attempt(setPolicy(room.info.boardId, change));
-	const WRITING = [
-		{ watching: false, label: () => m.everyone_writes() },
-		{ watching: true, label: () => m.everyone_watches() },
-	];
 	const NAME_WORDS: Record<BoardPolicy['names'], () => string> = {
 		shown: () => m.names_shown(),
 		veiled: () => m.names_veiled(),
@@ -41,13 +38,7 @@
 	}
 </script>
 
-<div class="writing" role="group" aria-label={m.who_writes()}>
-	{#each WRITING as { watching, label } (watching)}
-		<button type="button" aria-pressed={room.policy.watching === watching} onclick={() => set({ watching })}
-			>{label()}</button
-		>
-	{/each}
-</div>
+<WritingSwitch {room} />
 {#each RULES as { key, label, more } (key)}
 	<label>
 		<input
@@ -101,23 +92,6 @@
 		display: flex;
 		gap: 8px;
 		margin-top: 16px;
-	}
-	.writing {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		margin-bottom: 8px;
-		overflow: hidden;
-		border: 1px solid var(--frame-strong-line);
-		border-radius: var(--radius-control);
-	}
-	.writing button {
-		min-height: 38px;
-		padding: 0 4px;
-		font-size: var(--size-small);
-	}
-	.writing button[aria-pressed='true'] {
-		background: var(--frame-on);
-		box-shadow: inset 0 -3px 0 var(--frame-action);
 	}
 	label {
 		display: flex;

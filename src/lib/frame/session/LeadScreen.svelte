@@ -4,8 +4,15 @@
 	import { onMount } from 'svelte';
 	import { loadFaces } from '../../board/faces';
 	import type { Room } from '../../room/room.svelte';
+	import Megaphone from '@lucide/svelte/icons/megaphone';
+	import VoteIcon from '@lucide/svelte/icons/vote';
+	import { placeOf, type StepPlace } from '$core/meeting/step-place';
 	import { attempt } from '../../ui/attempt';
+	import { toaster } from '../../ui/toaster';
+	import { callEverybody } from '../actions';
+	import WritingSwitch from '../people/WritingSwitch.svelte';
 	import Toasts from '../../ui/Toasts.svelte';
+	import type { GoToBoard } from '../phone-target';
 	import PhoneFoot from './PhoneFoot.svelte';
 	import ShowDesk from '../show/ShowDesk.svelte';
 	import type { SessionOrder } from '$core/contract/session';
@@ -15,8 +22,13 @@
 	import StepNow from './StepNow.svelte';
 	import TimeUp from './TimeUp.svelte';
 
-	const { room, onboard }: { room: Room; onboard: () => void } = $props();
+	const { room, onboard, onread }: { room: Room; onboard: GoToBoard; onread: () => void } = $props();
 	const { votes } = $derived(room);
+	const place = $derived(room.step && placeOf(room.step, room.observed));
+	async function callAll({ sheet, view: { x, y, w, h } }: StepPlace): Promise<void> {
+		if (await attempt(callEverybody(room.info.boardId, sheet, [x, y, w, h])))
+			toaster.success({ title: m.called_everyone() });
+	}
 	const onlead = (order: SessionOrder): Promise<boolean> => leadOn(room.info.boardId, order);
 	// The picture of the next slide is drawn with the board's own type.
 	const faces = loadFaces();
@@ -43,9 +55,19 @@
 				>
 			</section>
 		{/if}
+		<section>
+			<h3 class="label">{m.who_writes()}</h3>
+			<WritingSwitch {room} />
+			{#if place}<button type="button" class="button" onclick={() => callAll(place)}
+					><Megaphone size={16} />{m.call_to_step()}</button
+				>{/if}
+			{#if !votes.open}<button type="button" class="button" onclick={() => onboard({ instrument: 'votes' })}
+					><VoteIcon size={16} />{m.open_a_vote()}</button
+				>{/if}
+		</section>
 		<Behind {room} {onlead} />
 	</main>
-	<footer><PhoneFoot {room} {onboard} /></footer>
+	<footer><PhoneFoot {room} {onboard} {onread} /></footer>
 </div>
 <TimeUp {room} />
 <Toasts />

@@ -7,6 +7,7 @@
 	import { m } from '$lib/messages';
 	import { openNotesOf } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
+	import type { GoToBoard } from '../phone-target';
 	import PhoneFoot from './PhoneFoot.svelte';
 	import OwnNotes from './OwnNotes.svelte';
 	import PhoneHead from './PhoneHead.svelte';
@@ -16,9 +17,10 @@
 		room: Room;
 		pigment: Pigment;
 		onpigment: (pigment: Pigment) => void;
-		onboard: () => void;
+		onboard: GoToBoard;
+		onread: () => void;
 	}
-	const { room, pigment, onpigment, onboard }: Props = $props();
+	const { room, pigment, onpigment, onboard, onread }: Props = $props();
 
 	/**
 	 * Of fields that go round: the one that is one's own now, and what others have written in it.
@@ -56,7 +58,7 @@
 			</p>{/if}
 		<OwnNotes {room} large />
 	</main>
-	<PhoneFoot {room} {onboard} />
+	<PhoneFoot {room} {onboard} {onread} />
 	<WritingLine {room} {pigment} {onpigment} large />
 </div>
 

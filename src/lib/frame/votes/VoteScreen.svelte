@@ -6,15 +6,17 @@
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { ticking } from '../../ui/time.svelte';
+	import type { GoToBoard } from '../phone-target';
 	import PhoneFoot from '../session/PhoneFoot.svelte';
 	import Ballot from './Ballot.svelte';
 
 	interface Props {
 		room: Room;
 		vote: ShownVote;
-		onboard: () => void;
+		onboard: GoToBoard;
+		onread: () => void;
 	}
-	const { room, vote, onboard }: Props = $props();
+	const { room, vote, onboard, onread }: Props = $props();
 	const clock = ticking(() => room.now());
 	const left = $derived(
 		vote.closesAt ? countdown({ startedAt: vote.openedAt, endsAt: vote.closesAt }, clock.now) : undefined,
@@ -30,7 +32,7 @@
 		<h1>{vote.terms.question}</h1>
 		<Ballot votes={room.votes} {vote} large />
 	</main>
-	<footer><PhoneFoot {room} {onboard} /></footer>
+	<footer><PhoneFoot {room} {onboard} {onread} /></footer>
 </div>
 
 <Toasts />

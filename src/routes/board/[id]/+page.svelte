@@ -10,13 +10,24 @@
 	import { leads } from '$core/access/roles';
 	import PlainPage from '$lib/ui/PlainPage.svelte';
 	import { toaster } from '$lib/ui/toaster';
+	import type { GoToBoard, PhoneTarget } from '$lib/frame/phone-target';
 	import Waiting from '$lib/frame/Waiting.svelte';
 	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
 	let room = $state.raw<Room>();
-	let wantsBoard = $state(false);
+	/** What somebody chose to see on a phone, instead of what the session would show. */
+	let wants = $state<'board' | 'read' | undefined>();
+	/** Of the board, what it is to open with. */
+	let target = $state.raw<PhoneTarget>();
+	const goToBoard: GoToBoard = (to) => {
+		target = to;
+		wants = 'board';
+	};
+	const read = (): void => void (wants = 'read');
+	/** Back to what the session shows. */
+	const back = (): void => void (wants = undefined);
 	let isPhone = $state(false);
 	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
 
@@ -97,7 +108,7 @@
 	// A new vote brings the ballot up again, a new step its question, and showing the remote.
 	$effect(() => {
 		void room?.plan.running?.startedAt;
-		if (vote?.id || shows || room?.plan.running) wantsBoard = false;
+		if (vote?.id || shows || room?.plan.running) wants = undefined;
 	});
 	/**
 	 * The vote that was open last on this screen: when it closes, what came of it is shown until
@@ -116,6 +127,13 @@
 		}
 	});
 	const result = $derived(isPhone ? room?.votes.all.find(({ id }) => id === resultOf) : undefined);
+	/** On a phone, in a step that reads, the list to read is the whole screen. */
+	const reads = $derived(
+		isPhone &&
+			room !== undefined &&
+			(wants === 'read' || (!wants && !room.leads && room.step?.kind === 'read')),
+	);
+	const readScreen = () => import('$lib/frame/session/ReadScreen.svelte');
 	const resultScreen = () => import('$lib/frame/votes/ResultScreen.svelte');
 	const leadScreen = () => import('$lib/frame/session/LeadScreen.svelte');
 	const voteScreen = () => import('$lib/frame/votes/VoteScreen.svelte');
@@ -157,26 +175,31 @@
 	<main class="over">
 		<p class="quiet" role="status">{room?.save.is === 'offline' ? m.save_offline() : m.save_opening()}</p>
 	</main>
-{:else if vote && !wantsBoard}
+{:else if vote && !wants}
 	{#await voteScreen() then { default: VoteScreen }}
-		<VoteScreen {room} {vote} onboard={() => (wantsBoard = true)} />
+		<VoteScreen {room} {vote} onboard={goToBoard} onread={read} />
 	{/await}
 {:else if room && result}
 	{#await resultScreen() then { default: ResultScreen }}
 		<ResultScreen {room} vote={result} onclose={() => (resultOf = undefined)} />
 	{/await}
-{:else if writes && !wantsBoard}
+{:else if reads}
+	{#await readScreen() then { default: ReadScreen }}
+		<ReadScreen {room} onboard={goToBoard} onwrite={writes || vote || isLeading ? back : undefined} />
+	{/await}
+{:else if writes && !wants}
 	{#await writeScreen() then { default: WriteScreen }}
 		<WriteScreen
 			{room}
 			{pigment}
 			onpigment={(chosen) => (pigment = chosen)}
-			onboard={() => (wantsBoard = true)}
+			onboard={goToBoard}
+			onread={read}
 		/>
 	{/await}
-{:else if isLeading && !wantsBoard}
+{:else if isLeading && !wants}
 	{#await leadScreen() then { default: LeadScreen }}
-		<LeadScreen {room} onboard={() => (wantsBoard = true)} />
+		<LeadScreen {room} onboard={goToBoard} onread={read} />
 	{/await}
 {:else}
 	{#await boardView() then [{ default: BoardView }]}
@@ -184,8 +207,10 @@
 			{room}
 			{pigment}
 			onpigment={(chosen) => (pigment = chosen)}
-			onwrite={writes ? () => (wantsBoard = false) : undefined}
-			onremote={isLeading ? () => (wantsBoard = false) : undefined}
+			{target}
+			onwrite={writes ? back : undefined}
+			onremote={isLeading ? back : undefined}
+			onread={isPhone ? read : undefined}
 		/>
 	{/await}
 {/if}
