@@ -10,6 +10,7 @@
 	import { followOthers } from '../board/controllers/following.svelte';
 	import { putDownWithRights } from '../board/controllers/rights.svelte';
 	import { Slides } from '../board/controllers/slides.svelte';
+	import { announceOwnChanges } from '../board/controllers/announcing';
 	import { goToStepPlaces } from '../board/controllers/step-place.svelte';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
@@ -89,7 +90,11 @@
 	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
-	const stops = untrack(() => [board.frame.requests.on(answer), room.refused.on(tellRefused)]);
+	const stops = untrack(() => [
+		board.frame.requests.on(answer),
+		room.refused.on(tellRefused),
+		announceOwnChanges(board),
+	]);
 	function answer(request: FrameRequest): void {
 		switch (request.open) {
 			case 'dialog':

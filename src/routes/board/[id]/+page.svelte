@@ -11,6 +11,7 @@
 	import PlainPage from '$lib/ui/PlainPage.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import type { GoToBoard, PhoneTarget } from '$lib/frame/phone-target';
+	import RoomAnnouncer from '$lib/frame/RoomAnnouncer.svelte';
 	import Waiting from '$lib/frame/Waiting.svelte';
 	import { onMount } from 'svelte';
 	import type { PageProps } from './$types';
@@ -145,6 +146,7 @@
 
 <svelte:head><title>{room?.title ?? data.title} · {m.app_name()}</title></svelte:head>
 
+{#if room}{#key room}<RoomAnnouncer {room} />{/key}{/if}
 {#if data.access === 'closed' || room?.access === 'closed'}
 	<Waiting
 		boardId={data.boardId}
