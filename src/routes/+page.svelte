@@ -25,6 +25,7 @@
 	import { leave } from '$lib/frame/people/actions';
 	import { createBoard } from '$core/contract/boards';
 	import { call } from '$lib/api/client';
+	import SkipLinks from '$lib/ui/SkipLinks.svelte';
 	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
@@ -130,6 +131,7 @@
 
 <svelte:head><title>{m.boards()} · {m.app_name()}</title></svelte:head>
 
+<SkipLinks to={[{ label: m.skip_to_boards(), at: '[data-testid="boards"] a' }]} />
 <TopBar person={data.person} isLight={data.light} bind:words />
 
 <main>

@@ -2,6 +2,8 @@
 	import { goToAddress } from './places';
 	import { m } from '$lib/messages';
 	import { onMount, untrack } from 'svelte';
+	import { centreOf } from '$core/geometry/box';
+	import { toScreen } from '$core/geometry/view';
 	import type { Board } from './board.svelte';
 	import { copy, cut, paste } from './clipboard';
 	import { Gestures } from './gestures.svelte';
@@ -48,7 +50,24 @@
 		gestures?.onUp(event, isCancelled);
 	}
 
+	/** Where the menu opens by key: at what is selected, as far as it is seen, or in the middle. */
+	function menuPlace(): { x: number; y: number } {
+		const { left, top } = holder.getBoundingClientRect();
+		const { w, h } = board.size;
+		const round = board.selectionBox();
+		const at = round && toScreen(board.view, centreOf(round));
+		const x = Math.max(8, Math.min(w - 8, at?.x ?? w / 2));
+		const y = Math.max(8, Math.min(h - 8, at?.y ?? h / 2));
+		return { x: left + x, y: top + y };
+	}
+
 	function onContextMenu(event: MouseEvent): void {
+		// By the menu key it comes to what has the keys, and means what is selected.
+		if (event.target === holder) {
+			event.preventDefault();
+			onmenu(menuPlace());
+			return;
+		}
 		if (event.target !== over) return;
 		event.preventDefault();
 		gestures?.openMenu(event);

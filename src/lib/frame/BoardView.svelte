@@ -15,6 +15,8 @@
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
 	import type { Room } from '../room/room.svelte';
+	import { keepFocus } from '../ui/keep-focus';
+	import SkipLinks from '../ui/SkipLinks.svelte';
 	import Toasts from '../ui/Toasts.svelte';
 	import { sayFault, sayRejected } from '../ui/say-faults';
 	import { rename } from './actions';
@@ -185,7 +187,15 @@
 
 <svelte:window onerror={sayFault} onunhandledrejection={sayRejected} />
 
-<div class="frame" data-testid="board-view">
+<SkipLinks
+	to={[
+		{ label: m.skip_to_board(), at: '.canvas' },
+		{ label: m.skip_to_wayfinder(), at: '.wayfinder [role="tree"] [tabindex="0"]' },
+		{ label: m.skip_to_tools(), at: '.ledge button' },
+		{ label: m.skip_to_desk(), at: '[data-testid="desk-tabs"] button' },
+	]}
+/>
+<div class="frame" data-testid="board-view" {@attach keepFocus}>
 	{#if !slides.isOn}
 		<SessionLine
 			{room}
@@ -214,7 +224,7 @@
 		>
 	{/if}
 	<div class="middle">
-		{#if wayfinder && !slides.isOn}<Wayfinder {board} />{/if}
+		{#if wayfinder && !slides.isOn}<Wayfinder {board} onmenu={(at) => (menu = at)} />{/if}
 		<main class="place">
 			<Canvas {board} onmenu={(at) => (menu = at)} />
 			{#if !board.showing && !journal.replay}

@@ -7,6 +7,7 @@
 	import type { InstrumentName } from '../board/frame';
 	import BookOpen from '@lucide/svelte/icons/book-open';
 	import { INSTRUMENTS } from './instruments';
+	import { toolbarKeys } from '../ui/toolbar-keys';
 
 	interface Props {
 		open: InstrumentName | undefined;
@@ -21,7 +22,7 @@
 		name === 'talk' ? m.chat_unread({ count }) : m.news();
 </script>
 
-<div class="tabs" role="toolbar" aria-label={m.desk()} data-testid="desk-tabs">
+<div class="tabs" role="toolbar" {@attach toolbarKeys} aria-label={m.desk()} data-testid="desk-tabs">
 	{#if onread}<button type="button" class="icon-button tab" aria-label={m.step_read()} onclick={onread}
 			><BookOpen size={18} strokeWidth={1.75} /></button
 		>{/if}

@@ -24,6 +24,7 @@
 	import type { MenuPlace } from './menu-place';
 	import StepBar from './session/StepBar.svelte';
 	import WritingLine from './session/WritingLine.svelte';
+	import { toolbarKeys } from '../ui/toolbar-keys';
 
 	interface Props {
 		board: Board;
@@ -83,7 +84,7 @@
 </script>
 
 <footer class="ledge" data-testid="ledge" bind:this={bar}>
-	<div class="tools" role="toolbar" aria-label={m.tools()}>
+	<div class="tools" role="toolbar" {@attach toolbarKeys} aria-label={m.tools()}>
 		{#each tools as tool (tool)}
 			{@const Icon = toolIcon(tool)}
 			<button
@@ -131,7 +132,7 @@
 			</div>{/if}
 	</div>
 
-	<div class="view" role="toolbar" aria-label={m.view()}>
+	<div class="view" role="toolbar" {@attach toolbarKeys} aria-label={m.view()}>
 		{#if board.mayEdit}
 			<button
 				type="button"

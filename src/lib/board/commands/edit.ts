@@ -10,9 +10,28 @@ import { putNote } from '../tools/make';
 import { nod } from '$core/board/ops/approve';
 import { canGrow, type Direction } from '$core/board/ops/grow';
 import type { BoardObject } from '$core/board/objects';
+import type { Point } from '$core/geometry/box';
+import { toBoard } from '$core/geometry/view';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
+import type { ToolName } from '../tools';
+import type { HandEvent } from '../tools/tool';
 import { hasSelection, isAllLocked, type Command } from './command';
+
+/** Tools that make one thing where the hand clicks, which Enter does as well. */
+const PUT_BY_KEY = new Set<ToolName>(['note', 'text', 'shape', 'field', 'mark']);
+
+/** A hand that does nothing but point at a place of the screen. */
+const handAt = (board: Board, screen: Point): HandEvent => ({
+	screen,
+	at: toBoard(board.view, screen),
+	shift: false,
+	alt: false,
+	hold: false,
+	reach: 0,
+	touch: false,
+	pressure: 0.5,
+});
 
 /**
  * The browser's own copy and cut, so that they go the same way as by key: from the board, not from
@@ -105,6 +124,19 @@ export const EDIT_COMMANDS: Command[] = [
 		keys: [],
 		when: (board) => board.selection.size === 0 && board.mayTake('note'),
 		run: (board) => board.startEditing(putNote(board, board.menuAt ?? board.middle)),
+	},
+	{
+		id: 'put in the middle',
+		label: () => m.command_put_in_middle(),
+		keys: ['Enter'],
+		when: (board) => board.selection.size === 0 && PUT_BY_KEY.has(board.tool) && board.mayTake(board.tool),
+		run(board) {
+			const { w, h } = board.size;
+			const hand = handAt(board, { x: w / 2, y: h / 2 });
+			const tool = board.tools[board.tool];
+			tool.down?.(board, hand);
+			tool.up?.(board, hand);
+		},
 	},
 	{
 		id: 'next note',

@@ -34,7 +34,18 @@ const TITLES: Record<GroupName, () => string> = {
 
 /** Which commands stand where, by their ids or the first words of them. */
 const MEMBERS: Record<GroupName, readonly string[]> = {
-	make: ['tool', 'next note', 'grow', 'templates', 'drawer', 'shelf', 'picture', 'straight-edge', 'see also'],
+	make: [
+		'tool',
+		'put in the middle',
+		'next note',
+		'grow',
+		'templates',
+		'drawer',
+		'shelf',
+		'picture',
+		'straight-edge',
+		'see also',
+	],
 	write: ['edit', 'bold', 'italic', 'underline', 'write cell', 'next cell', 'open link'],
 	change: [
 		'copy picture',
@@ -117,6 +128,9 @@ const OTHERS: Partial<Record<GroupName, (mod: string) => readonly (readonly [str
 		[m.key_rows(), '↑ ↓ Home End'],
 		[m.key_row_open(), '← →'],
 		[m.key_row_go(), 'Enter'],
+		[m.key_row_choose(), m.key_row_choose_keys()],
+		[m.key_row_range(), 'Shift ↑ ↓'],
+		[m.key_row_menu(), m.key_row_menu_keys()],
 		[m.key_row_edit(), 'F2'],
 		[m.key_row_remove(), 'Delete'],
 		[m.key_row_move(), 'Alt ← → ↑ ↓'],

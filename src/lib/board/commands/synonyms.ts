@@ -89,4 +89,5 @@ export const SYNONYMS: Readonly<Record<string, string>> = {
 };
 
 /** The words of a command beside its label, in small letters. */
-export const synonymsOf = (id: string): string => SYNONYMS[id] ?? SYNONYMS[id.split(' ')[0]!] ?? '';
+export const synonymsOf = (id: string): string =>
+	`${id} ${SYNONYMS[id] ?? SYNONYMS[id.split(' ')[0]!] ?? ''}`;

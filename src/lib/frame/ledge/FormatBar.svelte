@@ -17,6 +17,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import Pop from '../../ui/Pop.svelte';
 	import Swatches from '../../ui/Swatches.svelte';
+	import { toolbarKeys } from '../../ui/toolbar-keys';
 
 	const { board, editor }: { board: Board; editor: Editor } = $props();
 
@@ -106,6 +107,7 @@
 <div
 	class="format"
 	role="toolbar"
+	{@attach toolbarKeys}
 	aria-label={m.format()}
 	tabindex="-1"
 	data-testid="format"

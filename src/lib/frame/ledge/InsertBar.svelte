@@ -10,11 +10,19 @@
 	import { choosePictures } from '../../board/pictures';
 	import { firstRowOnly } from '../../ui/first-row';
 	import { iconOf, kindName } from '$lib/kinds-ui';
+	import { toolbarKeys } from '../../ui/toolbar-keys';
 
 	const { board }: { board: Board } = $props();
 </script>
 
-<div class="put" role="toolbar" aria-label={m.shelf_more()} data-testid="insert-bar" {@attach firstRowOnly}>
+<div
+	class="put"
+	role="toolbar"
+	{@attach toolbarKeys}
+	aria-label={m.shelf_more()}
+	data-testid="insert-bar"
+	{@attach firstRowOnly}
+>
 	<button type="button" class="tool" onclick={() => board.frame.openDialog('templates')}
 		><LayoutTemplate size={18} strokeWidth={1.75} /><span>{m.templates()}</span></button
 	>

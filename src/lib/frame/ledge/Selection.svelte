@@ -25,6 +25,7 @@
 	import { firstRowOnly } from '../../ui/first-row';
 	import CommandButton from './CommandButton.svelte';
 	import type { MenuPlace } from '../menu-place';
+	import { toolbarKeys } from '../../ui/toolbar-keys';
 
 	interface Props {
 		board: Board;
@@ -103,7 +104,7 @@
 	>
 {/snippet}
 
-<div class="selection" role="toolbar" aria-label={label} data-testid="selection">
+<div class="selection" role="toolbar" {@attach toolbarKeys} aria-label={label} data-testid="selection">
 	<span class="what" class:warned={lock || label === m.note_long()}
 		>{#if lock}<Lock size={13} />{/if}{label}</span
 	>

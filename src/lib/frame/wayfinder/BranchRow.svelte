@@ -13,6 +13,8 @@
 	import { tellLocked } from '../../board/locked';
 	import ObjectRow from './ObjectRow.svelte';
 	import { RowDrag, type Side } from '../../ui/row-drag.svelte';
+	import type { MenuPlace } from '../menu-place';
+	import { clickRow, openRowMenu } from './row-choice';
 	import type { Branch } from './tree';
 
 	interface Props {
@@ -20,8 +22,9 @@
 		branch: Branch;
 		isOpen: boolean;
 		ontoggle: () => void;
+		onmenu: (at: MenuPlace) => void;
 	}
-	const { board, branch, isOpen, ontoggle }: Props = $props();
+	const { board, branch, isOpen, ontoggle, onmenu }: Props = $props();
 
 	const isSequenced = $derived(isField(branch.object));
 	const isSelected = $derived(board.selection.has(branch.id));
@@ -57,7 +60,8 @@
 			aria-selected={isSelected}
 			aria-expanded={isOpen}
 			tabindex="-1"
-			onclick={() => board.goTo(branch.id)}
+			onclick={(event) => clickRow(board, branch.id, event)}
+			oncontextmenu={(event) => openRowMenu(board, branch.id, event, onmenu)}
 		>
 			<Icon size={14} />
 			<span class="text" title={branch.label}
@@ -68,7 +72,12 @@
 	</div>
 	{#if isOpen}
 		<ul role="group">
-			{#each branch.children as child (child.id)}<ObjectRow {board} object={child} depth={2} />{/each}
+			{#each branch.children as child (child.id)}<ObjectRow
+					{board}
+					object={child}
+					depth={2}
+					{onmenu}
+				/>{/each}
 			{#if branch.count > branch.children.length}<li class="more">
 					{m.and_more({ count: branch.count - branch.children.length })}
 				</li>{/if}

@@ -8,16 +8,19 @@
 	import Excerpt from '../../ui/Excerpt.svelte';
 	import { excerptOf, wordsIn } from '$core/text/search';
 	import { wordsOf } from '$core/board/words';
+	import type { MenuPlace } from '../menu-place';
+	import { clickRow, openRowMenu } from './row-choice';
 	import { lineOf } from './tree';
 
 	interface Props {
 		board: Board;
 		object: BoardObject;
 		depth: number;
+		onmenu: (at: MenuPlace) => void;
 		/** What was looked for, where the object was found by it. */
 		words?: string;
 	}
-	const { board, object, depth, words = '' }: Props = $props();
+	const { board, object, depth, onmenu, words = '' }: Props = $props();
 	/** Letters of what was found that fit into a row of two lines, and of these before it. */
 	const EXCERPT = { most: 60, before: 12 };
 	const isSelected = $derived(board.selection.has(object.id));
@@ -41,7 +44,8 @@
 		tabindex="-1"
 		onfocus={() => (isReached = true)}
 		onblur={() => (isReached = false)}
-		onclick={() => board.goTo(object.id)}
+		onclick={(event) => clickRow(board, object.id, event)}
+		oncontextmenu={(event) => openRowMenu(board, object.id, event, onmenu)}
 	>
 		<span class="dot" style:background={swatchOf(object, board.ground.surface) ?? 'transparent'}></span>
 		<span class="text"

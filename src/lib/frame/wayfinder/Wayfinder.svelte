@@ -13,13 +13,20 @@
 	import Overview from './Overview.svelte';
 	import Places from './Places.svelte';
 	import { onObjectKey } from './row-keys';
+	import type { MenuPlace } from '../menu-place';
+	import { extendTo, toggleRow } from './row-choice';
 	import { insertSheet } from '../../board/sheets';
 	import { SHEET_COMMANDS, shiftSheet } from './sheet-commands';
 	import SheetRow from './SheetRow.svelte';
 	import Filters from './Filters.svelte';
 	import { findOn, treeOf, type Wanted } from './tree';
 
-	const { board }: { board: Board } = $props();
+	interface Props {
+		board: Board;
+		/** Opens the menu of what is selected. */
+		onmenu: (at: MenuPlace) => void;
+	}
+	const { board, onmenu }: Props = $props();
 	/** Px. */
 	const width = new PanelWidth('wayfinder', 156, 140, 400);
 	/** What stands beside the overview: padding and lines, px. */
@@ -51,7 +58,15 @@
 		if (!open.delete(id)) open.add(id);
 	}
 
-	/** Arrow keys walk through the rows; Enter goes there, F2 edits, Delete removes, Alt+arrows move. */
+	/** Space chooses; the browser would press the row by it as well. */
+	const keepSpace = (event: KeyboardEvent): void => {
+		if (event.key === ' ' && (event.target as HTMLElement).dataset['row']) event.preventDefault();
+	};
+
+	/**
+	 * Arrow keys walk through the rows, with Shift they choose all of them; Space chooses one more,
+	 * Enter goes there, F2 edits, Delete removes, Alt and arrows move.
+	 */
 	function onKey(event: KeyboardEvent): void {
 		const list = event.currentTarget as HTMLElement;
 		const rows = [...list.querySelectorAll<HTMLElement>('[data-row]')];
@@ -63,8 +78,13 @@
 		const isSheet = board.model.sheets.some((sheet) => sheet.id === id);
 		if (event.altKey && isSheet && board.mayAll && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
 			shiftSheet(board, id, event.key === 'ArrowUp' ? -1 : 1);
+		} else if (event.key === ' ' && !isSheet) toggleRow(board, id);
+		else if (event.shiftKey && !isSheet && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+			if (!board.selection.has(id)) toggleRow(board, id);
+			go(at + (event.key === 'ArrowDown' ? 1 : -1));
+			extendTo(board, (document.activeElement as HTMLElement).dataset['row'] ?? id, list);
 		} else if (onObjectKey(board, id, event)) {
-			if (event.key === 'Delete') go(at);
+			// Done; the focus goes to what stands there then.
 		} else if (event.key === 'ArrowDown') go(at + 1);
 		else if (event.key === 'ArrowUp') go(at - 1);
 		else if (event.key === 'Home') go(0);
@@ -104,14 +124,16 @@
 			class="list"
 			role="tree"
 			aria-label={m.found({ count: found.length })}
+			aria-multiselectable="true"
 			onkeydown={onKey}
+			onkeyup={keepSpace}
 			tabindex="-1"
 		>
 			{#each found as object, at (object.id)}
 				{#if found[at - 1]?.sheet !== object.sheet}<li role="none" class="label place">
 						{board.model.sheets.find(({ id }) => id === object.sheet)?.title}
 					</li>{/if}
-				<ObjectRow {board} {object} depth={0} words={wanted.words.trim()} />
+				<ObjectRow {board} {object} depth={0} words={wanted.words.trim()} {onmenu} />
 			{/each}
 		</ul>
 	{:else}
@@ -126,7 +148,15 @@
 					onclick={() => insertSheet(board)}><Plus size={15} /></button
 				>{/if}
 		</div>
-		<ul class="list" role="tree" aria-label={m.sheets()} onkeydown={onKey} tabindex="-1">
+		<ul
+			class="list"
+			role="tree"
+			aria-label={m.sheets()}
+			aria-multiselectable="true"
+			onkeydown={onKey}
+			onkeyup={keepSpace}
+			tabindex="-1"
+		>
 			{#each tree as { sheet, count, branches, loose, looseCount } (sheet.id)}
 				{@const isShown = sheet.id === board.sheet}
 				<li role="none">
@@ -138,8 +168,9 @@
 									{branch}
 									isOpen={open.has(branch.id)}
 									ontoggle={() => toggle(branch.id)}
+									{onmenu}
 								/>{/each}
-							{#each loose as object (object.id)}<ObjectRow {board} {object} depth={1} />{/each}
+							{#each loose as object (object.id)}<ObjectRow {board} {object} depth={1} {onmenu} />{/each}
 							{#if looseCount > loose.length}<li class="more">
 									{m.and_more({ count: looseCount - loose.length })}
 								</li>{/if}

@@ -42,13 +42,13 @@ export function onObjectKey(board: Board, id: string, event: KeyboardEvent): boo
 	if (!board.mayEdit || !board.model.find(id)) return false;
 	const arrow = ARROWS[event.key];
 	if (event.altKey && arrow) {
-		board.select([id]);
+		if (!board.selection.has(id)) board.select([id]);
 		board.nudge(...arrow);
 	} else if (event.key === 'F2') {
 		board.goTo(id);
 		board.startEditing(id);
 	} else if (event.key === 'Delete') {
-		board.select([id]);
+		if (!board.selection.has(id)) board.select([id]);
 		board.remove();
 	} else if (event.key.toLowerCase() === 'l' && !event.ctrlKey && !event.metaKey) link(board, id);
 	else return false;

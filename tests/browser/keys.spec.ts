@@ -1,0 +1,114 @@
+/** Without a mouse, and without looking: what the keys reach, where the focus is, and what is told. */
+import type { Page } from '@playwright/test';
+import { expect, findIn, objectsIn, test } from './fixtures';
+
+const focused = (page: Page): Promise<string> =>
+	page.evaluate(() => {
+		const at = document.activeElement;
+		return at?.getAttribute('aria-label') ?? at?.textContent?.trim() ?? at?.tagName ?? '';
+	});
+const told = (page: Page) => page.getByTestId('announcer');
+const selectionIn = (page: Page): Promise<number> =>
+	page.evaluate(
+		() => (window as unknown as { wandtafelBoard: { selection: Set<string> } }).wandtafelBoard.selection.size,
+	);
+
+test('from an account to a sheet in order, without a mouse', async ({ page, server }) => {
+	await page.goto(`${server.url}/sign-up`);
+	await page.getByLabel('Your name').focus();
+	for (const entry of ['Wanda', 'wanda@zweite-runde.example', 'long enough for this']) {
+		await page.keyboard.type(entry);
+		await page.keyboard.press('Tab');
+	}
+	await page.getByLabel('Password').press('Enter');
+	await expect(page.getByText('No boards yet')).toBeVisible();
+	await page.getByRole('button', { name: /Blank board/ }).press('Enter');
+	await expect(page.getByTestId('board-view')).toBeVisible();
+	await expect(page.getByText('All saved')).toBeVisible();
+
+	await test.step('the way past everything else comes first', async () => {
+		await page.reload();
+		await expect(page.getByText('All saved')).toBeVisible();
+		await page.keyboard.press('Tab');
+		expect(await focused(page)).toBe('To the board');
+		await page.keyboard.press('Enter');
+		await expect(page.getByRole('application')).toBeFocused();
+	});
+	await test.step('notes are made in the middle, and moved by arrows', async () => {
+		for (const [i, text] of ['Queue', 'Fuses', 'Glue'].entries()) {
+			await page.keyboard.press('3');
+			await page.keyboard.press('Enter');
+			await expect(page.getByTestId('text-editor')).toBeVisible();
+			await expect(told(page)).toContainText('Made: one note, on sheet');
+			await page.keyboard.type(text);
+			await page.keyboard.press('Escape');
+			await expect.poll(async () => (await findIn(page, text))?.text).toBe(text);
+			for (let step = 0; step < i * 4 + 1; step++) await page.keyboard.press('Shift+ArrowDown');
+			await expect(told(page)).toContainText(`Moved: one note “${text}”`);
+			await page.keyboard.press('Escape');
+		}
+	});
+	await test.step('several rows are chosen and put in order', async () => {
+		await page.getByRole('treeitem', { name: /Sheet 1/ }).focus();
+		await page.keyboard.press('ArrowDown');
+		await page.keyboard.press('Shift+ArrowDown');
+		await page.keyboard.press('Shift+ArrowDown');
+		await expect.poll(() => selectionIn(page)).toBe(3);
+		await page.keyboard.press(' ');
+		await expect.poll(() => selectionIn(page)).toBe(2);
+		await page.keyboard.press(' ');
+		await expect.poll(() => selectionIn(page)).toBe(3);
+		await page.keyboard.press('Control+k');
+		await page.keyboard.insertText('align left');
+		await page.keyboard.press('Enter');
+		await expect.poll(async () => new Set((await objectsIn(page)).map(({ box }) => box[0])).size).toBe(1);
+	});
+	await test.step('the menu key opens the menu for a row and for the board', async () => {
+		const row = page.getByRole('treeitem', { name: 'Fuses' });
+		await row.focus();
+		await page.keyboard.press('Shift+F10');
+		await expect(page.getByTestId('menu').getByRole('menuitem', { name: /^Delete/ })).toBeVisible();
+		await page.keyboard.press('Escape');
+		await page.getByRole('application').focus();
+		await page.keyboard.press('Shift+F10');
+		await expect(page.getByTestId('menu').getByRole('menuitem', { name: /^Delete/ })).toBeVisible();
+		await page.keyboard.press('Escape');
+		await page.getByRole('application').focus();
+		await page.keyboard.press('Escape');
+	});
+	await test.step('after deleting, taking back and renaming the focus is on what stands there', async () => {
+		const rows = page.getByRole('tree').locator('[data-row]');
+		await expect(rows).toHaveCount(4);
+		await page.getByRole('treeitem', { name: 'Fuses' }).focus();
+		await page.keyboard.press('Delete');
+		await expect(told(page)).toContainText('Deleted: one note “Fuses”');
+		await expect(rows).toHaveCount(3);
+		await expect(page.getByRole('treeitem', { name: 'Glue' })).toBeFocused();
+		await page.keyboard.press('Control+z');
+		await expect(told(page)).toContainText('Undone: deletion of one note “Fuses”, on sheet Sheet 1');
+		await page.getByRole('treeitem', { name: /Sheet 1/ }).focus();
+		await page.keyboard.press('F2');
+		await page.keyboard.type('Gather');
+		await page.keyboard.press('Enter');
+		await expect(page.getByRole('treeitem', { name: /Gather/ })).toBeFocused();
+	});
+	await test.step('arrows walk through a toolbar', async () => {
+		const tools = page.getByRole('toolbar', { name: 'Tools' });
+		await tools.getByRole('button').first().focus();
+		await page.keyboard.press('ArrowRight');
+		await expect(tools.getByRole('button').nth(1)).toBeFocused();
+		await page.keyboard.press('ArrowLeft');
+		await page.keyboard.press('ArrowLeft');
+		await expect(tools.getByRole('button').last()).toBeFocused();
+		await page.keyboard.press('Home');
+		await expect(tools.getByRole('button').first()).toBeFocused();
+		expect(await objectsIn(page)).toHaveLength(3);
+	});
+});
+
+test('who listens is told of steps, votes and people, on a board and on a phone', async ({ ilka, join }) => {
+	const rosa = await join('Rosa', { phone: true });
+	await expect(told(ilka.page)).toContainText('Rosa came in');
+	await ilka.page.getByTestId('desk').getByRole('button', { name: 'Next: Read' }).click();
+	for (const { page } of [ilka, rosa]) await expect(told(page)).toContainText('Step Read has begun.');
+});
