@@ -30,11 +30,13 @@ test('a facilitator signs up, makes boards, renames, finds, deletes and brings b
 	await page.goto(server.url);
 	await expect(page.getByRole('link', { name: 'New board', exact: true })).toBeVisible();
 
-	await page.getByLabel('Find a board').fill('leaf');
+	await page.getByLabel('Find boards').fill('leaf');
 	await expect(page.getByRole('link', { name: 'New board', exact: true })).toBeHidden();
-	await page.getByLabel('Find a board').fill('nothing like it');
-	await expect(page.getByText('No board has “nothing like it” in its title.')).toBeVisible();
-	await page.getByLabel('Find a board').fill('');
+	await page.getByLabel('Find boards').fill('nothing like it');
+	await expect(
+		page.getByText('No board has “nothing like it” in its title or its owner’s name.'),
+	).toBeVisible();
+	await page.getByLabel('Find boards').fill('');
 
 	await page.getByRole('button', { name: 'Delete Spring leaflet' }).click();
 	await expect(page.getByRole('link', { name: 'Spring leaflet', exact: true })).toBeHidden();

@@ -5,7 +5,7 @@
 	import Pencil from '@lucide/svelte/icons/pencil';
 	import ThumbsUp from '@lucide/svelte/icons/thumbs-up';
 	import type { Board } from './board.svelte';
-	import { COMMANDS, isMac, isOffered, shownKey } from './commands';
+	import { COMMANDS, isOffered, shownKeyOf, type Command } from './commands';
 
 	const { board }: { board: Board } = $props();
 
@@ -35,7 +35,10 @@
 			: { x: top.x, y: toScreen(board.view, { x, y: y + h }).y + 8 };
 	});
 	const isNodded = $derived(note?.nods?.some(({ person }) => person === board.room.editContext.person.id));
-	const keyOf = (keys: string[]): string => (keys[0] ? ` (${shownKey(keys[0], isMac())})` : '');
+	const keyOf = (command: Command): string => {
+		const key = shownKeyOf(command);
+		return key ? ` (${key})` : '';
+	};
 </script>
 
 {#if note && offered.length > 0}
@@ -46,7 +49,7 @@
 				type="button"
 				aria-pressed={command.id === 'nod' ? isNodded : undefined}
 				aria-label={command.label()}
-				title="{command.label()}{keyOf(command.keys)}"
+				title="{command.label()}{keyOf(command)}"
 				onclick={() => {
 					board.focusing.emit();
 					void command.run(board);

@@ -2,7 +2,7 @@
 	/** The menu of what can be done here, at the pointer: made from the table of commands. */
 	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
-	import { COMMANDS, isMac, shownKey, type Command } from '../board/commands';
+	import { COMMANDS, shownKeyOf, type Command } from '../board/commands';
 	import { menuOf } from '../board/commands/menu';
 	import PointMenu, { type MenuItem } from '../ui/PointMenu.svelte';
 	import type { MenuPlace } from './menu-place';
@@ -14,10 +14,10 @@
 	}
 	const { board, at, onclose }: Props = $props();
 
-	const item = ({ id, label, keys }: Command): MenuItem => ({
-		id,
-		label: label(),
-		keys: keys[0] && shownKey(keys[0], isMac()),
+	const item = (command: Command): MenuItem => ({
+		id: command.id,
+		label: command.label(),
+		keys: shownKeyOf(command),
 	});
 	const groups = $derived.by(() => {
 		if (!at) return [];

@@ -12,6 +12,8 @@
 	import type { Pigment } from '$core/board/colours';
 	import { kindOfTool } from '$lib/kinds-ui';
 	import type { Board } from '../board/board.svelte';
+	import { shownKeyOf } from '../board/commands';
+	import { preferences } from '../ui/preferences.svelte';
 	import { LEDGE_TOOLS, toolIcon, toolLabel } from '../board/tools';
 	import FormatBar from './ledge/FormatBar.svelte';
 	import PenProperties from './ledge/PenProperties.svelte';
@@ -79,6 +81,8 @@
 		line?.focus();
 	}
 
+	/** Whether one key alone takes up a tool: others are too long for the corner of its button. */
+	const isSingle = $derived(preferences.current.keys === 'single');
 	/** Only what can be taken up now: a participant needs one tool at a time. */
 	const tools = $derived(LEDGE_TOOLS.filter((tool) => board.mayTake(tool)));
 </script>
@@ -87,16 +91,17 @@
 	<div class="tools" role="toolbar" {@attach toolbarKeys} aria-label={m.tools()}>
 		{#each tools as tool (tool)}
 			{@const Icon = toolIcon(tool)}
+			{@const key = shownKeyOf({ keys: [String(LEDGE_TOOLS.indexOf(tool) + 1)] })}
 			<button
 				type="button"
 				class="tool"
 				aria-pressed={board.tool === tool}
-				title="{toolLabel(tool)} ({LEDGE_TOOLS.indexOf(tool) + 1})"
+				title={key ? `${toolLabel(tool)} (${key})` : toolLabel(tool)}
 				onclick={() => board.takeUp(tool)}
 				data-tool={tool}
 			>
 				<Icon size={18} strokeWidth={1.75} />
-				<span>{toolLabel(tool)}</span><kbd>{LEDGE_TOOLS.indexOf(tool) + 1}</kbd>
+				<span>{toolLabel(tool)}</span>{#if isSingle}<kbd>{key}</kbd>{/if}
 			</button>
 		{/each}
 		{#if board.mayAll}<Shelf {board} />{/if}
@@ -109,7 +114,7 @@
 				data-tool="comment"
 			>
 				<CommentIcon size={18} strokeWidth={1.75} />
-				<span>{toolLabel('comment')}</span><kbd>W</kbd>
+				<span>{toolLabel('comment')}</span>{#if isSingle}<kbd>W</kbd>{/if}
 			</button>
 			<QuickSigns {board} />
 		{/if}

@@ -2,7 +2,7 @@
 	/** Every command, found by what people call it. */
 	import { m } from '$lib/messages';
 	import type { Board } from '../board/board.svelte';
-	import { isMac, shownKey, type Command } from '../board/commands';
+	import { shownKeyOf, type Command } from '../board/commands';
 	import { findCommands } from '../board/commands/find';
 	import Dialog from '../ui/Dialog.svelte';
 
@@ -60,7 +60,7 @@
 				onpointermove={() => (at = i)}
 			>
 				<span>{command.label()}</span>
-				{#if command.keys[0]}<kbd>{shownKey(command.keys[0], isMac())}</kbd>{/if}
+				{#if shownKeyOf(command)}<kbd>{shownKeyOf(command)}</kbd>{/if}
 			</li>
 		{/each}
 	</ul>

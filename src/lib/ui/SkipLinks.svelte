@@ -18,8 +18,16 @@
 </script>
 
 <nav class="skips" aria-label={m.skip()}>
-	{#each to as { label, at } (at)}<button type="button" class="button" onclick={() => go(at)}>{label}</button
-		>{/each}
+	{#each to as { label, at }, number (at)}
+		<a
+			class="button"
+			href="#go-{number}"
+			onclick={(event) => {
+				event.preventDefault();
+				go(at);
+			}}>{label}</a
+		>
+	{/each}
 </nav>
 
 <style>

@@ -36,5 +36,5 @@ export const isOffered = (command: Command, board: Board): boolean =>
 	(!command.edits || (command.edits === 'own' ? board.mayEdit : board.mayAll)) &&
 	(command.when?.(board) ?? true);
 
-export { isMac, shownKey } from './shown-key';
+export { isMac, shownKey, shownKeyOf } from './shown-key';
 export type { Command, Section } from './command';

@@ -1,5 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
 import { COMMANDS } from '.';
+import { preferences } from '../../ui/preferences.svelte';
 import { findKeys, groupOf, keyGroups } from './key-list';
 
 vi.mock('../../ui/toaster', () => ({ toaster: {} }));
@@ -22,6 +23,19 @@ describe('the list of keys', () => {
 	it('has copy, cut, paste and the keys of the wayfinder', () => {
 		const keys = keyGroups(false).flatMap(({ rows }) => rows.map(({ keys: each }) => each));
 		expect(keys).toEqual(expect.arrayContaining(['Ctrl C', 'Ctrl X', 'Ctrl V', 'F2', 'Alt ← → ↑ ↓']));
+	});
+
+	it('shows the keys as the person has set them', () => {
+		const keysOf = (label: string) =>
+			keyGroups(false)
+				.flatMap(({ rows }) => rows)
+				.find((row) => row.label === label)?.keys;
+		expect([keysOf('Nod, or take it back'), keysOf('Duplicate')]).toEqual(['N', 'Ctrl D']);
+		preferences.set({ keys: 'modifier' });
+		expect([keysOf('Nod, or take it back'), keysOf('Duplicate')]).toEqual(['Ctrl Alt N', 'Ctrl D']);
+		preferences.set({ keys: 'off' });
+		expect([keysOf('Nod, or take it back'), keysOf('Duplicate')]).toEqual([undefined, 'Ctrl D']);
+		preferences.set({ keys: 'single' });
 	});
 
 	it('is searched by label, key and what people call it', () => {

@@ -4,7 +4,7 @@
  */
 import { m } from '$lib/messages';
 import { COMMANDS } from '.';
-import { shownKey } from './shown-key';
+import { shownKeyOf } from './shown-key';
 import { synonymsOf } from './synonyms';
 
 export interface KeyRow {
@@ -156,8 +156,11 @@ export function keyGroups(mac: boolean): KeyGroup[] {
 		const row = rows.get(label) ?? { keys: [], words };
 		rows.set(label, { ...row, keys: [...row.keys, key] });
 	};
-	for (const { id, label, keys, quiet } of COMMANDS)
-		if (keys[0] && !quiet) add(groupOf(id) ?? 'help', label(), shownKey(keys[0], mac), synonymsOf(id));
+	for (const command of COMMANDS) {
+		const { id, label, quiet } = command;
+		const key = shownKeyOf(command, mac);
+		if (key && !quiet) add(groupOf(id) ?? 'help', label(), key, synonymsOf(id));
+	}
 	for (const name of Object.keys(TITLES) as GroupName[])
 		for (const [label, keys] of OTHERS[name]?.(mac ? '⌘' : 'Ctrl') ?? []) add(name, label, keys, '');
 	return (Object.keys(TITLES) as GroupName[]).map((name) => ({

@@ -2,7 +2,7 @@
 	/** A place of the ledge for one command of the table: an icon over its word. */
 	import type { Component } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
-	import { COMMANDS, isMac, isOffered, shownKey } from '../../board/commands';
+	import { COMMANDS, isOffered, shownKeyOf } from '../../board/commands';
 
 	interface Props {
 		board: Board;
@@ -14,7 +14,7 @@
 	}
 	const { board, id, word, icon: Icon, pressed }: Props = $props();
 	const command = $derived(COMMANDS.find((each) => each.id === id)!);
-	const key = $derived(command.keys[0] && shownKey(command.keys[0], isMac()));
+	const key = $derived(shownKeyOf(command));
 	const isOn = $derived.by(() => {
 		board.room.changes.observe();
 		return isOffered(command, board);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** The whole screen of a phone: everything on the board as a list in large letters, to read and to nod at. */
 	import { READ_BY, readingList, type ReadBy } from '$core/board/ops/reading-list';
-	import { isNote } from '$core/board/kinds/guards';
+	import { isNote, isTheme } from '$core/board/kinds/guards';
 	import { swatchOf } from '$core/board/kinds';
 	import { groundOf } from '$core/board/ground';
 	import { nod } from '$core/board/ops/approve';
@@ -28,7 +28,7 @@
 		fields: () => m.read_by_fields(),
 		themes: () => m.read_by_themes(),
 	};
-	const hasThemes = $derived([...room.observed.objects.values()].some(({ kind }) => kind === 'theme'));
+	const hasThemes = $derived([...room.observed.objects.values()].some(isTheme));
 	let chosen = $state<ReadBy>();
 	const by = $derived(hasThemes ? (chosen ?? 'fields') : 'fields');
 	const parts = $derived(readingList(room.observed, by));
