@@ -11,13 +11,13 @@
 	import { toaster } from '../../ui/toaster';
 	import { callEverybody } from '../actions';
 	import WritingSwitch from '../people/WritingSwitch.svelte';
-	import Toasts from '../../ui/Toasts.svelte';
 	import type { GoToBoard } from '../phone-target';
 	import PhoneFoot from './PhoneFoot.svelte';
 	import ShowDesk from '../show/ShowDesk.svelte';
 	import type { SessionOrder } from '$core/contract/session';
 	import Behind from './Behind.svelte';
 	import { leadOn, tellMessage } from './leading';
+	import PhoneScreen from '../PhoneScreen.svelte';
 	import PhoneHead from './PhoneHead.svelte';
 	import StepNow from './StepNow.svelte';
 	import TimeUp from './TimeUp.svelte';
@@ -35,9 +35,9 @@
 	onMount(() => room.onMessage((message) => tellMessage(message, undefined, room.info.person.id)));
 </script>
 
-<div class="screen" data-testid="lead-screen">
-	<PhoneHead {room} />
-	<main>
+<PhoneScreen name="lead-screen">
+	{#snippet head()}<PhoneHead {room} />{/snippet}
+	<div class="thumb">
 		{#if room.show}
 			{#await faces then}<ShowDesk {room} />{/await}
 		{/if}
@@ -66,40 +66,23 @@
 				>{/if}
 		</section>
 		<Behind {room} {onlead} />
-	</main>
-	<footer><PhoneFoot {room} {onboard} {onread} /></footer>
-</div>
+	</div>
+	{#snippet foot()}<PhoneFoot {room} {onboard} {onread} />{/snippet}
+</PhoneScreen>
 <TimeUp {room} />
-<Toasts />
 
 <style>
-	.screen {
-		display: flex;
-		flex-direction: column;
-		height: 100dvh;
-		background: var(--frame-ground);
-	}
-	main {
-		flex: 1;
-		min-height: 0;
-		padding: 12px 16px;
-		overflow: auto;
-	}
 	/* Under the thumb of somebody who looks at the room. */
-	main :global(.button),
-	main :global(.icon-button) {
+	.thumb :global(.button),
+	.thumb :global(.icon-button) {
 		min-height: 46px;
 	}
-	main :global(.icon-button) {
+	.thumb :global(.icon-button) {
 		width: 46px;
 	}
 	section {
 		display: grid;
 		gap: 4px;
 		margin-top: 14px;
-	}
-	footer {
-		padding-bottom: env(safe-area-inset-bottom);
-		border-top: 1px solid var(--frame-line);
 	}
 </style>

@@ -11,18 +11,18 @@
 	import MapPin from '@lucide/svelte/icons/map-pin';
 	import ThumbsUp from '@lucide/svelte/icons/thumbs-up';
 	import type { Room } from '../../room/room.svelte';
-	import Toasts from '../../ui/Toasts.svelte';
 	import type { GoToBoard } from '../phone-target';
 	import PhoneFoot from './PhoneFoot.svelte';
+	import PhoneScreen from '../PhoneScreen.svelte';
 	import PhoneHead from './PhoneHead.svelte';
 
 	interface Props {
 		room: Room;
 		onboard: GoToBoard;
-		/** Back to the writing screen, while a step gathers. */
-		onwrite?: (() => void) | undefined;
+		/** Back to what the session shows: writing, the vote, the remote. */
+		back?: { label: string; go: () => void } | undefined;
 	}
-	const { room, onboard, onwrite }: Props = $props();
+	const { room, onboard, back }: Props = $props();
 
 	const BY_WORDS: Record<ReadBy, () => string> = {
 		fields: () => m.read_by_fields(),
@@ -37,78 +37,56 @@
 	const hasMine = ({ nods }: BoardObject): boolean => nods?.some(({ person }) => person === me) ?? false;
 </script>
 
-<div class="screen" data-testid="read-screen">
-	<PhoneHead {room} />
-	<main>
-		{#if room.step?.prompt}<h2>{room.step.prompt}</h2>{/if}
-		{#if hasThemes}
-			<div class="by" role="group" aria-label={m.step_read()}>
-				{#each READ_BY as each (each)}
-					<button type="button" aria-pressed={by === each} onclick={() => (chosen = each)}
-						>{BY_WORDS[each]()}</button
-					>
+<PhoneScreen name="read-screen">
+	{#snippet head()}<PhoneHead {room} />{/snippet}
+	{#if room.step?.prompt}<h2 class="question">{room.step.prompt}</h2>{/if}
+	{#if hasThemes}
+		<div class="by" role="group" aria-label={m.step_read()}>
+			{#each READ_BY as each (each)}
+				<button type="button" aria-pressed={by === each} onclick={() => (chosen = each)}
+					>{BY_WORDS[each]()}</button
+				>
+			{/each}
+		</div>
+	{/if}
+	{#each parts as { id, title, sheet, objects } (`${sheet} ${id ?? ''}`)}
+		<section>
+			<h3>{title || m.without_words()} <span class="quiet">{objects.length}</span></h3>
+			<ul>
+				{#each objects as object (object.id)}
+					<li style:border-left-color={swatchOf(object, surface) ?? 'transparent'}>
+						<p>{wordsOf(object)}</p>
+						<div class="about">
+							<span class="quiet">{isNote(object) ? object.by[1] : ''}</span>
+							<button
+								type="button"
+								class="icon-button"
+								aria-label={m.go_there()}
+								onclick={() => onboard({ object: object.id })}><MapPin size={18} /></button
+							>
+							<button
+								type="button"
+								class="nod"
+								aria-pressed={hasMine(object)}
+								aria-label={m.command_nod()}
+								disabled={!room.may('nod')}
+								onclick={() => nod(room.editContext, room.model, [object.id])}
+								><ThumbsUp size={18} /> {object.nods?.length ?? 0}</button
+							>
+						</div>
+					</li>
 				{/each}
-			</div>
-		{/if}
-		{#each parts as { id, title, sheet, objects } (`${sheet} ${id ?? ''}`)}
-			<section>
-				<h3>{title || m.without_words()} <span class="quiet">{objects.length}</span></h3>
-				<ul>
-					{#each objects as object (object.id)}
-						<li style:border-left-color={swatchOf(object, surface) ?? 'transparent'}>
-							<p>{wordsOf(object)}</p>
-							<div class="about">
-								<span class="quiet">{isNote(object) ? object.by[1] : ''}</span>
-								<button
-									type="button"
-									class="icon-button"
-									aria-label={m.go_there()}
-									onclick={() => onboard({ object: object.id })}><MapPin size={18} /></button
-								>
-								<button
-									type="button"
-									class="nod"
-									aria-pressed={hasMine(object)}
-									aria-label={m.command_nod()}
-									disabled={!room.may('nod')}
-									onclick={() => nod(room.editContext, room.model, [object.id])}
-									><ThumbsUp size={18} /> {object.nods?.length ?? 0}</button
-								>
-							</div>
-						</li>
-					{/each}
-				</ul>
-			</section>
-		{/each}
-		{#if parts.length === 0}<p class="quiet">{m.read_nothing()}</p>{/if}
-	</main>
-	{#if onwrite}<button type="button" class="button main write" onclick={onwrite}>{m.write_a_note()}</button
-		>{/if}
-	<footer><PhoneFoot {room} {onboard} /></footer>
-</div>
-
-<Toasts />
+			</ul>
+		</section>
+	{/each}
+	{#if parts.length === 0}<p class="quiet">{m.read_nothing()}</p>{/if}
+	{#snippet foot()}
+		{#if back}<button type="button" class="button main back" onclick={back.go}>{back.label}</button>{/if}
+		<PhoneFoot {room} {onboard} />
+	{/snippet}
+</PhoneScreen>
 
 <style>
-	.screen {
-		display: flex;
-		flex-direction: column;
-		height: 100dvh;
-		background: var(--frame-ground);
-	}
-	main {
-		flex: 1;
-		min-height: 0;
-		padding: 14px 16px;
-		overflow: auto;
-	}
-	h2 {
-		margin-bottom: 12px;
-		color: var(--frame-accent);
-		font-size: 22px;
-		font-weight: 700;
-		line-height: 1.25;
-	}
 	h3 {
 		margin: 18px 0 8px;
 		font-size: var(--size-large);
@@ -173,11 +151,8 @@
 	.nod:disabled {
 		color: var(--frame-quiet);
 	}
-	.write {
+	.back {
+		width: 100%;
 		border-radius: 0;
-	}
-	footer {
-		padding-bottom: env(safe-area-inset-bottom);
-		border-top: 1px solid var(--frame-line);
 	}
 </style>

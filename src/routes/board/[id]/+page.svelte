@@ -134,6 +134,11 @@
 			room !== undefined &&
 			(wants === 'read' || (!wants && !room.leads && room.step?.kind === 'read')),
 	);
+	const backFromReading = $derived.by(() => {
+		if (vote) return { label: m.vote_back(), go: back };
+		if (writes) return { label: m.write_a_note(), go: back };
+		return isLeading ? { label: m.lead_remote(), go: back } : undefined;
+	});
 	const readScreen = () => import('$lib/frame/session/ReadScreen.svelte');
 	const resultScreen = () => import('$lib/frame/votes/ResultScreen.svelte');
 	const leadScreen = () => import('$lib/frame/session/LeadScreen.svelte');
@@ -187,7 +192,7 @@
 	{/await}
 {:else if reads}
 	{#await readScreen() then { default: ReadScreen }}
-		<ReadScreen {room} onboard={goToBoard} onwrite={writes || vote || isLeading ? back : undefined} />
+		<ReadScreen {room} onboard={goToBoard} back={backFromReading} />
 	{/await}
 {:else if writes && !wants}
 	{#await writeScreen() then { default: WriteScreen }}
