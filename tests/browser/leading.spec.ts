@@ -210,7 +210,6 @@ test('the session is in hand on the leader’s phone: steps, the reveal, slides,
 	await remote.getByRole('button', { name: 'End the show' }).click();
 	await expect(rashid.page.getByTestId('slide-bar')).toBeHidden();
 	await remote.getByRole('button', { name: 'Board' }).click();
-	await page.getByRole('button', { name: 'Close', exact: true }).click();
 	await page.getByRole('button', { name: 'Lead the session' }).click();
 	await expect(remote).toBeVisible();
 

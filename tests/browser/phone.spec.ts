@@ -81,6 +81,14 @@ test('who is here, the votes and the way out are at hand while one writes', asyn
 	await page.getByRole('link', { name: 'To your boards' }).tap();
 	await expect(page).toHaveURL(`${server.url}/`);
 	await expect(page.getByTestId('boards')).toContainText('Season planning');
+	await test.step('what is found there opens on the board, though a step gathers', async () => {
+		await page.getByPlaceholder('Find boards').fill('fuses noon');
+		await page.getByRole('link', { name: 'Spare fuses gone by noon' }).tap();
+		await expect(page.getByTestId('live')).toBeVisible();
+		const { id } = (await findIn(page, 'Spare fuses gone by noon'))!;
+		await expect.poll(() => selectionIn(page)).toEqual([id]);
+		await expect(page.getByRole('button', { name: 'Write a note' })).toBeVisible();
+	});
 	await expect(ilka.page.getByTestId('board-view')).toBeVisible();
 });
 

@@ -25,6 +25,9 @@ export function freePort(): Promise<number> {
 	});
 }
 
+/** Letters of a log that are shown where a server ended by itself. */
+const LAST_WORDS = 4000;
+
 /** Runs one of the built commands and gives what it printed; rejects when it fails. */
 export function run(
 	script: string,
@@ -160,6 +163,13 @@ export async function startServer(
 					if (written.includes('answers on')) resolve();
 				});
 				started.once('exit', (code) => reject(new Error(`The server ended (${code}): ${written}`)));
+			});
+			started.once('exit', (code, signal) => {
+				// Nobody asked it to: whoever looks for the reason has its last words.
+				if (child === started)
+					process.stderr.write(
+						`A server ended by itself (${code ?? signal}):\n${written.slice(-LAST_WORDS)}\n`,
+					);
 			});
 		},
 		async kill() {

@@ -17,6 +17,8 @@ const { boardPictures, boards } = schema;
 const LARGE = 2000;
 /** How far apart the summaries of one board are at least, ms. */
 const INTERVAL_MS = 10_000;
+/** How long after the start old ones are looked for, ms. */
+const AFTER_START_MS = 8000;
 
 /**
  * Makes the summary of a board and keeps it.
@@ -92,11 +94,14 @@ export class SummaryKeeper {
 	}
 }
 
-/** Makes the summaries that are missing or old, one after the other: the server may have been away. */
+/**
+ * Makes the summaries that are missing or old, one after the other: the server may have been away.
+ * A while after the start: those who come back to their boards go first.
+ */
 export function makeMissing(summaries: SummaryKeeper): void {
-	once('missing summaries', () => {
-		const { db } = database();
-		db.select({ id: boards.id })
+	const look = async (): Promise<void> => {
+		const old = await database()
+			.db.select({ id: boards.id })
 			.from(boards)
 			.leftJoin(boardPictures, eq(boardPictures.boardId, boards.id))
 			.where(
@@ -104,11 +109,12 @@ export function makeMissing(summaries: SummaryKeeper): void {
 					isNull(boards.deletedAt),
 					or(isNull(boardPictures.madeAt), lt(boardPictures.madeAt, boards.changedAt)),
 				),
-			)
-			.then(async (old) => {
-				for (const { id } of old) await summaries.make(id);
-			})
-			.catch((error: unknown) => log.error({ err: error }, 'old summaries could not be looked for'));
-		return true;
-	});
+			);
+		for (const { id } of old) await summaries.make(id);
+	};
+	once('missing summaries', () =>
+		setTimeout(() => {
+			look().catch((error: unknown) => log.error({ err: error }, 'old summaries could not be looked for'));
+		}, AFTER_START_MS).unref(),
+	);
 }

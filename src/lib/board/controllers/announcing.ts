@@ -69,16 +69,17 @@ function placeOf({ model }: Board, objects: readonly BoardObject[]): string {
 export function announceOwnChanges(board: Board): () => void {
 	const known = new Map(board.model.objects);
 	return board.model.onChange(({ changed, removed, local }) => {
+		// What others do is told by the room; what is typed is heard as it is typed.
+		const isTold = local && !board.editing;
 		const differences = [...changed, ...removed].flatMap((id) => {
 			const [before, after] = [known.get(id), board.model.find(id)];
-			const difference = differenceOf(before, after);
+			const difference = isTold ? differenceOf(before, after) : undefined;
 			if (after) known.set(id, after);
 			else known.delete(id);
 			const object = after ?? before;
 			return difference && object ? [{ difference, object }] : [];
 		});
-		// What is typed is heard as it is typed.
-		if (!local || board.editing) return;
+		if (!isTold) return;
 		const others = differences.filter(({ object }) => !isConnector(object));
 		const summary = summaryOf(others.length > 0 ? others : differences);
 		if (!summary) return;

@@ -31,7 +31,19 @@
 	const hasThemes = $derived([...room.observed.objects.values()].some(isTheme));
 	let chosen = $state<ReadBy>();
 	const by = $derived(hasThemes ? (chosen ?? 'fields') : 'fields');
-	const parts = $derived(readingList(room.observed, by));
+	/** How many are listed: what is long is gone on with when somebody has come to its end. */
+	const PAGE = 200;
+	let most = $state(PAGE);
+	const all = $derived(readingList(room.observed, by));
+	const count = $derived(all.reduce((sum, { objects }) => sum + objects.length, 0));
+	const parts = $derived.by(() => {
+		let left = most;
+		return all.flatMap((part) => {
+			const objects = part.objects.slice(0, left);
+			left -= objects.length;
+			return objects.length > 0 ? [{ ...part, objects, count: part.objects.length }] : [];
+		});
+	});
 	const surface = $derived(groundOf(room.observed.sheets[0]).surface);
 	const me = $derived(room.info.person.id);
 	const hasMine = ({ nods }: BoardObject): boolean => nods?.some(({ person }) => person === me) ?? false;
@@ -49,9 +61,9 @@
 			{/each}
 		</div>
 	{/if}
-	{#each parts as { id, title, sheet, objects } (`${sheet} ${id ?? ''}`)}
+	{#each parts as { id, title, sheet, objects, count: inPart } (`${sheet} ${id ?? ''}`)}
 		<section>
-			<h3>{title || m.without_words()} <span class="quiet">{objects.length}</span></h3>
+			<h3>{title || m.without_words()} <span class="quiet">{inPart}</span></h3>
 			<ul>
 				{#each objects as object (object.id)}
 					<li style:border-left-color={swatchOf(object, surface) ?? 'transparent'}>
@@ -79,6 +91,9 @@
 			</ul>
 		</section>
 	{/each}
+	{#if count > most}<button type="button" class="button" onclick={() => (most += PAGE)}
+			>{m.read_more({ count: count - most })}</button
+		>{/if}
 	{#if parts.length === 0}<p class="quiet">{m.read_nothing()}</p>{/if}
 	{#snippet foot()}
 		{#if back}<button type="button" class="button main back" onclick={back.go}>{back.label}</button>{/if}

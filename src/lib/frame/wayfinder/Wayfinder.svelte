@@ -60,7 +60,8 @@
 
 	/** Space chooses; the browser would press the row by it as well. */
 	const keepSpace = (event: KeyboardEvent): void => {
-		if (event.key === ' ' && (event.target as HTMLElement).dataset['row']) event.preventDefault();
+		const id = (event.target as HTMLElement).dataset['row'] ?? '';
+		if (event.key === ' ' && board.model.find(id)) event.preventDefault();
 	};
 
 	/**

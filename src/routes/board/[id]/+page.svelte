@@ -106,10 +106,17 @@
 			(room.plan.running !== undefined || room.show !== undefined),
 	);
 	const shows = $derived(isLeading && room?.show !== undefined);
-	// A new vote brings the ballot up again, a new step its question, and showing the remote.
+	/** What the session shows; undefined until the room is open. */
+	let shown: string | undefined;
+	// A new vote brings the ballot up again, a new step its question, and showing the remote. Whoever
+	// comes by the address of something is shown that first.
 	$effect(() => {
-		void room?.plan.running?.startedAt;
-		if (vote?.id || shows || room?.plan.running) wants = undefined;
+		if (!room?.ready) return;
+		const now = `${vote?.id} ${shows} ${room.plan.running?.startedAt}`;
+		if (now === shown) return;
+		if (shown === undefined) wants = /^#(object|sheet)=/.test(location.hash) ? 'board' : undefined;
+		else if (vote?.id || shows || room.plan.running) wants = undefined;
+		shown = now;
 	});
 	/**
 	 * The vote that was open last on this screen: when it closes, what came of it is shown until
