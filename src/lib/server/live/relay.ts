@@ -56,8 +56,8 @@ export class Relay {
 		};
 		// What cannot be passed on while the line is cut is read from the log afterwards.
 		this.out = new Redis(url, { ...options, enableOfflineQueue: false });
-		// A line that listens may not ask whether Redis is ready: where a board is opened right after
-		// the start, that question would end the server.
+		// A line that listens may not ask whether Redis is ready: where a board is opened right
+		// after the start, that question would end the server.
 		this.in = new Redis(url, { ...options, enableReadyCheck: false });
 		for (const line of [this.out, this.in]) line.on('error', (error) => this.noteCut(error));
 		this.in.on('ready', () => {
