@@ -1,4 +1,6 @@
-/** Without a mouse, and without looking: what the keys reach, where the focus is, and what is told. */
+/**
+ * Without a mouse, and without looking: what the keys reach, where the focus is, and what is told.
+ */
 import type { Page } from '@playwright/test';
 import { expect, findIn, objectsIn, test } from './fixtures';
 

@@ -64,7 +64,8 @@ describe('the database', () => {
 		let isUp = true;
 		let count = 0;
 		const soFar = (): number => count;
-		// A note counts as told when nothing is unsaved any more: on a busy machine, only a pause now and then lets that be.
+		// A note counts as told when nothing is unsaved any more: on a busy machine, only a pause
+		// now and then lets that be.
 		const writing = (async () => {
 			for (; goes; count++) {
 				(count % 2 ? ilka : maren).write(`Note ${count}`);

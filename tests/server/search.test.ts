@@ -103,6 +103,16 @@ describe('the search over all boards', () => {
 		expect(await search('kettle')).toHaveLength(1);
 	});
 
+	it('has what the server did not come to, as when it was killed, some time after its start', async () => {
+		await server.sql`delete from board_texts`;
+		await server.sql`delete from board_pictures`;
+		await server.kill();
+		await server.start();
+		// The copy is in the bin.
+		await indexed('%kettle%', 1);
+		await until(() => client.provider.isSynced && !client.provider.hasUnsyncedChanges, 'all is saved');
+	});
+
 	it('finds only what one may see', async () => {
 		expect(await search('kettle', stranger)).toEqual([]);
 		const guest = await newcomer(server, owner, board, 'viewer');

@@ -9,7 +9,10 @@ export interface StepPlace {
 	view: Box;
 }
 
-/** The view, the field or the sheet of a step; undefined where it has none, or that is empty or gone. */
+/**
+ * The view, the field or the sheet of a step; undefined where it has none, or that is empty or
+ * gone.
+ */
 export function placeOf(
 	{ view, field, sheet }: Pick<Step, 'view' | 'field' | 'sheet'>,
 	model: BoardQuery,

@@ -1,6 +1,7 @@
 /**
- * What pointers do on the canvas: one of them works with the tool in hand, pans with the middle button or with space held,
- * two fingers pan and zoom, or turn what is selected, a finger that rests opens the menu, a wheel scrolls and zooms.
+ * What pointers do on the canvas: one of them works with the tool in hand, pans with the middle
+ * button or with space held, two fingers pan and zoom, or turn what is selected, a finger that
+ * rests opens the menu, a wheel scrolls and zooms.
  */
 import type { Point } from '$core/geometry/box';
 import { toBoard, type Size } from '$core/geometry/view';

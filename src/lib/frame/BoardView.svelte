@@ -10,7 +10,7 @@
 	import { followOthers } from '../board/controllers/following.svelte';
 	import { putDownWithRights } from '../board/controllers/rights.svelte';
 	import { Slides } from '../board/controllers/slides.svelte';
-	import { announceOwnChanges } from '../board/controllers/announcing';
+	import { announceOwnChanges } from './announcing';
 	import { goToStepPlaces } from '../board/controllers/step-place.svelte';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
@@ -190,7 +190,7 @@
 <SkipLinks
 	to={[
 		{ label: m.skip_to_board(), at: '.canvas' },
-		{ label: m.skip_to_wayfinder(), at: '.wayfinder [role="tree"] [tabindex="0"]' },
+		...(wayfinder ? [{ label: m.skip_to_wayfinder(), at: '.wayfinder [role="tree"] [tabindex="0"]' }] : []),
 		{ label: m.skip_to_tools(), at: '.ledge button' },
 		{ label: m.skip_to_desk(), at: '[data-testid="desk-tabs"] button' },
 	]}

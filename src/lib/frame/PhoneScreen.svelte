@@ -1,5 +1,7 @@
 <script lang="ts">
-	/** A screen that has the whole of a phone: a head, what it is for, and what is at hand below. */
+	/**
+	 * A screen that has the whole of a phone: a head, what it is for, and what is at hand below.
+	 */
 	import type { Snippet } from 'svelte';
 	import Toasts from '../ui/Toasts.svelte';
 

@@ -5,9 +5,9 @@ import { differenceOf, summaryOf, type Difference } from '$core/board/ops/differ
 import { plainText } from '$core/text/rich';
 import { m } from '$lib/messages';
 import { manyOf, oneOf } from '$lib/kinds-ui';
-import { announcements } from '../../ui/announcements.svelte';
-import { lineOf } from '../../frame/wayfinder/tree';
-import type { Board } from '../board.svelte';
+import { announcements } from '../ui/announcements.svelte';
+import { lineOf } from './wayfinder/tree';
+import type { Board } from '../board/board.svelte';
 
 /** Letters of a text that name what it stands on. */
 const NAMED_BY = 60;
@@ -29,20 +29,20 @@ const DONE: Record<Difference, (told: Told) => string> = {
 };
 /** As what was taken back: what is deleted by that was made before. */
 const UNDONE: Record<Difference, (told: Told) => string> = {
-	made: (told) => m.say_deed_deleting(told),
-	deleted: (told) => m.say_deed_making(told),
-	'to sheet': (told) => m.say_deed_moving(told),
-	moved: (told) => m.say_deed_moving(told),
-	resized: (told) => m.say_deed_resizing(told),
-	written: (told) => m.say_deed_writing(told),
-	nodded: (told) => m.say_deed_nodding(told),
-	locked: (told) => m.say_deed_locking(told),
-	changed: (told) => m.say_deed_changing(told),
+	made: (told) => m.say_edit_deleting(told),
+	deleted: (told) => m.say_edit_making(told),
+	'to sheet': (told) => m.say_edit_moving(told),
+	moved: (told) => m.say_edit_moving(told),
+	resized: (told) => m.say_edit_resizing(told),
+	written: (told) => m.say_edit_writing(told),
+	nodded: (told) => m.say_edit_nodding(told),
+	locked: (told) => m.say_edit_locking(told),
+	changed: (told) => m.say_edit_changing(told),
 };
 const REDONE: Record<Difference, (told: Told) => string> = {
 	...UNDONE,
-	made: (told) => m.say_deed_making(told),
-	deleted: (told) => m.say_deed_deleting(told),
+	made: (told) => m.say_edit_making(told),
+	deleted: (told) => m.say_edit_deleting(told),
 };
 
 /** "1 note “Queue at the door”", "3 notes", "5 things". */

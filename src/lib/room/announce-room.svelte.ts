@@ -7,12 +7,15 @@ import type { Room } from './room.svelte';
 /** People who are named; of more only the number is. */
 const MOST_NAMES = 3;
 
-/** Tells that a step has begun, a vote is open or closed, and who has come. Ends with its component. */
+/**
+ * Tells that a step has begun, a vote is open or closed, and who has come. Ends with its component.
+ */
 export function announceRoom(room: Room): void {
 	let isArriving = true;
 	let step: string | undefined;
 	let vote: string | undefined;
-	let here = new Set<string>();
+	/** Everybody who was here already: who comes back, or is seen again, is not told anew. */
+	const met = new Set<string>();
 	$effect(() => {
 		const { step: running, plan, votes, people } = room;
 		const startedAt = plan.running && running ? `${running.id} ${plan.running.startedAt}` : undefined;
@@ -26,7 +29,7 @@ export function announceRoom(room: Room): void {
 				if (open && open.id !== vote)
 					announcements.say(m.say_vote({ question: open.terms.question }), 'vote');
 				if (!open && vote !== undefined) announcements.say(m.vote_closed(), 'vote');
-				const came = [...now].filter(([id]) => !here.has(id)).map(([, name]) => name);
+				const came = [...now].filter(([id]) => !met.has(id)).map(([, name]) => name);
 				if (came.length > 0)
 					announcements.say(
 						came.length > MOST_NAMES
@@ -35,7 +38,8 @@ export function announceRoom(room: Room): void {
 						'people',
 					);
 			}
-			[step, vote, here] = [startedAt, open?.id, new Set(now.keys())];
+			[step, vote] = [startedAt, open?.id];
+			for (const id of now.keys()) met.add(id);
 			isArriving = !room.ready;
 		});
 	});

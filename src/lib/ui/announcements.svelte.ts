@@ -1,4 +1,6 @@
-/** What is told to whoever listens instead of looking: politely, one after the other, never a flood. */
+/**
+ * What is told to whoever listens instead of looking: politely, one after the other, never a flood.
+ */
 
 /** What comes within this time is told together, ms. */
 const TOGETHER_MS = 500;

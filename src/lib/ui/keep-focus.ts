@@ -9,7 +9,7 @@ const FOCUSABLE =
 const STANDS = `[data-row], ${FOCUSABLE}`;
 const LISTS = '[role="tree"], [role="toolbar"], ul, ol';
 
-/** Where the focus was: the element, what it stood in, and the how manieth it was in its list. */
+/** Where the focus was: the element, what it stood in, and its index in its list. */
 interface Spot {
 	element: HTMLElement;
 	around: HTMLElement[];
@@ -39,7 +39,8 @@ function restore({ element, around, list, index }: Spot): boolean {
 	};
 	// Moved, not removed.
 	if (element.isConnected && put(element)) return true;
-	// The nearest thing that is left; a row that became an entry and is a row again stands right there.
+	// The nearest thing that is left; a row that became an entry and is a row again stands right
+	// there.
 	const near = around.find((each) => each.isConnected && each !== list && !each.contains(list));
 	if (near && put(near.tabIndex >= 0 ? near : standsIn(near)[0])) return true;
 	if (list?.isConnected && index >= 0) {

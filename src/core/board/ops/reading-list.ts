@@ -52,7 +52,10 @@ function fieldsOn(model: BoardQuery, sheet: string): ReadingPart[] {
 	});
 }
 
-/** Parts with something in them, sheet by sheet; in each as one reads. Every object stands in one part. */
+/**
+ * Parts with something in them, sheet by sheet; in each as one reads. Every object stands in one
+ * part.
+ */
 export function readingList(model: BoardQuery, by: ReadBy): ReadingPart[] {
 	return model.sheets.flatMap(({ id: sheet, title }) => {
 		const parts = by === 'themes' ? themesOn(model, sheet) : fieldsOn(model, sheet);

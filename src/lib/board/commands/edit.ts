@@ -14,12 +14,9 @@ import type { Point } from '$core/geometry/box';
 import { toBoard } from '$core/geometry/view';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
-import type { ToolName } from '../tools';
+import { putsByClick } from '../tools';
 import type { HandEvent } from '../tools/tool';
 import { hasSelection, isAllLocked, type Command } from './command';
-
-/** Tools that make one thing where the hand clicks, which Enter does as well. */
-const PUT_BY_KEY = new Set<ToolName>(['note', 'text', 'shape', 'field', 'mark']);
 
 /** A hand that does nothing but point at a place of the screen. */
 const handAt = (board: Board, screen: Point): HandEvent => ({
@@ -129,7 +126,7 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'put in the middle',
 		label: () => m.command_put_in_middle(),
 		keys: ['Enter'],
-		when: (board) => board.selection.size === 0 && PUT_BY_KEY.has(board.tool) && board.mayTake(board.tool),
+		when: (board) => board.selection.size === 0 && putsByClick(board.tool) && board.mayTake(board.tool),
 		run(board) {
 			const { w, h } = board.size;
 			const hand = handAt(board, { x: w / 2, y: h / 2 });

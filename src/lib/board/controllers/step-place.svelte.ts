@@ -13,9 +13,9 @@ const AROUND_FIELD = 60;
 
 /**
  * Called while a component is set up; it ends with it.
- * @param isAwaited whether something else is to be shown on arriving
+ * @param hasTarget whether something else is to be shown on arriving
  */
-export function goToStepPlaces(board: Board, isAwaited: boolean): void {
+export function goToStepPlaces(board: Board, hasTarget: boolean): void {
 	const { room } = board;
 	let last: string | undefined;
 	let isArriving = true;
@@ -31,7 +31,7 @@ export function goToStepPlaces(board: Board, isAwaited: boolean): void {
 		if (key === last) return;
 		last = key;
 		untrack(() => {
-			if (!hasArrived && (isAwaited || isOnBoard(board, location.hash))) return;
+			if (!hasArrived && (hasTarget || isOnBoard(board, location.hash))) return;
 			// On a phone the desk, which takes the whole screen, gives way to the new step.
 			if (hasArrived) board.frame.showBoard();
 			board.following.quietly(() => goToPlaceOf(board, step));

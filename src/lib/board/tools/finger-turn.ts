@@ -1,4 +1,7 @@
-/** Two fingers that turn what is selected: decided when they have turned, before they have moved apart. */
+/**
+ * Two fingers that turn what is selected: decided when they have turned, before they have moved
+ * apart.
+ */
 import { setBoxes } from '$core/board/ops/edits';
 import { centreOf, type Point } from '$core/geometry/box';
 import { toBoard } from '$core/geometry/view';
@@ -44,6 +47,8 @@ export class FingerTurn {
 
 	/** Whether the fingers turn, do something else from now on, or have not said yet. */
 	move(a: Point, b: Point): 'turns' | 'other' | 'open' {
+		// Rights may go while one turns.
+		if (!this.board.mayEdit) return this.drop();
 		const by = between(angleOf(...this.from), angleOf(a, b));
 		if (!this.turning) {
 			const apart = Math.hypot(b.x - a.x, b.y - a.y);
@@ -82,8 +87,18 @@ export class FingerTurn {
 		const { board, turning } = this;
 		if (!turning) return;
 		const { preview } = board.held;
-		if (preview && !isBrokenOff) setBoxes(board.room.editContext, ownBoxes(turning.objects, preview));
-		board.held.drop();
-		board.wake();
+		if (preview && !isBrokenOff && board.mayEdit)
+			setBoxes(board.room.editContext, ownBoxes(turning.objects, preview));
+		this.drop();
+	}
+
+	/** Shows everything as it is. */
+	private drop(): 'other' {
+		if (this.turning) {
+			this.board.held.drop();
+			this.board.wake();
+		}
+		this.turning = undefined;
+		return 'other';
 	}
 }

@@ -26,6 +26,8 @@ interface ToolRow {
 	label: () => string;
 	/** What it writes: nothing, notes of one's own, anything. */
 	writes: 'nothing' | 'notes' | 'anything';
+	/** Whether a click puts down what it makes, which Enter does as well. */
+	puts?: true;
 	/**
 	 * Its icon in the row of tools, where its key is its place; left out for tools that are taken
 	 * elsewhere.
@@ -41,15 +43,15 @@ const TABLE = {
 		writes: 'nothing',
 		icon: MousePointer,
 	},
-	note: { create: createNote, label: () => m.tool_note(), writes: 'notes', icon: StickyNote },
-	text: { create: createText, label: () => m.tool_text(), writes: 'anything', icon: Type },
-	shape: { create: createShape, label: () => m.tool_shape(), writes: 'anything', icon: Shapes },
+	note: { create: createNote, label: () => m.tool_note(), writes: 'notes', puts: true, icon: StickyNote },
+	text: { create: createText, label: () => m.tool_text(), writes: 'anything', puts: true, icon: Type },
+	shape: { create: createShape, label: () => m.tool_shape(), writes: 'anything', puts: true, icon: Shapes },
 	link: { create: createLink, label: () => m.tool_link(), writes: 'anything', icon: Link },
-	field: { create: createField, label: () => m.tool_field(), writes: 'anything', icon: Field },
+	field: { create: createField, label: () => m.tool_field(), writes: 'anything', puts: true, icon: Field },
 	pen: { create: createPen, label: () => m.tool_pen(), writes: 'anything', icon: Pen },
 	rub: { create: createEraser, label: () => m.tool_rub(), writes: 'anything', icon: Eraser },
 	holder: { create: createHolder, label: () => m.shelf(), writes: 'anything' },
-	mark: { create: createMark, label: () => m.kind_mark(), writes: 'anything' },
+	mark: { create: createMark, label: () => m.kind_mark(), writes: 'anything', puts: true },
 	comment: { create: createComment, label: () => m.tool_comment(), writes: 'nothing' },
 	pointer: { create: createPointer, label: () => m.tool_pointer(), writes: 'nothing' },
 } as const satisfies Record<string, ToolRow>;
@@ -70,3 +72,4 @@ export const createTools = (): Tools =>
 export const toolLabel = (tool: ToolName): string => TABLE[tool].label();
 export const toolIcon = (tool: ToolName): typeof Hand => row(tool).icon ?? Comment;
 export const toolWrites = (tool: ToolName): ToolRow['writes'] => TABLE[tool].writes;
+export const putsByClick = (tool: ToolName): boolean => row(tool).puts === true;

@@ -1,5 +1,8 @@
 <script lang="ts">
-	/** What is at hand under every screen of a phone: reading, the board, a question for later, and all the rest. */
+	/**
+	 * What is at hand under every screen of a phone: reading, the board, a question for later, and
+	 * all the rest.
+	 */
 	import { m } from '$lib/messages';
 	import BookOpen from '@lucide/svelte/icons/book-open';
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';

@@ -1,5 +1,8 @@
 <script lang="ts">
-	/** The whole screen of a phone: everything on the board as a list in large letters, to read and to nod at. */
+	/**
+	 * The whole screen of a phone: everything on the board as a list in large letters, to read and
+	 * to nod at.
+	 */
 	import { READ_BY, readingList, type ReadBy } from '$core/board/ops/reading-list';
 	import { isNote, isTheme } from '$core/board/kinds/guards';
 	import { swatchOf } from '$core/board/kinds';

@@ -41,7 +41,10 @@ export function clickRow(board: Board, id: string, event: MouseEvent): void {
 	else chooseOne(board, id);
 }
 
-/** Opens the menu for a row, by the pointer or the menu key; what is chosen stays so if the row is of it. */
+/**
+ * Opens the menu for a row, by the pointer or the menu key; what is chosen stays so if the row is
+ * of it.
+ */
 export function openRowMenu(
 	board: Board,
 	id: string,

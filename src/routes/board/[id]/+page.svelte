@@ -106,17 +106,17 @@
 			(room.plan.running !== undefined || room.show !== undefined),
 	);
 	const shows = $derived(isLeading && room?.show !== undefined);
-	/** What the session shows; undefined until the room is open. */
-	let shown: string | undefined;
-	// A new vote brings the ballot up again, a new step its question, and showing the remote. Whoever
-	// comes by the address of something is shown that first.
+	/** What the session showed last; undefined until the room is open. */
+	let lastShown: string | undefined;
+	// A new vote brings the ballot up again, a new step its question, and showing the remote.
+	// Whoever comes by the address of something is shown that first.
 	$effect(() => {
 		if (!room?.ready) return;
 		const now = `${vote?.id} ${shows} ${room.plan.running?.startedAt}`;
-		if (now === shown) return;
-		if (shown === undefined) wants = /^#(object|sheet)=/.test(location.hash) ? 'board' : undefined;
+		if (now === lastShown) return;
+		if (lastShown === undefined) wants = /^#(object|sheet)=/.test(location.hash) ? 'board' : undefined;
 		else if (vote?.id || shows || room.plan.running) wants = undefined;
-		shown = now;
+		lastShown = now;
 	});
 	/**
 	 * The vote that was open last on this screen: when it closes, what came of it is shown until
