@@ -135,7 +135,8 @@
 <TopBar person={data.person} isLight={data.light} bind:words />
 
 <main>
-	{#if !data.person.guest}
+	<!-- Whoever looks for something has what is found at the top. -->
+	{#if !data.person.guest && words.trim() === ''}
 		<h1>{m.what_to_do()}</h1>
 		<div class="starts">
 			{#each FIRST as { id, title, how, minutes } (id)}
