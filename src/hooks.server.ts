@@ -41,7 +41,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	event.locals.person = asksWho ? await personFrom(event.request.headers) : undefined;
 	const light = event.cookies.get('frame') === 'light';
 	const language = languageFor(
-		event.cookies.get(LANGUAGE_COOKIE),
+		event.locals.person?.language ?? event.cookies.get(LANGUAGE_COOKIE),
 		event.request.headers.get('accept-language'),
 	);
 	const response = await inLanguage(language, () =>

@@ -8,8 +8,7 @@
  */
 import { build, files, version } from '$service-worker';
 import { networkFirst } from '$lib/room/network-first';
-import { isBoardPage, keyOf, PAGES, type ToShell } from '$lib/room/shell-pages';
-import { m } from '$lib/messages';
+import { isBoardPage, keyOf, PAGES, type OfflineWords, type ToShell } from '$lib/room/shell-pages';
 
 declare const self: ServiceWorkerGlobalScope;
 
@@ -52,8 +51,9 @@ async function keep(path: string): Promise<void> {
 }
 
 self.addEventListener('message', (event) => {
-	const { do: what, path } = event.data as ToShell;
-	if (what === 'keep' && isBoardPage(path)) event.waitUntil(keep(path).catch(() => undefined));
+	const { do: what, path, words } = event.data as ToShell;
+	if (what !== 'keep' || !isBoardPage(path)) return;
+	event.waitUntil(Promise.all([keepWords(words), keep(path)]).catch(() => undefined));
 });
 
 /** A page as the network has it; without one, as it is kept. */
@@ -69,23 +69,32 @@ async function page(request: Request): Promise<Response> {
 		},
 		KEPT_AFTER_MS,
 	);
-	return shown ?? (isData(key) ? noData() : noPage());
+	return shown ?? offline(isData(key));
 }
 
-const escape = (text: string): string => text.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+/** Under what the words are kept that stand in the place of a page. */
+const WORDS = '/offline-words';
 
-const noPage = (): Response =>
-	new Response(
-		`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>${escape(m.app_name())}</title>
+async function keepWords(words: OfflineWords): Promise<void> {
+	await (await caches.open(APP)).put(WORDS, Response.json(words));
+}
+
+const escape = (text: string): string => text.replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** What stands in the place of a page, or of its data: then the page that asked shows the words. */
+async function offline(asData: boolean): Promise<Response> {
+	const kept = await (await caches.open(APP)).match(WORDS);
+	if (!kept) return Response.error();
+	const { language, title, more } = (await kept.json()) as OfflineWords;
+	if (asData) return Response.json({ message: `${title}. ${more}` }, { status: 503 });
+	return new Response(
+		`<!doctype html><html lang="${escape(language)}"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>${escape(title)}</title>
 <style>body{display:grid;place-content:center;min-height:100dvh;margin:0;padding:24px;background:#18211e;color:#f2efe6;font:16px/1.5 sans-serif}</style>
-<main><h1>${escape(m.offline_title())}</h1><p>${escape(m.offline_more())}</p></main></html>`,
+<main><h1>${escape(title)}</h1><p>${escape(more)}</p></main></html>`,
 		{ status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } },
 	);
-
-/** What stands in the place of a page's data: the page that asked shows the words. */
-const noData = (): Response =>
-	Response.json({ message: `${m.offline_title()}. ${m.offline_more()}` }, { status: 503 });
+}
 
 self.addEventListener('fetch', (event) => {
 	const { request } = event;

@@ -4,7 +4,7 @@ import type { BoardObject } from '$core/board/objects';
 import { differenceOf, summaryOf, type Difference } from '$core/board/ops/differences';
 import { plainText } from '$core/text/rich';
 import { m } from '$lib/messages';
-import { manyOf, oneOf } from '$lib/kinds-ui';
+import { manyOf } from '$lib/kinds-ui';
 import { announcements } from '../ui/announcements.svelte';
 import { lineOf } from './wayfinder/tree';
 import type { Board } from '../board/board.svelte';
@@ -45,14 +45,14 @@ const REDONE: Record<Difference, (told: Told) => string> = {
 	deleted: (told) => m.say_edit_deleting(told),
 };
 
-/** "1 note “Queue at the door”", "3 notes", "5 things". */
+/** "one note “Queue at the door”", "3 notes", "5 things". */
 function thingsIn(objects: readonly BoardObject[]): string {
 	const [first] = objects;
 	if (!first) return '';
 	if (objects.some(({ kind }) => kind !== first.kind)) return m.things({ count: objects.length });
-	if (objects.length > 1) return manyOf(first.kind, objects.length);
-	const line = lineOf(first).slice(0, NAMED_BY);
-	return line === '' ? oneOf(first.kind) : `${oneOf(first.kind)} “${line}”`;
+	const things = manyOf(first.kind, objects.length);
+	const text = lineOf(first).slice(0, NAMED_BY);
+	return objects.length > 1 || text === '' ? things : `${things} ${m.quoted({ text })}`;
 }
 
 /** The field in which all of them lie, or else their sheet. */

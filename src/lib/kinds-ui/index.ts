@@ -24,10 +24,8 @@ import type { ToolName } from '../board/tools';
 
 interface KindRow {
 	name: () => string;
-	/** Several of them, with their number. */
+	/** One or several of them, with their number. */
 	many: (told: { count: number }) => string;
-	/** One of them, where its name means more than one thing. */
-	one?: () => string;
 	icon: typeof NoteIcon;
 	/** The tool that makes one, and shows what the next will look like. */
 	tool?: ToolName;
@@ -77,7 +75,6 @@ const ROWS: Record<KindName, KindRow> = {
 	columns: {
 		name: () => m.kind_columns(),
 		many: (told) => m.many_columns(told),
-		one: () => m.one_columns(),
 		icon: ColumnsIcon,
 	},
 	grid: {
@@ -93,7 +90,6 @@ const ROWS: Record<KindName, KindRow> = {
 	actions: {
 		name: () => m.kind_actions(),
 		many: (told) => m.many_actions(told),
-		one: () => m.one_actions(),
 		icon: ActionsIcon,
 	},
 	table: {
@@ -121,11 +117,7 @@ const ROWS: Record<KindName, KindRow> = {
 
 export const kindName = (kind: KindName): string => ROWS[kind].name();
 
-/** One of a kind, with its number. */
-export const oneOf = (kind: KindName): string =>
-	ROWS[kind].one?.() ?? m.one_thing({ name: kindName(kind).toLowerCase() });
-
-/** Several of a kind, with their number. */
+/** One or several of a kind, with their number: "one note", "3 notes". */
 export const manyOf = (kind: KindName, count: number): string => ROWS[kind].many({ count });
 
 export const iconOf = (kind: KindName): typeof NoteIcon => ROWS[kind].icon;

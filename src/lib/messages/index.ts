@@ -12,18 +12,49 @@ export type { Messages };
 /** Tags of the languages that there are, English first. */
 export const LANGUAGES: readonly string[] = ['en', ...Object.keys(loaders)];
 
-/** The messages of a language; English where there is no such language. */
-export async function loadLanguage(language: string): Promise<Partial<Messages>> {
-	return (await loaders[language]?.())?.default ?? english;
+/** Languages that people choose from: a made-up one is for tests alone. */
+export const OFFERED = LANGUAGES.filter((tag) => !tag.endsWith('-XA'));
+
+/** A language with its messages. */
+export interface Spoken {
+	tag: string;
+	messages: Partial<Messages>;
 }
 
-let current = (): Partial<Messages> => english;
+const ENGLISH: Spoken = { tag: 'en', messages: english };
+
+/** A language with its messages; English where there is no such language. */
+export async function loadLanguage(tag: string): Promise<Spoken> {
+	const messages = (await loaders[tag]?.())?.default;
+	return messages ? { tag, messages } : ENGLISH;
+}
+
+let current = (): Spoken => ENGLISH;
 
 /** Says whose language counts: of the page's reader in a browser, of whoever asks on the server. */
-export function readMessagesFrom(source: () => Partial<Messages>): void {
-	current = source;
+export function readLanguageFrom(source: () => Spoken | undefined): void {
+	current = () => source() ?? ENGLISH;
+}
+
+/** Tag of the language that counts now, as `de`. */
+export const language = (): string => current().tag;
+
+/** Tag by which dates and numbers are written now, as `en-GB`. */
+export const locale = (): string => (language() === 'en' ? 'en-GB' : language());
+
+type Say = (values: unknown) => string;
+const said = new Map<keyof Messages, Say>();
+
+/** A message in the language that counts when it is said, and not when it is mentioned. */
+function sayer(key: keyof Messages): Say {
+	let say = said.get(key);
+	if (!say) {
+		say = (values) => ((current().messages[key] ?? english[key]) as unknown as Say)(values);
+		said.set(key, say);
+	}
+	return say;
 }
 
 export const m: Messages = new Proxy(english, {
-	get: (_, key: keyof Messages) => current()[key] ?? english[key],
+	get: (_, key: keyof Messages) => sayer(key),
 });

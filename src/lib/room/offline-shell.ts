@@ -1,5 +1,6 @@
 /** Keeps what opens a board without a network, and forgets it; the other half is src/service-worker.ts. */
 import { dev } from '$app/environment';
+import { language, m } from '$lib/messages';
 import { forgetCopies } from './local-copy';
 import { PAGES, type ToShell } from './shell-pages';
 
@@ -9,7 +10,8 @@ export async function keepShell(path: string): Promise<void> {
 	try {
 		await navigator.serviceWorker.register('/service-worker.js');
 		const { active } = await navigator.serviceWorker.ready;
-		const order: ToShell = { do: 'keep', path };
+		const words = { language: language(), title: m.offline_title(), more: m.offline_more() };
+		const order: ToShell = { do: 'keep', path, words };
 		active?.postMessage(order);
 	} catch {
 		// A browser that keeps nothing, as in some private windows: the board works, with a network.

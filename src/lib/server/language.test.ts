@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { m, readMessagesFrom } from '$lib/messages';
+import { m, readLanguageFrom } from '$lib/messages';
 import { inLanguage, languageFor } from './language';
 
 describe('the language of an answer', () => {
@@ -14,9 +14,12 @@ describe('the language of an answer', () => {
 
 	it('counts for what is done in it, and English stands in for what it lacks', async () => {
 		await inLanguage('no such language', () => expect(m.close()).toBe('Close'));
-		readMessagesFrom(() => ({ close: () => 'Schließen' }));
+		const close = m.close;
+		readLanguageFrom(() => ({ tag: 'de', messages: { close: () => 'Schließen' } }));
+		// Also where it was mentioned before.
+		expect(close()).toBe('Schließen');
 		expect(m.close()).toBe('Schließen');
 		expect(m.rename()).toBe('Rename');
-		readMessagesFrom(() => ({}));
+		readLanguageFrom(() => undefined);
 	});
 });

@@ -3,14 +3,14 @@
  * for.
  */
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { LANGUAGES, loadLanguage, readMessagesFrom, type Messages } from '$lib/messages';
+import { LANGUAGES, loadLanguage, readLanguageFrom, type Spoken } from '$lib/messages';
 import Negotiator from 'negotiator';
 
 /** Cookie in which a choice is kept. */
 export const LANGUAGE_COOKIE = 'language';
 
-const answering = new AsyncLocalStorage<Partial<Messages>>();
-readMessagesFrom(() => answering.getStore() ?? {});
+const answering = new AsyncLocalStorage<Spoken>();
+readLanguageFrom(() => answering.getStore());
 
 /**
  * @param chosen tag of a language, as the cookie has it

@@ -14,7 +14,7 @@ import { buildReport, type ReportWords } from '$core/report/build';
 import { reportSchema, type Report } from '$core/report/document';
 import { readParking } from '$core/meeting/parking';
 import { readSession } from '$core/meeting/runsheet';
-import { MARK } from '$core/rehearsal/habits';
+import { isMadeUp } from '$core/rehearsal/words';
 import type { ShownVote } from '$core/contract/votes';
 import { unionOf } from '$core/geometry/box';
 import { agreementWords, methodName, optionName, otherRules, scaleEnds, scoreWords } from '$lib/words/votes';
@@ -52,7 +52,7 @@ function howAsked({ terms, round, options }: ShownVote): string {
 		.join(' · ');
 }
 
-const WORDS: ReportWords = {
+const reportWords = (): ReportWords => ({
 	question: m.report_question(),
 	date: m.report_date(),
 	people: m.report_people(),
@@ -95,7 +95,7 @@ const WORDS: ReportWords = {
 	parking: m.parking(),
 	pictures: m.report_pictures(),
 	nothing: m.untitled(),
-};
+});
 
 /** Where the picture of a field is found. */
 const picturePath = (boardId: string, what: PictureOf): string =>
@@ -111,7 +111,7 @@ async function tookPart(boardId: string): Promise<string[]> {
 			and(eq(memberships.boardId, boardId), ne(memberships.role, 'viewer'), isNotNull(memberships.openedAt)),
 		)
 		.orderBy(memberships.joinedAt, people.id);
-	return rows.map(({ name }) => name).filter((name) => !name.endsWith(MARK));
+	return rows.map(({ name }) => name).filter((name) => !isMadeUp(name));
 }
 
 /** Writes a report from what stands there now. */
@@ -138,7 +138,7 @@ async function write(boardId: string, personId: string): Promise<Report> {
 				people: names,
 				pictureOf: (what) => picturePath(boardId, what),
 			},
-			WORDS,
+			reportWords(),
 		),
 	);
 }

@@ -5,7 +5,7 @@
 	import { toaster } from './toaster';
 </script>
 
-<Toast.Group {toaster}>
+<Toast.Group {toaster} aria-label={m.messages()}>
 	{#snippet children(toast)}
 		<Toast {toast} class="toast {toast.type === 'error' ? 'bad' : ''}">
 			<Toast.Message>

@@ -4,6 +4,7 @@ import type { Rule } from '$core/decide/outcome';
 import type { Method, Terms, Voters } from '$core/decide/vote';
 import type { ShownVote } from '$core/contract/votes';
 import { m } from '$lib/messages';
+import { numberWords } from './when';
 
 const METHODS: Record<Method, { name: () => string; more: () => string }> = {
 	dots: { name: () => m.method_dots(), more: () => m.method_dots_more() },
@@ -46,7 +47,7 @@ export function scaleEnds({ ends, steps }: Pick<Terms, 'ends' | 'steps'>): [stri
 	return [end(0), end(1), end(2), end(3)];
 }
 
-const whole = (value: number): string => String(Math.round(value * 100) / 100);
+const whole = (value: number): string => numberWords(value);
 
 /** A score where there is hardly any room. */
 export const scoreShort = (rule: Rule, score: number): string =>
@@ -85,7 +86,7 @@ export function agreementWords({ agreement }: Outcome): { sentence: string; figu
 	const { measure, value } = agreement;
 	const strength = strengthOf(value);
 	const sentence = measure === 'gathering' ? GATHERING[strength]() : CONCORD[strength]();
-	const shown = value.toFixed(2);
+	const shown = numberWords(value, 2);
 	const figure =
 		measure === 'W'
 			? m.agreement_w({ value: shown })
@@ -98,7 +99,10 @@ export function agreementWords({ agreement }: Outcome): { sentence: string; figu
 /** Whether another counting rule would put something else on top. */
 export function otherRules({ others }: Outcome): string[] {
 	return others.map(({ rule, top, isSame }) => {
-		const told = { rule: ruleName(rule), titles: top.map(({ text }) => `“${optionName(text)}”`).join(', ') };
+		const told = {
+			rule: ruleName(rule),
+			titles: top.map(({ text }) => m.quoted({ text: optionName(text) })).join(', '),
+		};
 		return isSame ? m.rule_same({ rule: told.rule }) : m.rule_other(told);
 	});
 }

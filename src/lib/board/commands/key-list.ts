@@ -116,7 +116,7 @@ const OTHERS: Partial<Record<GroupName, (mod: string) => readonly (readonly [str
 		[m.hand_menu(), m.hand_menu_keys()],
 	],
 	select: () => [
-		[m.hand_add(), 'Shift'],
+		[m.hand_add(), m.key_shift()],
 		[m.hand_box(), m.hand_box_keys()],
 		[m.hand_lasso(), m.hand_lasso_keys()],
 	],
@@ -125,14 +125,14 @@ const OTHERS: Partial<Record<GroupName, (mod: string) => readonly (readonly [str
 		[m.hand_zoom(), m.hand_zoom_keys()],
 	],
 	wayfinder: () => [
-		[m.key_rows(), '↑ ↓ Home End'],
+		[m.key_rows(), `↑ ↓ ${m.key_home()} ${m.key_end()}`],
 		[m.key_row_open(), '← →'],
-		[m.key_row_go(), 'Enter'],
+		[m.key_row_go(), m.key_enter()],
 		[m.key_row_choose(), m.key_row_choose_keys()],
-		[m.key_row_range(), 'Shift ↑ ↓'],
+		[m.key_row_range(), `${m.key_shift()} ↑ ↓`],
 		[m.key_row_menu(), m.key_row_menu_keys()],
 		[m.key_row_edit(), 'F2'],
-		[m.key_row_remove(), 'Delete'],
+		[m.key_row_remove(), m.key_delete()],
 		[m.key_row_move(), 'Alt ← → ↑ ↓'],
 		[m.key_row_link(), 'L'],
 	],
@@ -162,7 +162,7 @@ export function keyGroups(mac: boolean): KeyGroup[] {
 		if (key && !quiet) add(groupOf(id) ?? 'help', label(), key, synonymsOf(id));
 	}
 	for (const name of Object.keys(TITLES) as GroupName[])
-		for (const [label, keys] of OTHERS[name]?.(mac ? '⌘' : 'Ctrl') ?? []) add(name, label, keys, '');
+		for (const [label, keys] of OTHERS[name]?.(mac ? '⌘' : m.key_ctrl()) ?? []) add(name, label, keys, '');
 	return (Object.keys(TITLES) as GroupName[]).map((name) => ({
 		title: TITLES[name](),
 		rows: [...(groups.get(name) ?? [])].map(([label, { keys, words }]) => ({

@@ -1,18 +1,25 @@
 /** Keys as people read them. */
 import { keyFor } from '$core/people/preferences';
+import { m } from '$lib/messages';
 import { preferences } from '../../ui/preferences.svelte';
 
 /** How keys are shown to people. */
 export function shownKey(keys: string, mac: boolean): string {
 	const names: Record<string, string> = {
-		$mod: mac ? '⌘' : 'Ctrl',
+		$mod: mac ? '⌘' : m.key_ctrl(),
+		Shift: m.key_shift(),
 		ArrowLeft: '←',
 		ArrowRight: '→',
 		ArrowUp: '↑',
 		ArrowDown: '↓',
 		Escape: 'Esc',
-		PageUp: 'Page up',
-		PageDown: 'Page down',
+		PageUp: m.key_page_up(),
+		PageDown: m.key_page_down(),
+		Enter: m.key_enter(),
+		Delete: m.key_delete(),
+		Home: m.key_home(),
+		End: m.key_end(),
+		Space: m.key_space(),
 	};
 	return keys
 		.split(/\b\+/)

@@ -3,7 +3,7 @@ import type { KindName } from '$core/board/objects';
 import type { Thing, Verb } from '$core/journal/happenings';
 import type { Line } from '$core/journal/lines';
 import { m } from '$lib/messages';
-import { kindName, manyOf, oneOf } from '$lib/kinds-ui';
+import { kindName, manyOf } from '$lib/kinds-ui';
 
 interface Told {
 	/** What it was done to, with its article or number: "a note", "3 notes". */
@@ -45,29 +45,25 @@ const VERBS: Record<Verb, (told: Told) => string> = {
 	'renamed board': ({ words }) => m.did_renamed_board({ words }),
 };
 
-const OTHER_THINGS: Record<string, () => string> = {
-	sheet: () => m.sheet(),
-	comment: () => m.comment(),
-	step: () => m.step(),
-	board: () => m.board(),
+const OTHER_THINGS: Record<string, { name: () => string; one: () => string }> = {
+	sheet: { name: () => m.sheet(), one: () => m.one_sheet() },
+	comment: { name: () => m.comment(), one: () => m.one_comment() },
+	step: { name: () => m.step(), one: () => m.one_step() },
+	board: { name: () => m.board(), one: () => m.one_board() },
 };
 
-export const thingName = (thing: Thing): string => OTHER_THINGS[thing]?.() ?? kindName(thing as KindName);
+export const thingName = (thing: Thing): string => OTHER_THINGS[thing]?.name() ?? kindName(thing as KindName);
 
 /** "one note", "3 notes". */
 const things = (thing: Thing, count: number): string =>
-	thing in OTHER_THINGS
-		? m.one_thing({ name: thingName(thing).toLowerCase() })
-		: count === 1
-			? oneOf(thing as KindName)
-			: manyOf(thing as KindName, count);
+	OTHER_THINGS[thing]?.one() ?? manyOf(thing as KindName, count);
 
 /** Without the colon that nothing follows. */
 const tidy = (text: string): string => text.replace(/[:\s]+$/, '');
 
 /** What was done, without who: "added 3 notes: “Spare parts”, “Queue”". */
 export function lineWords({ verb, thing, count, words }: Line): string {
-	const quoted = words.map((text) => `“${text}”`).join(', ');
+	const quoted = words.map((text) => m.quoted({ text })).join(', ');
 	return tidy(VERBS[verb]({ things: things(thing, count), words: quoted }));
 }
 

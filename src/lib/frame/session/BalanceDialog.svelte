@@ -6,7 +6,7 @@
 	import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 	import type { Board } from '../../board/board.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
-	import { timeWords } from '$lib/words/when';
+	import { numberWords, timeWords } from '$lib/words/when';
 
 	Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
@@ -68,7 +68,7 @@
 				></canvas>{/key}
 		</div>
 		{#if balance.gini !== undefined}
-			<p><strong>{told(balance.gini)}</strong> {m.gini_is({ value: balance.gini.toFixed(2) })}</p>
+			<p><strong>{told(balance.gini)}</strong> {m.gini_is({ value: numberWords(balance.gini, 2) })}</p>
 		{:else}<p class="quiet">{m.balance_nothing()}</p>{/if}
 		{#if balance.unheard.length > 0}
 			<p>{m.balance_unheard({ names: balance.unheard.map(({ name }) => name).join(', ') })}</p>

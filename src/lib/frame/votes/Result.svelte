@@ -2,6 +2,7 @@
 	/** What came of a vote: as a chart, as a table, with ties, turnout, agreement, and what other rules would say. */
 	import type { ShownVote } from '$core/contract/votes';
 	import { m } from '$lib/messages';
+	import { numberWords } from '$lib/words/when';
 	import ResultChart from './ResultChart.svelte';
 	import { agreementWords, optionName, otherRules, ruleName, scoreWords } from '$lib/words/votes';
 
@@ -41,7 +42,7 @@
 							><small
 								>{m.by_people({
 									count: voters,
-								})}{#if spread !== undefined}{` · ± ${spread.toFixed(1)}`}{/if}</small
+								})}{#if spread !== undefined}{` · ± ${numberWords(spread, 1)}`}{/if}</small
 							></td
 						>
 						<td class="number">{scoreWords(outcome.rule, score)}</td>
@@ -56,7 +57,7 @@
 		{/if}
 		{#if outcome.tied.length > 0}
 			<p class="tied">
-				{m.tied({ titles: outcome.tied.map(({ text }) => `“${optionName(text)}”`).join(', ') })}
+				{m.tied({ titles: outcome.tied.map(({ text }) => m.quoted({ text: optionName(text) })).join(', ') })}
 			</p>
 		{/if}
 		{#if agreement}
