@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { argumentsOf, faultsOf, moduleOf, typesOf, unusedIn } from './compile';
 import { writeModules } from './files';
+import { pseudoOf } from './pseudo';
 
 const ENGLISH = {
 	close: 'Close',
@@ -40,6 +41,15 @@ describe('messages', () => {
 		expect(unusedIn(ENGLISH, ['const a = m.close();'])).toEqual(['moved']);
 		expect(unusedIn(ENGLISH, ['m.close; m\n.moved({ count, place })'])).toEqual([]);
 		expect(unusedIn(ENGLISH, ['m[`mov${rest}`]'])).toEqual(['close']);
+	});
+});
+
+describe('the made-up language', () => {
+	it('keeps values and plurals, and accents what stands around them', () => {
+		const { close, moved } = pseudoOf(ENGLISH);
+		expect(close).toBe('⟦Clóósé⟧');
+		expect([...argumentsOf(moved!)]).toEqual([...argumentsOf(ENGLISH.moved)]);
+		expect(moved).toMatch(/^⟦\{count, plural, one \{\{count\} nó/);
 	});
 });
 

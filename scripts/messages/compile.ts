@@ -31,7 +31,8 @@ export function argumentsOf(message: string): Map<string, 'number' | 'text'> {
  * @throws where a message is not in ICU MessageFormat
  */
 export function moduleOf(language: string, catalog: Catalog): string {
-	return compileModule(new MessageFormat(language), catalog);
+	// The made-up language counts as the one that it is made of.
+	return compileModule(new MessageFormat(language.replace(/-XA$/, '')), catalog);
 }
 
 const TYPES = { number: 'number', text: 'string | number' };

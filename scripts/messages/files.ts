@@ -1,6 +1,7 @@
 /** Where messages stand, and where their modules are written. */
 import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { PSEUDO, pseudoOf } from './pseudo';
 import { BASE, loadersOf, moduleOf, typesOf, type Catalog } from './compile';
 
 const SOURCE = 'messages';
@@ -22,6 +23,7 @@ export function writeModules(root: string): void {
 	const catalogs = readCatalogs(root);
 	const base = catalogs.get(BASE);
 	if (!base) throw new Error(`${SOURCE}/${BASE}.json is missing`);
+	catalogs.set(PSEUDO, pseudoOf(base));
 	const types = "import type { Messages } from './types';\n";
 	const files: Record<string, string> = {
 		'types.d.ts': typesOf(base),
