@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
 	import { m } from '$lib/messages';
+	import { recipes } from '$lib/templates/tables';
 	import {
 		BIN_DAYS,
 		ORDERS,
@@ -11,7 +12,7 @@
 		type Order,
 		type Part,
 	} from '$core/boards/list';
-	import { RECIPES, recipeOf } from '$core/templates';
+	import { withId } from '$core/templates';
 	import { lengthWords } from '$lib/frame/session/words';
 	import TopBar from '$lib/boards/TopBar.svelte';
 	import ProjectBar from '$lib/boards/ProjectBar.svelte';
@@ -56,7 +57,8 @@
 		) as Record<Part, number>,
 	);
 	/** Recipes that are one click away. */
-	const FIRST = ['idea-round', 'retrospective', 'problem'].flatMap((id) => recipeOf(id) ?? []);
+	const ready = recipes();
+	const first = ['idea-round', 'retrospective', 'problem'].flatMap((id) => withId(ready, id) ?? []);
 	const PART_NAMES: Record<Part, () => string> = {
 		all: () => m.boards_all(),
 		mine: () => m.boards_mine(),
@@ -139,7 +141,7 @@
 	{#if !data.person.guest && words.trim() === ''}
 		<h1>{m.what_to_do()}</h1>
 		<div class="starts">
-			{#each FIRST as { id, title, how, minutes } (id)}
+			{#each first as { id, title, how, minutes } (id)}
 				<a class="start" href="/new?recipe={id}{into ? `&project=${into}` : ''}">
 					<span class="head"><b>{title}</b></span>
 					<span class="quiet">{how}</span>
@@ -148,7 +150,7 @@
 			{/each}
 			<a class="start" href="/new{into ? `?project=${into}` : ''}">
 				<span class="head"><Lightbulb size={21} /><b>{m.all_recipes()}</b></span>
-				<span class="quiet">{m.all_recipes_more({ count: RECIPES.length })}</span>
+				<span class="quiet">{m.all_recipes_more({ count: ready.length })}</span>
 			</a>
 			<button type="button" class="start blank" onclick={makeBlank}>
 				<span class="head"><Plus size={21} /><b>{m.start_blank()}</b></span>

@@ -11,10 +11,10 @@ import type { Purpose, Template } from './template';
 export const TEMPLATES: readonly Template[] = [...IDEA_LAYOUTS, ...PEOPLE_LAYOUTS, ...PLAN_LAYOUTS];
 
 export const RECIPES: readonly Recipe[] = [...IDEA_RECIPES, ...TEAM_RECIPES, ...WORK_RECIPES];
-export const recipeOf = (id: string): Recipe | undefined => RECIPES.find((recipe) => recipe.id === id);
 
-export const templateOf = (id: string): Template | undefined =>
-	TEMPLATES.find((template) => template.id === id);
+/** One of a list by its id. */
+export const withId = <T extends { id: string }>(all: readonly T[], id: string): T | undefined =>
+	all.find((one) => one.id === id);
 
 /** What can be looked for. */
 export interface Wanted {
@@ -68,3 +68,4 @@ export function find<T extends Described>(all: readonly T[], wanted: Wanted): T[
 }
 
 export { PURPOSES, type Purpose, type Template } from './template';
+export { recipesIn, templatesIn } from './language';

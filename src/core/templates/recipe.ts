@@ -6,8 +6,12 @@ import { Sketch } from './sketch';
 import type { Purpose } from './template';
 
 /** A step of a recipe; its place is named, and found when the recipe is made. */
-export interface RecipeStep extends Partial<Omit<Step, 'id' | 'field' | 'fields' | 'sheet' | 'view'>> {
+export interface RecipeStep extends Partial<
+	Omit<Step, 'id' | 'field' | 'fields' | 'sheet' | 'view' | 'prompt'>
+> {
 	title: string;
+	/** What people read; of several, one stands after the other. */
+	prompt?: string | readonly string[];
 	kind: Step['kind'];
 	minutes: number;
 	/** A place that `draw` has named; several where sheets go round. */
@@ -49,13 +53,14 @@ export function make(recipe: Recipe, request: RecipeRequest, newId: () => string
 	const sketch = new Sketch(newId, sheet);
 	const asked = { ...request, question: request.question.trim() || recipe.question };
 	const places = recipe.draw(sketch, asked);
-	const steps = recipe.steps(asked).map(({ at, ...step }) => {
+	const steps = recipe.steps(asked).map(({ at, prompt, ...step }) => {
 		const one = typeof at === 'string' ? places[at] : undefined;
 		const several = typeof at === 'object' ? at.flatMap((name) => places[name] ?? []) : [];
 		return newStep({
 			...step,
 			id: newId(),
 			sheet,
+			...(prompt ? { prompt: [prompt].flat().join(' ') } : {}),
 			...(one ? { field: one } : {}),
 			...(several.length > 1 ? { fields: several } : {}),
 		});

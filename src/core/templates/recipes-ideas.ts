@@ -106,7 +106,7 @@ export const IDEA_RECIPES: Recipe[] = [
 					round,
 					prompt:
 						round === 0
-							? `${question} Three ideas on your form.`
+							? [question, 'Three ideas on your form.']
 							: 'Read what is on this form, and build on it: three more.',
 				})),
 				{

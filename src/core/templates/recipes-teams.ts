@@ -121,7 +121,7 @@ export const TEAM_RECIPES: Recipe[] = [
 				least: 4,
 				may: 'line',
 				at: 'problem',
-				prompt: `${question} What have you seen yourself?`,
+				prompt: [question, 'What have you seen yourself?'],
 			},
 			{
 				title: 'Why',
@@ -196,7 +196,7 @@ export const TEAM_RECIPES: Recipe[] = [
 				least: 1.5,
 				may: 'line',
 				at: 'mood',
-				prompt: `${question} One note.`,
+				prompt: [question, 'One note.'],
 			},
 			{
 				title: 'What do you need?',

@@ -43,7 +43,7 @@ const agree: RecipeStep = {
 	may: 'everything',
 	prompt: 'Write it down: what, who, until when.',
 };
-const open = (prompt: string): RecipeStep => ({
+const open = (prompt: NonNullable<RecipeStep['prompt']>): RecipeStep => ({
 	title: 'Welcome',
 	kind: 'welcome',
 	minutes: 3,
@@ -143,7 +143,7 @@ export const WORK_RECIPES: Recipe[] = [
 			return { does, feels, pains, wants, offers };
 		},
 		steps: ({ question }) => [
-			open(`${question} Give the person a name.`),
+			open([question, 'Give the person a name.']),
 			gather('Does', 'does', 'What does this person see, hear and do on such a day?', 6, false),
 			gather('Feels', 'feels', 'What do they think and feel meanwhile?', 6, false),
 			gather('In the way', 'pains', 'What gets in their way?', 5),

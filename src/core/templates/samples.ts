@@ -61,7 +61,7 @@ export function addSamples(sketch: Sketch): void {
 				sheet: sketch.sheet,
 				box,
 				style: { form: 'card', pigment: PIGMENTS[(i + n) % 6]!, bare: true },
-				text: WORDS[word++ % WORDS.length]!,
+				text: sketch.say(WORDS[word++ % WORDS.length]!),
 			});
 		}
 	});

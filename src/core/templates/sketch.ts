@@ -8,6 +8,7 @@ import { NOTE_SIZES, type NoteForm } from '../board/kinds/note';
 import { TEXT_SIZES, type TextRole } from '../board/kinds/text';
 import type { ShapeName } from '../board/shapes';
 import { unionOf, type Box } from '../geometry/box';
+import type { Say } from './language';
 
 /** Smallest type that a scaled layout may have, board units. */
 const MIN_TYPE = 9;
@@ -15,6 +16,8 @@ const MIN_TYPE = 9;
 export class Sketch {
 	/** What has been drawn, in order; the sheet is filled in when it is put down. */
 	readonly objects: NewObject[] = [];
+	/** Says what is drawn in the language of whoever draws it. */
+	say: Say = (text) => text;
 
 	constructor(
 		readonly newId: () => string,
@@ -112,8 +115,8 @@ export class Sketch {
 		let id = 0;
 		const editContext = { newId: () => `${this.objects.length}p${id++}` } as Parameters<typeof newParts>[0];
 		const parts = newParts(editContext, kind, typeof rows === 'number' ? rows : rows.length, {
-			columns,
-			...(typeof rows === 'number' ? {} : { rows }),
+			columns: columns.map(this.say),
+			...(typeof rows === 'number' ? {} : { rows: rows.map(this.say) }),
 		});
 		for (const track of [...parts.cols, ...parts.rows])
 			track.size = Math.max(24, Math.round(track.size * this.scale));
@@ -130,12 +133,12 @@ export class Sketch {
 			style: { chalk },
 			text: title,
 			parts,
-		} as Omit<NewObject, 'sheet'>);
+		} as Omit<NewObject, 'sheet'> & { text: string });
 	}
 
-	private add(spec: Omit<NewObject, 'sheet'>): string {
+	private add(spec: Omit<NewObject, 'sheet'> & { text: string }): string {
 		const id = this.newId();
-		this.objects.push({ ...spec, id, sheet: this.sheet } as NewObject);
+		this.objects.push({ ...spec, text: this.say(spec.text), id, sheet: this.sheet } as NewObject);
 		return id;
 	}
 

@@ -4,7 +4,7 @@ import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
 import { plainText } from '../text/rich';
 import { gathers } from '../meeting/steps';
-import { find, PURPOSES, RECIPES, templateOf, TEMPLATES } from './index';
+import { find, PURPOSES, RECIPES, TEMPLATES, withId } from './index';
 import { make } from './recipe';
 import { Sketch } from './sketch';
 import { putLayout, roomFor, sized } from './put';
@@ -87,8 +87,8 @@ describe('templates', () => {
 describe('putting down', () => {
 	it('goes where the hand is when there is room', () => {
 		const { editContext, model, sheet } = testBoard();
-		const { w, h } = sized((s) => templateOf('tasks')!.draw(s));
-		const [id] = putLayout(editContext, model, (s) => templateOf('tasks')!.draw(s), {
+		const { w, h } = sized((s) => withId(TEMPLATES, 'tasks')!.draw(s));
+		const [id] = putLayout(editContext, model, (s) => withId(TEMPLATES, 'tasks')!.draw(s), {
 			sheet,
 			at: { x: 500, y: 300 },
 		});
@@ -101,7 +101,7 @@ describe('putting down', () => {
 		for (let i = 0; i < 6; i++) addObject(editContext, model, noteAt(sheet, -300 + i * 180, -250));
 		const taken = model.onSheet(sheet).map(({ id }) => model.boundsOf(id)!);
 		const view = { x: -500, y: -300, w: 1100, h: 760 };
-		const ids = putLayout(editContext, model, (s) => templateOf('pros-and-cons')!.draw(s), {
+		const ids = putLayout(editContext, model, (s) => withId(TEMPLATES, 'pros-and-cons')!.draw(s), {
 			sheet,
 			at,
 			view,

@@ -1,6 +1,5 @@
 <script lang="ts">
 	/** Ready layouts, and one's own pieces: put down where the hand is, where there is room. */
-	import { TEMPLATES } from '$core/templates';
 	import type { Template } from '$core/templates/template';
 	import { putLayout } from '$core/templates/put';
 	import { seen } from '$core/geometry/view';
@@ -10,6 +9,7 @@
 	import DrawerList from './DrawerList.svelte';
 	import Finder from './Finder.svelte';
 	import { placeOf } from './place';
+	import { templates } from './tables';
 
 	interface Props {
 		board: Board;
@@ -61,7 +61,7 @@
 	</div>
 	<div class="inside">
 		{#if open === 'templates'}
-			<Finder all={TEMPLATES} {people} draw={(one, sketch) => one.draw(sketch)} onchoose={put} />
+			<Finder all={templates()} {people} draw={(one, sketch) => one.draw(sketch)} onchoose={put} />
 		{:else if open === 'drawer'}
 			<DrawerList {board} {onclose} />
 		{/if}

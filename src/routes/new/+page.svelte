@@ -1,11 +1,12 @@
 <script lang="ts">
 	/** From nothing to a session: choose a recipe, say the question, how many people and how much time there is, and start. */
 	import { goto } from '$app/navigation';
-	import { RECIPES, recipeOf } from '$core/templates';
+	import { withId } from '$core/templates';
 	import { make, type Recipe } from '$core/templates/recipe';
 	import { kindWords, lengthWords, STEP_ICONS } from '$lib/frame/session/words';
 	import { m } from '$lib/messages';
 	import Finder from '$lib/templates/Finder.svelte';
+	import { recipes } from '$lib/templates/tables';
 	import { createBoard } from '$core/contract/boards';
 	import { call } from '$lib/api/client';
 	import { messageOf } from '$lib/api/errors';
@@ -14,7 +15,8 @@
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
-	let recipe = $state.raw<Recipe | undefined>(untrack(() => recipeOf(data.recipe ?? '')));
+	const all = recipes();
+	let recipe = $state.raw<Recipe | undefined>(untrack(() => withId(all, data.recipe ?? '')));
 	let question = $state('');
 	let people = $state(8);
 	let minutes = $state(untrack(() => recipe?.minutes ?? 30));
@@ -65,7 +67,7 @@
 	<div class="both" class:split={recipe !== undefined}>
 		<section>
 			<Finder
-				all={RECIPES}
+				{all}
 				people={undefined}
 				chosen={recipe?.id}
 				draw={(one, sketch) => one.draw(sketch, { question: one.question, people: 6, minutes: one.minutes })}

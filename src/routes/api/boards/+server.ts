@@ -1,12 +1,13 @@
 import type { z } from 'zod';
 import { createBoard, type newBoardSchema } from '$core/contract/boards';
-import { recipeOf } from '$core/templates';
+import { withId } from '$core/templates';
 import { m } from '$lib/messages';
 import { Refused } from '$lib/server/boards';
 import { handle } from '$lib/server/http';
 import { makeBlank, makeFromPiece, makeFromRecipe } from '$lib/server/new-board';
 import { pieceFor } from '$lib/server/pieces';
 import { moveBoard } from '$lib/server/projects';
+import { recipes } from '$lib/templates/tables';
 
 async function make(
 	person: Parameters<typeof makeBlank>[0],
@@ -15,7 +16,7 @@ async function make(
 	const sheet = m.sheet_number({ number: 1 });
 	if (request.start === 'blank') return makeBlank(person, { title: m.new_board(), sheet });
 	const { question, people, minutes } = request;
-	const recipe = recipeOf(request.recipe);
+	const recipe = withId(recipes(), request.recipe);
 	if (!recipe) {
 		// Not one of ours: one that somebody has kept.
 		const piece = await pieceFor(person.id, request.recipe);
