@@ -60,7 +60,7 @@ async function rehearse(owner: TestPerson): Promise<number> {
 	const { id: board } = (await made.json()) as { id: string };
 	const { token } = await makeLink(owner, board, 'editor');
 	const problems: string[] = [];
-	const where = { base: server.url, origin: server.url, board, token };
+	const where = { base: server.url, origin: server.url, board, token, language: 'en' as const };
 	const team = new Team(people, seed, where, speed, (error) => problems.push(String(error)));
 	await team.start();
 	const { steps } = readSession(await documentOf(owner, board, 'session'));

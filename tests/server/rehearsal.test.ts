@@ -125,9 +125,9 @@ describe('a rehearsal', () => {
 		const board = await makeBoard(owner, 'idea-round');
 		const session = await through(board, 'session');
 		const { token } = await makeLink(owner, board, 'editor');
-		const where = { base: server.url, origin: server.url, board, token };
+		const where = { base: server.url, origin: server.url, board, token, language: 'en' as const };
 		await lead(board, { do: 'start', step: readSession(session.doc).steps[0]!.id });
-		const person = new SimulatedPerson(teamOf(3, 9)[0]!, where);
+		const person = new SimulatedPerson(teamOf(3, 9, 'en')[0]!, where);
 		await person.come();
 		for (let i = 0; i < 12; i++) await person.act();
 		expect(await person.settled()).toBe(true);

@@ -1,9 +1,9 @@
 /** What a simulated person does next, in the running step, by their habits. */
 import { onMatrix, placed, rated, withDot, type Choice, type Vote } from '../decide/vote';
 import type { StepMay } from '../access/step-grants';
-import type { Habit } from './habits';
-import { wordsOf } from './habits';
+import { wordsOf, type Habit, type Simulated } from './habits';
 import { pick, type Random } from './random';
+import { TEAM_WORDS } from './words';
 
 /** What a simulated person knows of the room. */
 export interface Situation {
@@ -34,15 +34,17 @@ export type Doing =
 /** How much somebody writes in one step. */
 const MAX: Record<Habit, number> = { quick: 8, steady: 4, repeats: 4, late: 3, 'off topic': 3, silent: 1 };
 
-const QUESTIONS = ['Who pays for that?', 'Is that allowed?', 'When do we decide?'] as const;
-
-export function nextDoing(habit: Habit, random: Random, known: Situation): Doing {
+export function nextDoing(
+	who: Pick<Simulated, 'habit' | 'language'>,
+	random: Random,
+	known: Situation,
+): Doing {
+	const { habit, language } = who;
 	// Each question is asked once: theirs must not bury what real people park.
-	const open = QUESTIONS.filter((text) => !known.parked.includes(text));
+	const open = TEAM_WORDS[language].questions.filter((text) => !known.parked.includes(text));
 	if (random() < 0.02 && open.length > 0) return { do: 'park', text: pick(random, open) };
 	const mayWrite = known.may !== 'watch' && known.may !== 'nod' && known.gathers;
-	if (mayWrite && known.written < MAX[habit])
-		return { do: 'write', text: wordsOf(habit, random, known.texts) };
+	if (mayWrite && known.written < MAX[habit]) return { do: 'write', text: wordsOf(who, random, known.texts) };
 	if (known.kind === 'warm-up' && known.own.length > 0) {
 		const note = pick(random, known.own);
 		if (random() < 0.4) return { do: 'colour', note };

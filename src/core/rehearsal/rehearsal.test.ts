@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { emptyChoice, faultOf, isEmpty, METHODS, termsSchema } from '../decide/vote';
 import { ballotOf, nextDoing, type Situation } from './doing';
-import { HABITS, MARK, pauseOf, teamOf, wordsOf } from './habits';
+import { HABITS, pauseOf, teamOf, wordsOf } from './habits';
+import { isMadeUp, TEAM_WORDS } from './words';
 import { randomFrom } from './random';
 
 const known: Situation = {
@@ -17,21 +18,37 @@ const known: Situation = {
 
 describe('a simulated team', () => {
 	it('is the same from the same seed, and says that it is not real', () => {
-		expect(teamOf(12, 7)).toEqual(teamOf(12, 7));
-		expect(teamOf(12, 7)).not.toEqual(teamOf(12, 8));
-		const team = teamOf(30, 1);
+		expect(teamOf(12, 7, 'en')).toEqual(teamOf(12, 7, 'en'));
+		expect(teamOf(12, 7, 'en')).not.toEqual(teamOf(12, 8, 'en'));
+		const team = teamOf(30, 1, 'en');
 		expect(new Set(team.map(({ name }) => name)).size).toBe(30);
-		expect(team.every(({ name }) => name.endsWith(MARK))).toBe(true);
+		expect(team.every(({ name }) => isMadeUp(name))).toBe(true);
 		expect(new Set(team.map(({ habit }) => habit))).toEqual(new Set(HABITS));
-		expect([teamOf(1, 1).length, teamOf(99, 1).length]).toEqual([3, 30]);
+		expect([teamOf(1, 1, 'en').length, teamOf(99, 1, 'en').length]).toEqual([3, 30]);
 		expect(team.filter(({ habit }) => habit === 'late').every(({ comesAfter }) => comesAfter > 5000)).toBe(
 			true,
 		);
 	});
 
+	it('writes in the language of whoever let it come', () => {
+		const [who] = teamOf(3, 4, 'de');
+		const random = randomFrom(4);
+		const { ideas } = TEAM_WORDS.de;
+		for (let i = 0; i < 20; i++) {
+			const text = wordsOf({ ...who!, habit: 'steady' }, random, []);
+			expect(ideas.some((idea) => text.startsWith(idea))).toBe(true);
+		}
+		expect(who!.name).toMatch(/\(Probe\)$/);
+		expect(isMadeUp(who!.name)).toBe(true);
+		// As much to say in one as in the other.
+		expect(ideas).toHaveLength(TEAM_WORDS.en.ideas.length);
+	});
+
 	it('behaves by its habits', () => {
 		const random = randomFrom(3);
-		const said = Array.from({ length: 60 }, () => wordsOf('repeats', random, ['A second queue']));
+		const said = Array.from({ length: 60 }, () =>
+			wordsOf({ habit: 'repeats', language: 'en' }, random, ['A second queue']),
+		);
 		expect(said.filter((text) => text.startsWith('A second queue')).length).toBeGreaterThan(20);
 		const mean = (habit: (typeof HABITS)[number]): number =>
 			Array.from({ length: 50 }, () => pauseOf(habit, random)).reduce((sum, ms) => sum + ms, 0) / 50;
@@ -43,7 +60,7 @@ describe('a simulated team', () => {
 		const random = randomFrom(5);
 		const parked: string[] = [];
 		for (let i = 0; i < 2000; i++) {
-			const doing = nextDoing('steady', random, { ...known, parked });
+			const doing = nextDoing({ habit: 'steady', language: 'en' }, random, { ...known, parked });
 			if (doing.do === 'park') parked.push(doing.text);
 		}
 		expect(parked).toHaveLength(3);
@@ -54,7 +71,10 @@ describe('a simulated team', () => {
 		const doings = (more: Partial<Situation>) => {
 			const random = randomFrom(5);
 			return new Set(
-				Array.from({ length: 200 }, () => nextDoing('steady', random, { ...known, ...more }).do),
+				Array.from(
+					{ length: 200 },
+					() => nextDoing({ habit: 'steady', language: 'en' }, random, { ...known, ...more }).do,
+				),
 			);
 		};
 		expect(doings({ may: 'watch', gathers: false })).toEqual(new Set(['nothing', 'park']));

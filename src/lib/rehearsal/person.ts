@@ -20,6 +20,7 @@ import { ApiError } from '$lib/api/errors';
 import { emptyChoice } from '$core/decide/vote';
 import { ballotOf, nextDoing, type Situation } from '$core/rehearsal/doing';
 import { pauseOf, type Simulated } from '$core/rehearsal/habits';
+import type { TeamLanguage } from '$core/rehearsal/words';
 import { pick, randomFrom } from '$core/rehearsal/random';
 import { gatheringFor } from '$core/meeting/gathering';
 import { type BoardPolicy, may, OPEN_POLICY, type Right } from '$core/access/rights';
@@ -37,6 +38,8 @@ export interface Where {
 	board: string;
 	/** The link by which they join. */
 	token: string;
+	/** What they write in. */
+	language: TeamLanguage;
 }
 
 /** What somebody has done that was acknowledged, and what was written but not acknowledged yet. */
@@ -115,7 +118,7 @@ export class SimulatedPerson {
 	/** Does the next thing. */
 	async act(): Promise<void> {
 		await this.vote();
-		const doing = nextDoing(this.who.habit, this.random, this.know());
+		const doing = nextDoing(this.who, this.random, this.know());
 		const { stageModel: model } = this;
 		const editContext = this.handOn(this.stage);
 		switch (doing.do) {

@@ -18,7 +18,7 @@ export class Team {
 		public speed = 1,
 		private readonly onproblem: (error: unknown) => void = () => {},
 	) {
-		this.people = teamOf(count, seed).map((who) => new SimulatedPerson(who, where));
+		this.people = teamOf(count, seed, where.language).map((who) => new SimulatedPerson(who, where));
 	}
 
 	/** Lets everybody come; resolves when all have who do not come late. */

@@ -7,7 +7,7 @@ import { NOD } from '$core/board/model/nods';
 import { readParking, removeParked } from '$core/meeting/parking';
 import type { Rehearsal } from '$core/contract/session';
 import { Team } from '$lib/rehearsal/team';
-import { m } from '$lib/messages';
+import { language, m } from '$lib/messages';
 import { and, eq, inArray } from 'drizzle-orm';
 import * as Y from 'yjs';
 import type { Person } from './auth';
@@ -71,7 +71,7 @@ export async function startRehearsal(
 	const team = new Team(
 		request.people,
 		request.seed,
-		{ ...where, board: boardId, token: link.token },
+		{ ...where, board: boardId, token: link.token, language: language() === 'de' ? 'de' : 'en' },
 		request.speed,
 		problem,
 	);
