@@ -38,13 +38,20 @@ export const CSV_COLUMNS = [
 	'to',
 ] as const;
 
+/** What the columns of the table are called. */
+export type CsvHeadings = Readonly<Record<(typeof CSV_COLUMNS)[number], string>>;
+
 /** Signs that start a formula, also behind spaces and tabs, and full-width forms of the same signs. */
 const FORMULA = /^[\s"']*[=+\-@\t\r＝＋－＠|%]/;
 
 const time = (ms: number): string => (Number.isFinite(ms) ? new Date(ms).toISOString() : '');
 
-/** A table of the given objects, one a row, sorted by sheet and reading order. Starts with a byte order mark. */
-export function csvOf(model: BoardQuery, objects: readonly BoardObject[]): string {
+/**
+ * A table of the given objects, one a row, sorted by sheet and reading order. Starts with a byte
+ * order mark.
+ * @param headings what the columns are called, where not by their names
+ */
+export function csvOf(model: BoardQuery, objects: readonly BoardObject[], headings?: CsvHeadings): string {
 	const sheetTitles = new Map(model.sheets.map((sheet) => [sheet.id, sheet.title]));
 	const order = new Map(model.sheets.map((sheet, i) => [sheet.id, i]));
 	const sorted = [...objects].sort(
@@ -74,10 +81,9 @@ export function csvOf(model: BoardQuery, objects: readonly BoardObject[]): strin
 			...endsOf(model, object),
 		];
 	});
+	const fields = CSV_COLUMNS.map((column) => headings?.[column] ?? column);
 	return (
-		'\uFEFF' +
-		Papa.unparse({ fields: [...CSV_COLUMNS], data: rows }, { escapeFormulae: FORMULA, newline: '\r\n' }) +
-		'\r\n'
+		'\uFEFF' + Papa.unparse({ fields, data: rows }, { escapeFormulae: FORMULA, newline: '\r\n' }) + '\r\n'
 	);
 }
 
@@ -113,5 +119,5 @@ function endsOf(model: BoardQuery, object: BoardObject): [string, string] {
 }
 
 export const csvFile = async (input: ExportInput): Promise<ExportedFile> => ({
-	body: new TextEncoder().encode(csvOf(input.model, chosenObjects(input))),
+	body: new TextEncoder().encode(csvOf(input.model, chosenObjects(input), input.headings)),
 });

@@ -4,6 +4,7 @@
  */
 import type { BoardModel } from '../board/model/model';
 import type { Drawing } from '../board/drawing';
+import type { CsvHeadings } from './csv';
 import type { Face, Measure } from '../text/fonts';
 
 /** What is to be taken out. */
@@ -16,6 +17,8 @@ export interface ExportInput {
 	ids?: readonly string[] | undefined;
 	/** Pixels a board unit, where the format has such. */
 	scale?: number | undefined;
+	/** What the columns of a table are called. */
+	headings?: CsvHeadings | undefined;
 }
 
 /**

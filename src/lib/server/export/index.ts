@@ -9,6 +9,7 @@ import {
 	type ExportInput,
 	type ExportServices,
 } from '$core/formats/exports';
+import { m } from '$lib/messages';
 import { Refused } from '../boards';
 import { readScaled } from '../files/store';
 import { makeArchive } from './archive';
@@ -36,7 +37,7 @@ export function fileName(title: string, extension: string): string {
 		.replace(/\s+/g, ' ')
 		.replace(/^[. ]+|[. ]+$/g, '')
 		.slice(0, 80);
-	return `${safe || 'Board'}.${extension}`;
+	return `${safe || m.board()}.${extension}`;
 }
 
 /** The pictures of a drawing as data. A renderer that knows no WebP gets them as PNG. */
