@@ -17,6 +17,8 @@ export interface Person {
 	name: string;
 	/** Whether it is somebody without an account. */
 	guest: boolean;
+	/** Tag of the language that they chose. */
+	language?: string;
 }
 
 /** The request being answered; none while a websocket opens, where no cookie can be set anyway. */
@@ -42,6 +44,7 @@ function make() {
 				verification: schema.verifications,
 			},
 		}),
+		user: { additionalFields: { language: { type: 'string', required: false } } },
 		emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200 },
 		session: { expiresIn: 60 * 60 * 24 * 60, updateAge: 60 * 60 * 24 },
 		advanced: {
@@ -60,6 +63,7 @@ export const auth = (): ReturnType<typeof make> => once('auth', make);
 export async function personFrom(headers: Headers): Promise<Person | undefined> {
 	const found = await auth().api.getSession({ headers });
 	if (!found) return undefined;
-	const { id, name } = found.user;
-	return { id, name, guest: Boolean((found.user as { isAnonymous?: boolean | null }).isAnonymous) };
+	const { id, name, language } = found.user;
+	const isGuest = Boolean((found.user as { isAnonymous?: boolean | null }).isAnonymous);
+	return { id, name, guest: isGuest, ...(language ? { language } : {}) };
 }

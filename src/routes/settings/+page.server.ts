@@ -2,6 +2,8 @@ import { fail, redirect } from '@sveltejs/kit';
 import { APIError } from 'better-auth/api';
 import { z } from 'zod';
 import { nameSchema } from '$core/contract/people';
+import { LANGUAGES } from '$lib/messages';
+import { LANGUAGE_COOKIE } from '$lib/server/language';
 import { auth } from '$lib/server/auth';
 import { allow } from '$lib/server/limits';
 import { live } from '$lib/server/live/documents';
@@ -10,7 +12,11 @@ import type { Actions, PageServerLoad } from './$types';
 
 export const load: PageServerLoad = ({ locals, cookies }) => {
 	if (!locals.person) redirect(303, '/welcome');
-	return { person: locals.person, light: cookies.get('frame') === 'light' };
+	return {
+		person: locals.person,
+		light: cookies.get('frame') === 'light',
+		language: locals.person.language ?? cookies.get(LANGUAGE_COOKIE) ?? '',
+	};
 };
 
 const passwordSchema = z.object({
@@ -18,7 +24,22 @@ const passwordSchema = z.object({
 	password: z.string().min(10).max(200),
 });
 
+/** A language that there is, or none: then the browser's counts. */
+const languageSchema = z.literal('').or(z.enum(LANGUAGES));
+
 export const actions: Actions = {
+	language: async ({ request, locals, cookies }) => {
+		if (!locals.person) redirect(303, '/welcome');
+		const parsed = languageSchema.safeParse((await request.formData()).get('language'));
+		if (!parsed.success) return fail(400, { problem: m.error_request() });
+		const language = parsed.data || null;
+		await auth().api.updateUser({ body: { language }, headers: request.headers });
+		// The pages before somebody signs in speak it as well.
+		const options = { path: '/', maxAge: 60 * 60 * 24 * 365 };
+		if (language) cookies.set(LANGUAGE_COOKIE, language, options);
+		else cookies.delete(LANGUAGE_COOKIE, options);
+		redirect(303, '/settings');
+	},
 	name: async ({ request, locals }) => {
 		if (!locals.person) redirect(303, '/welcome');
 		const parsed = nameSchema.safeParse((await request.formData()).get('name'));

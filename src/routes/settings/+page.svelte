@@ -5,7 +5,7 @@
 	 */
 	import { enhance } from '$app/forms';
 	import type { KEY_MODES, MOTIONS, WHEELS } from '$core/people/preferences';
-	import { m } from '$lib/messages';
+	import { m, OFFERED } from '$lib/messages';
 	import { setFrameLight } from '$lib/ui/frame-light';
 	import { preferences } from '$lib/ui/preferences.svelte';
 	import BackHeader from '$lib/ui/BackHeader.svelte';
@@ -15,6 +15,12 @@
 	const { data, form }: PageProps = $props();
 	let name = $state(untrack(() => data.person.name));
 	let light = $state(untrack(() => data.light));
+
+	/** A language as those call it who speak it. */
+	const languageName = (tag: string): string =>
+		tag === ''
+			? m.settings_language_browser()
+			: (new Intl.DisplayNames(tag, { type: 'language' }).of(tag) ?? tag);
 
 	const WHEEL_NAMES: Record<(typeof WHEELS)[number], () => string> = {
 		scroll: m.settings_wheel_scroll,
@@ -110,6 +116,25 @@
 
 	<section>
 		<h2>{m.settings_how()}</h2>
+		<!-- A new page, not a change of this one: the server writes it in the other language. -->
+		<form method="POST" action="?/language">
+			<fieldset>
+				<legend>{m.settings_language()}</legend>
+				{#each ['', ...OFFERED] as tag (tag)}
+					<label class="option"
+						><input
+							type="radio"
+							name="language"
+							value={tag}
+							checked={data.language === tag}
+							onchange={(event) => event.currentTarget.form?.requestSubmit()}
+						/><span lang={tag || undefined}>{languageName(tag)}</span></label
+					>
+				{/each}
+			</fieldset>
+			<p class="quiet">{m.settings_language_kept()}</p>
+			<noscript><button type="submit" class="button">{m.settings_keep()}</button></noscript>
+		</form>
 		{@render choice(
 			m.settings_light(),
 			{ dark: m.settings_dark_frame, light: m.settings_light_frame },

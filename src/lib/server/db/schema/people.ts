@@ -15,6 +15,8 @@ export const people = pgTable('people', {
 	emailVerified: boolean('email_verified').notNull().default(false),
 	image: text('image'),
 	isAnonymous: boolean('is_anonymous').default(false),
+	/** Tag of the language that they chose; what their browser asks for where there is none. */
+	language: text('language'),
 	createdAt: instant('created_at').notNull().defaultNow(),
 	updatedAt: instant('updated_at').notNull().defaultNow(),
 });
