@@ -22,6 +22,7 @@ import { createBoard } from '$lib/server/boards';
 import type { Layer } from '$core/access/layers';
 import { documentName } from '$lib/server/live/names';
 import { buildBoard, demoSteps, DEMO_PEOPLE } from './demo/build';
+import { buildLookingBack, LOOKING_BACK } from './demo/looking-back';
 
 const BOARD = 'season-planning';
 const EMAIL = 'ilka@zweite-runde.example';
@@ -120,6 +121,31 @@ async function seedMain(): Promise<void> {
 	});
 }
 
+/** The board on which the team looked back on autumn, in German. */
+async function seedLookingBack(): Promise<void> {
+	const id = 'looking-back';
+	await createBoard(idOf('Ilka'), LOOKING_BACK, id);
+	for (const name of DEMO_PEOPLE.slice(1))
+		await db.insert(schema.memberships).values({ boardId: id, personId: idOf(name), role: 'editor' });
+	const stage = new Y.Doc();
+	const model = new BoardModel(stage);
+	const steps = buildLookingBack(editContextOn(stage, 'Ilka'), model, { person: idOf });
+	await save(id, 'stage', stage, idOf('Ilka'));
+	await keepSummary(db, id, model);
+	const session = new Y.Doc();
+	writeSteps(session, steps);
+	await save(id, 'session', session, idOf('Ilka'));
+	await age(id, 2);
+}
+
+/** Makes a board as old as that. */
+async function age(id: string, days: number): Promise<void> {
+	await db
+		.update(schema.boards)
+		.set({ changedAt: new Date(Date.now() - days * 24 * 60 * MINUTE) })
+		.where(eq(schema.boards.id, id));
+}
+
 /** Two small older boards, so that the list of boards has something to find. */
 async function seedOthers(): Promise<void> {
 	const others: [string, string, string[], number][] = [
@@ -167,10 +193,7 @@ async function seedOthers(): Promise<void> {
 		);
 		await save(id, 'stage', doc, idOf('Ilka'));
 		await keepSummary(db, id, model);
-		await db
-			.update(schema.boards)
-			.set({ changedAt: new Date(Date.now() - daysAgo * 24 * 60 * MINUTE) })
-			.where(eq(schema.boards.id, id));
+		await age(id, daysAgo);
 	}
 }
 
@@ -181,6 +204,7 @@ const [present] = await db.select({ id: schema.people.id }).from(schema.people).
 if (!present) {
 	await seedPeople();
 	await seedMain();
+	await seedLookingBack();
 	await seedOthers();
 }
 process.stdout.write(BOARD + '\n');

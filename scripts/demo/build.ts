@@ -25,7 +25,7 @@ export const DEMO_PEOPLE = [
 	'Bilal',
 ] as const;
 
-const PIGMENT_OF: Record<string, Pigment> = {
+export const PIGMENT_OF: Record<string, Pigment> = {
 	Ilka: 'ochre',
 	Tomasz: 'brick',
 	Maren: 'lake',

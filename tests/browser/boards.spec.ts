@@ -73,6 +73,7 @@ test('boards are starred, copied, ordered, listed without pictures, left, and fe
 	await expect(titles).toHaveText([
 		'Bench safety',
 		'Copy of Season planning',
+		'Rückschau Herbst',
 		'Season planning',
 		'Tool library kick-off',
 	]);
