@@ -75,16 +75,18 @@ async function open(browser: Browser, phone = false): Promise<Someone> {
 	return { context, page };
 }
 
-/** Finds no violation of WCAG 2.2 AA on what a window shows. */
-export async function barrierFree(page: Page, what: string): Promise<void> {
-	const { violations } = await new AxeBuilder({ page })
-		.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-		.analyze();
-	expect(
-		violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`),
-		what,
-	).toEqual([]);
+/** Violations of WCAG 2.2 AA on what a window shows. */
+export async function barriersIn(page: Page): Promise<string[]> {
+	const builder = new AxeBuilder({ page });
+	// What a menu lies over cannot be hit until it closes, and has its size again then.
+	if (await page.locator('[role="menu"]:visible').count()) builder.disableRules('target-size');
+	const { violations } = await builder.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+	return violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`);
 }
+
+/** Finds no violation of WCAG 2.2 AA on what a window shows. */
+export const barrierFree = async (page: Page, what: string): Promise<void> =>
+	expect(await barriersIn(page), what).toEqual([]);
 
 /** An object as tests look at it. */
 export interface Seen {

@@ -2,27 +2,14 @@
 import { barrierFree, expect, fromRecipe, sees, test } from './fixtures';
 import {
 	cutTexts,
+	gathering,
 	messagesOf,
 	strayWords,
 	walkBoard,
 	walkIn,
 	walkSession,
 	windowIn,
-	type Look,
 } from './views';
-
-/** Gathers what a look finds, view by view, so that one run tells all of it. */
-function gathering(find: (page: Parameters<Look>[0]) => Promise<string[]>): {
-	look: Look;
-	found: Record<string, string[]>;
-} {
-	const found: Record<string, string[]> = {};
-	const look: Look = async (page, view) => {
-		const here = await find(page);
-		if (here.length > 0) found[view] = here;
-	};
-	return { look, found };
-}
 
 for (const { language, what, find } of [
 	{

@@ -7,6 +7,19 @@ import { expect, madeBoard } from './fixtures';
 /** Looks at what a page shows now. */
 export type Look = (page: Page, view: string) => Promise<void>;
 
+/** Gathers what a look finds, view by view, so that one run tells all of it. */
+export function gathering(find: (page: Page) => Promise<string[]>): {
+	look: Look;
+	found: Record<string, string[]>;
+} {
+	const found: Record<string, string[]> = {};
+	const look: Look = async (page, view) => {
+		const here = await find(page);
+		if (here.length > 0) found[view] = here;
+	};
+	return { look, found };
+}
+
 /** The messages of a language by its tag, as the application has them. */
 export async function messagesOf(tag: string): Promise<Messages> {
 	const module = (await import(`../../src/lib/messages/compiled/${tag}.js`)) as { default: Messages };
@@ -19,6 +32,8 @@ export interface Reader {
 	browser: Browser;
 	server: TestServer;
 	phone?: boolean;
+	/** Px of CSS; of a laptop or a phone where it is left out. */
+	viewport?: { width: number; height: number };
 }
 
 /** A window of somebody who reads that language. */
@@ -27,13 +42,13 @@ export async function windowIn({
 	browser,
 	server,
 	phone = false,
+	viewport = phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
 }: Reader): Promise<BrowserContext> {
 	const context = await browser.newContext({
 		locale: language,
 		reducedMotion: 'reduce',
-		...(phone
-			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
-			: { viewport: { width: 1280, height: 800 } }),
+		viewport,
+		...(phone ? { hasTouch: true, isMobile: true } : {}),
 	});
 	await context.addCookies([{ name: 'language', value: language, url: server.url }]);
 	return context;
@@ -194,14 +209,14 @@ export async function walkSession(
 	// Whoever is to read is led to the list.
 	await expect(phone.getByTestId('read-screen')).toBeVisible();
 	await look(phone, 'phone: the list to read');
-	await phone.getByRole('button', { name: m.more(), exact: true }).tap();
+	await phone.getByRole('button', { name: m.more(), exact: true }).click();
 	await look(phone, 'phone: more');
 	await phone.keyboard.press('Escape');
-	await phone.getByRole('button', { name: m.board(), exact: true }).tap();
+	await phone.getByRole('button', { name: m.board(), exact: true }).click();
 	await look(phone, 'phone: the board');
 	const tabs = phone.getByTestId('desk-tabs').getByRole('button');
 	for (let i = 0; i < (await tabs.count()); i++) {
-		await tabs.nth(i).tap();
+		await tabs.nth(i).click();
 		await look(phone, `phone: tab ${i + 1}`);
 	}
 }
@@ -251,6 +266,9 @@ export const cutTexts = (page: Page): Promise<string[]> =>
 			const node = walker.currentNode;
 			const parent = node.parentElement!;
 			if (!node.textContent?.trim() || parent.closest('script, style, noscript, .sr-only, .how')) continue;
+			// A name that people gave may be longer than any room: then it is told whole when pointed at.
+			const whole = parent.closest('[title]')?.getAttribute('title') ?? '';
+			if (whole.includes(node.textContent.trim())) continue;
 			if (!parent.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
 			const range = document.createRange();
 			range.selectNodeContents(node);

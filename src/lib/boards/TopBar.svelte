@@ -101,12 +101,16 @@
 		border-right: 1px solid var(--frame-line);
 		font-size: var(--size-large);
 	}
+	.brand img {
+		flex: none;
+	}
 	.find {
 		display: flex;
+		flex: 0 1 360px;
 		align-items: center;
 		gap: 8px;
-		width: min(360px, 40vw);
-		margin-left: 16px;
+		min-width: 0;
+		margin: 0 16px;
 		padding: 0 10px;
 		border: 1px solid var(--frame-strong-line);
 		border-radius: var(--radius-control);
@@ -134,6 +138,13 @@
 		}
 		.brand b {
 			display: none;
+		}
+		.find {
+			margin: 0 4px 0 0;
+		}
+		.me {
+			gap: 2px;
+			padding-right: 10px;
 		}
 	}
 </style>

@@ -70,11 +70,14 @@
 			{#if renaming}
 				<TitleEntry label={m.board_title()} title={room.title} onend={endRename} />
 			{:else if room.may('own')}
-				<button type="button" class="title" onclick={() => (renaming = true)} title={m.rename()}
-					>{room.title}</button
+				<button
+					type="button"
+					class="title"
+					onclick={() => (renaming = true)}
+					title="{room.title} · {m.rename()}">{room.title}</button
 				>
 			{:else}
-				<h1 class="title">{room.title}</h1>
+				<h1 class="title" title={room.title}>{room.title}</h1>
 			{/if}
 			<p class="save {room.save.is}" role="status" data-testid="save-state">
 				{#if room.save.is === 'saved'}<Check size={14} />{:else if room.save.is === 'offline'}<CloudOff

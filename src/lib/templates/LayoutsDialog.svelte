@@ -8,6 +8,7 @@
 	import Dialog from '../ui/Dialog.svelte';
 	import DrawerList from './DrawerList.svelte';
 	import Finder from './Finder.svelte';
+	import { toolbarKeys } from '../ui/toolbar-keys';
 	import { placeOf } from './place';
 	import { templates } from './tables';
 
@@ -40,12 +41,14 @@
 	title={open === 'drawer' ? m.drawer() : m.templates()}
 	wide="very"
 >
-	<div class="tabs" role="tablist">
-		{#each TABS as { id, label } (id)}
-			<button type="button" role="tab" aria-selected={open === id} onclick={() => onopen(id)}
-				>{label()}</button
-			>
-		{/each}
+	<div class="tabs">
+		<div role="tablist" {@attach toolbarKeys}>
+			{#each TABS as { id, label } (id)}
+				<button type="button" role="tab" aria-selected={open === id} onclick={() => onopen(id)}
+					>{label()}</button
+				>
+			{/each}
+		</div>
 		{#if open === 'templates'}
 			<label class="people"
 				>{m.recipe_people()}<input
