@@ -1,8 +1,8 @@
 /**
  * Without a mouse, and without looking: what the keys reach, where the focus is, and what is told.
  */
-import type { Page } from '@playwright/test';
-import { expect, findIn, objectsIn, test } from './fixtures';
+import type { Locator, Page } from '@playwright/test';
+import { byKind, expect, find, findIn, objectsIn, test } from './fixtures';
 
 const focused = (page: Page): Promise<string> =>
 	page.evaluate(() => {
@@ -15,7 +15,35 @@ const selectionIn = (page: Page): Promise<number> =>
 		() => (window as unknown as { wandtafelBoard: { selection: Set<string> } }).wandtafelBoard.selection.size,
 	);
 
-test('from an account to a sheet in order, without a mouse', async ({ page, server }) => {
+/** Goes by Tab, forward or back, until something has the focus. */
+async function tabTo(page: Page, to: Locator): Promise<void> {
+	await expect(to.first()).toBeVisible();
+	for (let i = 0; i < 80; i++) {
+		const way = await to.first().evaluate((element) => {
+			const at = document.activeElement ?? document.body;
+			if (at === element) return '';
+			const isBefore = at.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_PRECEDING;
+			return isBefore ? 'Shift+Tab' : 'Tab';
+		});
+		if (way === '') return;
+		await page.keyboard.press(way);
+	}
+	throw new Error(`Tab does not lead to ${String(to)}.`);
+}
+
+/** Walks down a menu that is open, by arrow, to an entry, and takes it. */
+async function chooseByKey(page: Page, name: string): Promise<void> {
+	const menu = page.locator('[role="menu"]:visible');
+	await expect(menu.getByRole('menuitem', { name })).toBeVisible();
+	for (let i = 0; i < 30; i++) {
+		const at = (await menu.locator('[data-highlighted]').allTextContents()).at(-1);
+		if (at?.includes(name)) return page.keyboard.press('Enter');
+		await page.keyboard.press('ArrowDown');
+	}
+	throw new Error(`No arrow leads to ${name}.`);
+}
+
+test('from an account to the report, without a mouse', async ({ page, server }) => {
 	await page.goto(`${server.url}/sign-up`);
 	await page.getByLabel('Your name').focus();
 	for (const entry of ['Wanda', 'wanda@zweite-runde.example', 'long enough for this']) {
@@ -105,6 +133,86 @@ test('from an account to a sheet in order, without a mouse', async ({ page, serv
 		await page.keyboard.press('Home');
 		await expect(tools.getByRole('button').first()).toBeFocused();
 		expect(await objectsIn(page)).toHaveLength(3);
+	});
+	await test.step('two notes are linked and grouped, and go to another sheet', async () => {
+		await page.getByRole('treeitem', { name: /^Queue/ }).focus();
+		await page.keyboard.press('l');
+		await page.keyboard.press('ArrowDown');
+		await page.keyboard.press('l');
+		await expect.poll(async () => (await byKind(page, 'connector')).length).toBe(1);
+		await page.getByRole('treeitem', { name: /^Queue/ }).focus();
+		await page.keyboard.press('Enter');
+		await page.keyboard.press('Shift+ArrowDown');
+		await expect.poll(() => selectionIn(page)).toBe(2);
+		await page.keyboard.press('Control+g');
+		await expect.poll(async () => (await byKind(page, 'group')).length).toBe(1);
+		await page.getByRole('treeitem', { name: /Gather/ }).focus();
+		await page.keyboard.press('Shift+F10');
+		await chooseByKey(page, 'New sheet after it');
+		await expect(page.getByRole('treeitem', { name: /Sheet 2/ })).toBeVisible();
+		const [group] = await byKind(page, 'group');
+		await page.getByRole('treeitem', { name: /^Gather/ }).focus();
+		await page.keyboard.press('Enter');
+		await page.getByRole('treeitem', { name: /^Group/ }).focus();
+		await page.keyboard.press('Enter');
+		await expect.poll(() => selectionIn(page)).toBe(1);
+		await page.getByRole('treeitem', { name: /Sheet 2/ }).focus();
+		await page.keyboard.press('Shift+F10');
+		await chooseByKey(page, 'Move what is selected here');
+		await expect
+			.poll(async () => (await objectsIn(page)).find(({ id }) => id === group!.id)?.sheet)
+			.not.toBe(group!.sheet);
+	});
+	await test.step('something is said about a note', async () => {
+		await page.getByRole('treeitem', { name: /^Gather/ }).focus();
+		await page.keyboard.press('Enter');
+		await page.getByRole('treeitem', { name: /^Glue/ }).focus();
+		await page.keyboard.press('Enter');
+		await page.getByRole('application').focus();
+		await page.keyboard.press('w');
+		await expect(page.getByLabel('Your comment')).toBeFocused();
+		await page.keyboard.type('Who buys it?');
+		await tabTo(page, page.getByRole('button', { name: 'Add comment' }));
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('thread')).toContainText('Who buys it?');
+	});
+	await test.step('a step is added, led and ended', async () => {
+		await find(page, 'run sheet');
+		await tabTo(page, page.getByRole('button', { name: 'Add a step' }));
+		await page.keyboard.press('Enter');
+		await tabTo(page, page.getByTestId('desk').getByRole('button', { name: 'Start: New step' }));
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('countdown')).toBeVisible();
+		await tabTo(page, page.getByRole('button', { name: 'Stop this step' }));
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('countdown')).toHaveCount(0);
+	});
+	await test.step('notes are put to the vote, voted on and counted', async () => {
+		await page.getByRole('application').focus();
+		await page.keyboard.press('3');
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('text-editor')).toBeVisible();
+		await page.keyboard.type('Lamps');
+		await page.keyboard.press('Escape');
+		await page.keyboard.press('Escape');
+		await page.keyboard.press('Control+a');
+		await page.keyboard.press('v');
+		await tabTo(page, page.getByTestId('new-vote').getByRole('textbox').first());
+		await page.keyboard.type('What is missing most?');
+		await tabTo(page, page.getByRole('button', { name: 'Start the vote' }));
+		await page.keyboard.press('Enter');
+		await tabTo(page, page.getByRole('button', { name: 'One dot more for Lamps' }));
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('dots-left')).toBeVisible();
+		await expect(page.getByText('1 of 1 have voted')).toBeVisible();
+		await tabTo(page, page.getByRole('button', { name: 'Close the vote' }));
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('vote-result')).toContainText('Lamps');
+	});
+	await test.step('and the report tells of it', async () => {
+		await tabTo(page, page.getByRole('link', { name: 'Report of the outcome' }));
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('report')).toContainText('Lamps');
 	});
 });
 
