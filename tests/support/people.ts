@@ -14,11 +14,22 @@ const cookieFrom = (response: Response): string =>
 		.map((cookie) => cookie.split(';')[0]!)
 		.join('; ');
 
-async function submit(server: TestServer, path: string, fields: Record<string, string>): Promise<Response> {
+/** Sends a form as a page does. */
+export async function submit(
+	server: TestServer,
+	path: string,
+	fields: Record<string, string>,
+	cookie = '',
+): Promise<Response> {
 	const response = await fetch(server.url + path, {
 		method: 'POST',
 		redirect: 'manual',
-		headers: { 'content-type': 'application/x-www-form-urlencoded', origin: server.url, accept: 'text/html' },
+		headers: {
+			...(cookie ? { cookie } : {}),
+			'content-type': 'application/x-www-form-urlencoded',
+			origin: server.url,
+			accept: 'text/html',
+		},
 		body: new URLSearchParams(fields),
 	});
 	return response;
@@ -63,17 +74,7 @@ export async function guest(
 
 /** Lets somebody who is known already in by another link. */
 export async function alsoJoin(server: TestServer, who: TestPerson, token: string): Promise<void> {
-	const response = await fetch(`${server.url}/join/${token}`, {
-		method: 'POST',
-		redirect: 'manual',
-		headers: {
-			cookie: who.cookie,
-			origin: server.url,
-			'content-type': 'application/x-www-form-urlencoded',
-			accept: 'text/html',
-		},
-		body: new URLSearchParams({ name: who.name }),
-	});
+	const response = await submit(server, `/join/${token}`, { name: who.name }, who.cookie);
 	if (response.status !== 303) throw new Error(`join: ${response.status} ${await response.text()}`);
 }
 

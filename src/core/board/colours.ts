@@ -14,6 +14,8 @@ export type Surface = (typeof SURFACES)[number];
 
 export const PIGMENTS = ['ochre', 'brick', 'moss', 'lake', 'plum', 'clay', 'chalk', 'slate'] as const;
 export type Pigment = (typeof PIGMENTS)[number];
+export const isPigment = (value: unknown): value is Pigment =>
+	(PIGMENTS as readonly unknown[]).includes(value);
 
 export const CHALKS = ['white', 'ochre', 'brick', 'moss', 'lake', 'plum', 'clay', 'grey'] as const;
 export type Chalk = (typeof CHALKS)[number];
@@ -100,7 +102,7 @@ export function extremes(pixels: ArrayLike<number>): { dark: string; light: stri
 	return { dark: dark.colour, light: light.colour };
 }
 
-/** The pigment that stands for a person: the same one on every screen. */
+/** The pigment that stands for a person who has chosen none: the same one on every screen. */
 export function pigmentOf(personId: string): Pigment {
 	let hash = 2166136261;
 	for (let i = 0; i < personId.length; i++) hash = Math.imul(hash ^ personId.charCodeAt(i), 16777619);

@@ -3,6 +3,7 @@
  * passing. It goes through the sync's awareness, is never stored, and is checked by the server, which knows who they are.
  */
 import { z } from 'zod';
+import { PIGMENTS } from '../board/colours';
 import type { Box } from '../geometry/box';
 
 /** Quick signs, for a moment beside one's pointer. */
@@ -25,6 +26,8 @@ const textPlace = z.looseObject({}).nullable();
 export const presenceSchema = z.strictObject({
 	person: z.string().max(64),
 	name: z.string().max(80),
+	/** The colour that they chose: said by the server, whatever a page says. */
+	pigment: z.enum(PIGMENTS).optional(),
 	sheet: id.optional(),
 	cursor: spot.nullable().optional(),
 	/** Object whose text is being written. */

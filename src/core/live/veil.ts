@@ -3,6 +3,7 @@
  * from then on. Used when the names on a board are hidden; what was written behind a voice is never given back its name.
  */
 import * as Y from 'yjs';
+import type { Pigment } from '../board/colours';
 import { objectsOf } from '../board/document';
 import { NOD } from '../board/model/nods';
 import { talkOf } from '../talk/shape';
@@ -10,6 +11,8 @@ import { talkOf } from '../talk/shape';
 export interface Identity {
 	id: string;
 	name: string;
+	/** The colour that they chose; a voice has none. */
+	pigment?: Pigment | undefined;
 }
 
 /** Other ids and names by the ids that stand there. */

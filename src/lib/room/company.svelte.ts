@@ -1,5 +1,6 @@
 /** Who else is in, what they tell about themselves, and what is told about oneself. */
 import { Emitter } from '../ui/emitter';
+import { learnPigments } from '../ui/person-pigments.svelte';
 import { paceOf, presenceSchema, type PresenceState, type Sign } from '$core/live/presence';
 import type { Awareness } from 'y-protocols/awareness';
 
@@ -115,6 +116,7 @@ export class Company {
 			const seen = this.signsSeen.get(client) ?? (this.known.has(client) ? 0 : sign?.count);
 			if (sign && sign.count !== seen) this.float(sign.is, name, client);
 			this.signsSeen.set(client, sign?.count ?? seen ?? 0);
+			learnPigments({ [parsed.data.person]: parsed.data.pigment });
 			this.known.set(client, { ...parsed.data, client, heard: Date.now() });
 			this.heard.emit(this.known.get(client)!);
 		}

@@ -3,6 +3,7 @@
  * nothing but a name. Both get a session in an httpOnly cookie, which the websocket reads as well.
  */
 import { getRequestEvent } from '$app/server';
+import { isPigment, type Pigment } from '$core/board/colours';
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { anonymous } from 'better-auth/plugins';
@@ -19,6 +20,8 @@ export interface Person {
 	guest: boolean;
 	/** Tag of the language that they chose. */
 	language?: string;
+	/** The colour that they chose. */
+	pigment?: Pigment;
 }
 
 /** The request being answered; none while a websocket opens, where no cookie can be set anyway. */
@@ -44,7 +47,12 @@ function make() {
 				verification: schema.verifications,
 			},
 		}),
-		user: { additionalFields: { language: { type: 'string', required: false } } },
+		user: {
+			additionalFields: {
+				language: { type: 'string', required: false },
+				pigment: { type: 'string', required: false },
+			},
+		},
 		emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200 },
 		session: { expiresIn: 60 * 60 * 24 * 60, updateAge: 60 * 60 * 24 },
 		advanced: {
@@ -63,7 +71,13 @@ export const auth = (): ReturnType<typeof make> => once('auth', make);
 export async function personFrom(headers: Headers): Promise<Person | undefined> {
 	const found = await auth().api.getSession({ headers });
 	if (!found) return undefined;
-	const { id, name, language } = found.user;
+	const { id, name, language, pigment } = found.user;
 	const isGuest = Boolean((found.user as { isAnonymous?: boolean | null }).isAnonymous);
-	return { id, name, guest: isGuest, ...(language ? { language } : {}) };
+	return {
+		id,
+		name,
+		guest: isGuest,
+		...(language ? { language } : {}),
+		...(isPigment(pigment) ? { pigment } : {}),
+	};
 }

@@ -6,8 +6,9 @@
 import { m } from '$lib/messages';
 import { type BoardPolicy, isVeiled, seesNames } from '$core/access/rights';
 import { leads, type Role } from '$core/access/roles';
+import type { Pigment } from '$core/board/colours';
 import type { Identity } from '$core/live/veil';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { database, schema, type Database } from './db';
 
@@ -79,6 +80,7 @@ export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<
 			.db.select({
 				id: people.id,
 				name: people.name,
+				pigment: people.pigment,
 				role: memberships.role,
 				aliasId: memberships.aliasId,
 				number: memberships.aliasNumber,
@@ -92,10 +94,10 @@ export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<
 		rows = await ask();
 	}
 	return new Map(
-		rows.map(({ id, name, role, aliasId, number }) => {
+		rows.map(({ id, name, pigment, role, aliasId, number }) => {
 			const speaker = isVeiled(role, policy)
 				? { id: aliasId!, name: m.voice_name({ number: number! }) }
-				: { id, name };
+				: { id, name, pigment: pigment ?? undefined };
 			return [id, { role, speaker }];
 		}),
 	);
@@ -108,9 +110,21 @@ export async function speakerOn(
 	role: Role,
 	policy: BoardPolicy,
 ): Promise<Identity> {
-	const { id, name } = person;
-	if (!isVeiled(role, policy)) return { id, name };
+	const { id, name, pigment } = person;
+	if (!isVeiled(role, policy)) return { id, name, pigment };
 	return (await speakersOn(boardId, policy)).get(id)?.speaker ?? { id: 'gone', name: m.voice_gone() };
+}
+
+/** Colours that people on a board chose, by person; a voice has none, so that nobody is known by it. */
+export async function pigmentsOn(boardId: string, policy: BoardPolicy): Promise<Record<string, Pigment>> {
+	const rows = await database()
+		.db.select({ id: people.id, pigment: people.pigment, role: memberships.role })
+		.from(memberships)
+		.innerJoin(people, eq(people.id, memberships.personId))
+		.where(and(eq(memberships.boardId, boardId), isNotNull(people.pigment)));
+	return Object.fromEntries(
+		rows.flatMap(({ id, pigment, role }) => (pigment && !isVeiled(role, policy) ? [[id, pigment]] : [])),
+	);
 }
 
 /** How people are to be called in front of somebody. */

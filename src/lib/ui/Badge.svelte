@@ -1,9 +1,10 @@
 <script lang="ts">
 	/** A person as a small card with their initials, in the pigment that is theirs on every screen. */
-	import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
+	import { PIGMENT_COLOURS } from '$core/board/colours';
+	import { pigmentFor } from './person-pigments.svelte';
 
 	const { id, name, size = 28 }: { id: string; name: string; size?: number } = $props();
-	const colours = $derived(PIGMENT_COLOURS[pigmentOf(id)]);
+	const colours = $derived(PIGMENT_COLOURS[pigmentFor(id)]);
 	const initials = $derived.by(() => {
 		// What stands in brackets is said about somebody, and is no part of their name.
 		const words = name

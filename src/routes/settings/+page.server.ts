@@ -1,8 +1,9 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { APIError } from 'better-auth/api';
 import { z } from 'zod';
+import { PIGMENTS } from '$core/board/colours';
 import { nameSchema } from '$core/contract/people';
-import { LANGUAGES } from '$lib/messages';
+import { OFFERED } from '$lib/messages';
 import { LANGUAGE_COOKIE } from '$lib/server/language';
 import { auth } from '$lib/server/auth';
 import { allow } from '$lib/server/limits';
@@ -25,7 +26,7 @@ const passwordSchema = z.object({
 });
 
 /** A language that there is, or none: then the browser's counts. */
-const languageSchema = z.literal('').or(z.enum(LANGUAGES));
+const languageSchema = z.literal('').or(z.enum(OFFERED));
 
 export const actions: Actions = {
 	language: async ({ request, locals, cookies }) => {
@@ -40,12 +41,19 @@ export const actions: Actions = {
 		else cookies.delete(LANGUAGE_COOKIE, options);
 		redirect(303, '/settings');
 	},
-	name: async ({ request, locals }) => {
+	person: async ({ request, locals }) => {
 		if (!locals.person) redirect(303, '/welcome');
-		const parsed = nameSchema.safeParse((await request.formData()).get('name'));
-		if (!parsed.success) return fail(400, { problem: m.settings_name_wrong() });
-		await auth().api.updateUser({ body: { name: parsed.data }, headers: request.headers });
-		return { done: 'name' };
+		const entered = await request.formData();
+		const name = nameSchema.safeParse(entered.get('name'));
+		if (!name.success) return fail(400, { problem: m.settings_name_wrong() });
+		const pigment = z
+			.literal('')
+			.or(z.enum(PIGMENTS))
+			.safeParse(entered.get('pigment') ?? '');
+		if (!pigment.success) return fail(400, { problem: m.error_request() });
+		const body = { name: name.data, pigment: pigment.data || null };
+		await auth().api.updateUser({ body, headers: request.headers });
+		return { done: 'person' };
 	},
 	password: async ({ request, locals, getClientAddress }) => {
 		if (!locals.person || locals.person.guest) redirect(303, '/welcome');

@@ -4,16 +4,19 @@
 	 * do.
 	 */
 	import { enhance } from '$app/forms';
+	import { PIGMENT_COLOURS, PIGMENTS, type Pigment } from '$core/board/colours';
 	import type { KEY_MODES, MOTIONS, WHEELS } from '$core/people/preferences';
 	import { m, OFFERED } from '$lib/messages';
 	import { setFrameLight } from '$lib/ui/frame-light';
 	import { preferences } from '$lib/ui/preferences.svelte';
 	import BackHeader from '$lib/ui/BackHeader.svelte';
+	import { colourName } from '$lib/ui/colour-names';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { data, form }: PageProps = $props();
 	let name = $state(untrack(() => data.person.name));
+	let pigment = $state<Pigment | ''>(untrack(() => data.person.pigment ?? ''));
 	let light = $state(untrack(() => data.light));
 
 	/** A language as those call it who speak it. */
@@ -63,14 +66,14 @@
 
 	{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
 	{#if form?.done}<p class="done" role="status">
-			{form.done === 'name' ? m.settings_name_done() : m.settings_password_done()}
+			{form.done === 'person' ? m.settings_person_done() : m.settings_password_done()}
 		</p>{/if}
 
 	<section>
 		<h2>{m.settings_you()}</h2>
 		<form
 			method="POST"
-			action="?/name"
+			action="?/person"
 			use:enhance={() =>
 				({ update }) =>
 					update({ reset: false })}
@@ -85,6 +88,18 @@
 					bind:value={name}
 				/></label
 			>
+			<fieldset class="pigments">
+				<legend>{m.ledge_colour()}</legend>
+				{#each ['', ...PIGMENTS] as const as each (each)}
+					<label class="option"
+						><input type="radio" name="pigment" value={each} bind:group={pigment} />{#if each}<span
+								class="swatch"
+								style:background={PIGMENT_COLOURS[each].ground}
+							></span>{/if}{each ? colourName(each) : m.settings_colour_none()}</label
+					>
+				{/each}
+				<p class="quiet">{m.settings_colour_more()}</p>
+			</fieldset>
 			<button type="submit" class="button">{m.settings_keep()}</button>
 		</form>
 		{#if !data.person.guest}
@@ -131,8 +146,8 @@
 						/><span lang={tag || undefined}>{languageName(tag)}</span></label
 					>
 				{/each}
+				<p class="quiet">{m.settings_language_kept()}</p>
 			</fieldset>
-			<p class="quiet">{m.settings_language_kept()}</p>
 			<noscript><button type="submit" class="button">{m.settings_keep()}</button></noscript>
 		</form>
 		{@render choice(
@@ -183,6 +198,15 @@
 		border-radius: var(--radius-field);
 		background: var(--frame-ground);
 	}
+	form fieldset {
+		flex: 1 1 100%;
+	}
+	.swatch {
+		width: 18px;
+		height: 18px;
+		border: 1px solid var(--frame-strong-line);
+		border-radius: 4px;
+	}
 	form {
 		display: flex;
 		flex-wrap: wrap;
@@ -190,7 +214,7 @@
 		gap: 10px;
 		padding-bottom: 14px;
 	}
-	form label {
+	form label:not(.option) {
 		display: grid;
 		flex: 1 1 200px;
 		gap: 4px;
@@ -202,7 +226,7 @@
 		display: flex;
 		flex-wrap: wrap;
 		gap: 4px 18px;
-		min-height: 44px;
+		min-height: 52px;
 		padding: 8px 0 8px 188px;
 		border-top: 1px solid var(--frame-line);
 	}
@@ -234,6 +258,10 @@
 		legend {
 			position: static;
 		}
+	}
+	fieldset .quiet {
+		flex: 1 1 100%;
+		margin: 0;
 	}
 	.quiet {
 		margin-top: 6px;

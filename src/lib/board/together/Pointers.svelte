@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Other people's pointers with their names and asides, gliding between what is told; quick signs float up from them. */
-	import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
+	import { PIGMENT_COLOURS } from '$core/board/colours';
+	import { pigmentFor } from '../../ui/person-pigments.svelte';
 	import { IDLE_AFTER, paceOf } from '$core/live/presence';
 	import { toBoard } from '$core/geometry/view';
 	import { onMount } from 'svelte';
@@ -54,7 +55,7 @@
 		style:--pace="{pace}ms"
 	>
 		{#each here as { client, person, name, cursor, aside, heard } (client)}
-			{@const { ground, ink } = PIGMENT_COLOURS[pigmentOf(person)]}
+			{@const { ground, ink } = PIGMENT_COLOURS[pigmentFor(person)]}
 			<div
 				class="pointer"
 				class:idle={now - heard > IDLE_AFTER}

@@ -1,5 +1,6 @@
 /** Carets of others who write in the same text, for the text editor. */
-import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
+import { PIGMENT_COLOURS } from '$core/board/colours';
+import { pigmentFor } from '../../ui/person-pigments.svelte';
 import { presenceSchema, type PresenceState } from '$core/live/presence';
 import { yCursorPlugin } from '@tiptap/y-tiptap';
 import type { Awareness } from 'y-protocols/awareness';
@@ -15,7 +16,7 @@ const caretOf = (state: unknown): Caret | null => {
 	const read = presenceSchema.safeParse(state);
 	if (!read.success) return null;
 	const { person, name, caret } = read.data;
-	return { cursor: caret ?? null, user: { name, color: PIGMENT_COLOURS[pigmentOf(person)].ground } };
+	return { cursor: caret ?? null, user: { name, color: PIGMENT_COLOURS[pigmentFor(person)].ground } };
 };
 
 /** What the editor's plugin asks of awareness, answered from what people tell here. */

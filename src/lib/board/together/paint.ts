@@ -1,10 +1,11 @@
 /** What the live layer shows of others: what they have picked, and where they point. */
 import { isConnector } from '$core/board/kinds/guards';
-import { pigmentOf, PIGMENT_COLOURS } from '$core/board/colours';
+import { PIGMENT_COLOURS } from '$core/board/colours';
+import { pigmentFor } from '../../ui/person-pigments.svelte';
 import { boxOf } from '$core/board/kinds';
 import type { Board } from '../board.svelte';
 
-const colourOf = (person: string): string => PIGMENT_COLOURS[pigmentOf(person)].ground;
+const colourOf = (person: string): string => PIGMENT_COLOURS[pigmentFor(person)].ground;
 
 /** Whether others have picked anything on the sheet that is shown. */
 export const othersPick = ({ room, sheet }: Board): boolean =>

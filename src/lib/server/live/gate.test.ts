@@ -53,6 +53,13 @@ describe('the gate', () => {
 		expect(ownStates(states([[2, null]]), ilka)).toBeUndefined();
 	});
 
+	it('says itself in what colour somebody goes, and gives a voice none', () => {
+		const claimed = states([[1, { person: 'p1', name: 'Ilka', pigment: 'brick' }]]);
+		const chosen = teller({ person: { id: 'p1', name: 'Ilka', pigment: 'plum' } });
+		expect(statesIn(ownStates(claimed, chosen))).toEqual([{ person: 'p1', name: 'Ilka', pigment: 'plum' }]);
+		expect(statesIn(ownStates(claimed, teller()))).toEqual([{ person: 'p1', name: 'Ilka' }]);
+	});
+
 	it('lets nobody say anything in passing who may not talk, and signs only as fast as they may come', () => {
 		const said = {
 			person: 'p1',

@@ -200,7 +200,12 @@ export function ownStates(payload: Uint8Array, teller: Teller): Uint8Array | und
 }
 
 /** The state with nothing in it that its person may not say now, and with signs no faster than they may come. */
-function allowed(state: PresenceState, client: number, { mayTalk, signs, maySign }: Teller): PresenceState {
+function allowed(
+	{ pigment: _, ...told }: PresenceState,
+	client: number,
+	{ person: { pigment }, mayTalk, signs, maySign }: Teller,
+): PresenceState {
+	const state: PresenceState = pigment ? { ...told, pigment } : told;
 	if (!mayTalk) return withoutTalk(state);
 	const last = signs.get(client);
 	if (!state.sign || state.sign.count === last?.count) return state;

@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm';
 import { may } from '$core/access/rights';
 import { noteOpening } from '$lib/server/board-list';
 import { membershipOf } from '$lib/server/boards';
-import { speakerOn } from '$lib/server/names';
+import { pigmentsOn, speakerOn } from '$lib/server/names';
 import { database, schema } from '$lib/server/db';
 import { m } from '$lib/messages';
 import type { PageServerLoad } from './$types';
@@ -26,7 +26,8 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		role: membership.role,
 		policy: membership.policy,
 		access,
-		person: { ...person, ...speaker },
+		person: { guest: person.guest, ...speaker },
+		pigments: await pigmentsOn(params.id, membership.policy),
 		/** Whose store in the browser it is. */
 		keeper: person.id,
 		madeAt: membership.madeAt,

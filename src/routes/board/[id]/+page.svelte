@@ -9,11 +9,12 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import { leads } from '$core/access/roles';
 	import PlainPage from '$lib/ui/PlainPage.svelte';
+	import { learnPigments } from '$lib/ui/person-pigments.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import type { GoToBoard, PhoneTarget } from '$lib/frame/phone-target';
 	import RoomAnnouncer from '$lib/frame/RoomAnnouncer.svelte';
 	import Waiting from '$lib/frame/Waiting.svelte';
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { data }: PageProps = $props();
@@ -30,7 +31,10 @@
 	/** Back to what the session shows. */
 	const back = (): void => void (wants = undefined);
 	let isPhone = $state(false);
-	let pigment = $state<Pigment>(PIGMENTS[Math.floor(Math.random() * 6)]!);
+	let pigment = $state<Pigment>(
+		untrack(() => data.person.pigment) ?? PIGMENTS[Math.floor(Math.random() * 6)]!,
+	);
+	$effect.pre(() => learnPigments(data.pigments));
 
 	let isLeft = false;
 	/** When what is needed without a network is kept, ms after the board was opened. */

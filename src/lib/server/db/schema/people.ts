@@ -1,4 +1,5 @@
 /** People, and how they sign in. */
+import type { Pigment } from '$core/board/colours';
 import { boolean, index, pgTable, text } from 'drizzle-orm/pg-core';
 import { instant } from './columns';
 
@@ -17,6 +18,8 @@ export const people = pgTable('people', {
 	isAnonymous: boolean('is_anonymous').default(false),
 	/** Tag of the language that they chose; what their browser asks for where there is none. */
 	language: text('language'),
+	/** The colour that they chose to be known by; one that comes from their id where there is none. */
+	pigment: text('pigment').$type<Pigment>(),
 	createdAt: instant('created_at').notNull().defaultNow(),
 	updatedAt: instant('updated_at').notNull().defaultNow(),
 });
