@@ -7,9 +7,13 @@ import { launch } from './bench/screen';
 
 const FOLDER = 'docs/screenshots';
 
-async function window_(browser: Browser, phone = false): Promise<{ page: Page; context: BrowserContext }> {
+async function window_(
+	browser: Browser,
+	phone = false,
+	locale = 'en-GB',
+): Promise<{ page: Page; context: BrowserContext }> {
 	const context = await browser.newContext({
-		locale: 'en-GB',
+		locale,
 		reducedMotion: 'reduce',
 		...(phone
 			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
@@ -83,7 +87,6 @@ async function surface(page: Page, name: string, pattern: string): Promise<void>
 async function session(page: Page, browser: Browser): Promise<void> {
 	await page.getByRole('link', { name: /Idea round/ }).click();
 	await page.getByLabel('The question').fill('How do we get rid of the queue?');
-	await shoot(page, 'recipes');
 	await page.getByRole('button', { name: 'Make the board' }).click();
 	await page.getByTestId('board-view').waitFor();
 	const board = /board\/([^/?]+)/.exec(page.url())![1]!;
@@ -235,9 +238,17 @@ try {
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await surface(page, 'Linen', 'Ruled lines');
 
+	await page.context().addCookies([{ name: 'frame', value: 'light', url: server.url }]);
 	await page.goto(server.url);
 	await page.getByRole('heading', { name: 'Boards' }).waitFor();
 	await shoot(page, 'boards');
+	await page.context().clearCookies({ name: 'frame' });
+	await page.reload();
+	const german = (await window_(browser, false, 'de')).page;
+	await german.goto(`${server.url}/demo/${server.demo.key}`);
+	await german.goto(`${server.url}/new?recipe=retrospective`);
+	await german.getByLabel('Die Frage').fill('Wie war der Herbst?');
+	await shoot(german, 'recipes');
 	await session(page, browser);
 	await browser.close();
 } finally {
