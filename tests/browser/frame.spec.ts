@@ -155,8 +155,10 @@ test('people set how the wheel, the keys and their name are', async ({ ilka: { p
 	await page.getByLabel('zooms; with Shift').check();
 	await page.getByRole('group', { name: 'Shortcuts of one letter' }).getByLabel('off').check();
 	await page.getByLabel('Your name').fill('Ilka W.');
+	await page.getByLabel('Plum').check();
 	await page.getByRole('button', { name: 'Keep', exact: true }).click();
-	await expect(page.getByRole('status')).toContainText('Your new name is kept');
+	await expect(page.getByRole('status')).toContainText('Kept.');
+	await expect(page.getByLabel('Plum')).toBeChecked();
 	await page.getByLabel('Password now').fill('not the one');
 	await page.getByLabel('New password').fill('long enough for this');
 	await page.getByRole('button', { name: 'Change the password' }).click();

@@ -142,6 +142,10 @@ export async function walkBoard(page: Page, m: Messages, look: Look): Promise<vo
 		if ((await tab.getAttribute('aria-pressed')) !== 'true') await tab.click();
 		await look(page, `desk: ${(await tab.getAttribute('aria-label')) ?? (await tab.innerText())}`);
 	}
+	await page.getByTestId('desk-tabs').getByRole('button', { name: m.votes() }).click();
+	await page.getByTestId('desk').getByRole('button', { name: m.new_vote() }).click();
+	await expect(page.getByTestId('new-vote')).toBeVisible();
+	await look(page, 'a new vote');
 	for (const label of [
 		m.command_shelf(),
 		m.command_templates(),
@@ -163,6 +167,9 @@ export async function walkBoard(page: Page, m: Messages, look: Look): Promise<vo
 	await page.keyboard.press('Escape');
 }
 
+/** What a message says before the value that ends it. */
+const before = (message: string): string => message.replace(/[\s⟧]+$/, '');
+
 /** A session from a recipe, as who leads it and as somebody on a phone sees it. */
 export async function walkSession(
 	page: Page,
@@ -175,6 +182,10 @@ export async function walkSession(
 	await page.getByLabel(m.recipe_question()).fill('12?');
 	await page.getByRole('button', { name: m.recipe_make() }).click();
 	const { link } = await madeBoard(page, server);
+	const about = page.getByTestId('desk').getByRole('button', { name: before(m.step_open({ title: '' })) });
+	await about.nth(1).click();
+	await look(page, 'all about a step');
+	await about.nth(1).click();
 	await phone.goto(link);
 	await phone.getByLabel(m.your_name()).fill('Ж');
 	await look(phone, 'phone: say who you are');
@@ -184,12 +195,12 @@ export async function walkSession(
 	const next = (): Promise<void> =>
 		page
 			.getByTestId('desk')
-			.getByRole('button', { name: m.step_next({ title: '' }).replace(/[\s⟧]+$/, '') })
+			.getByRole('button', { name: before(m.step_next({ title: '' })) })
 			.first()
 			.click();
 	await page
 		.getByTestId('desk')
-		.getByRole('button', { name: m.start_step({ title: '' }).replace(/[\s⟧]+$/, '') })
+		.getByRole('button', { name: before(m.start_step({ title: '' })) })
 		.first()
 		.click();
 	await look(phone, 'phone: a step to watch');
@@ -293,6 +304,14 @@ export const cutTexts = (page: Page): Promise<string[]> =>
 				if (scrolls && sticks) tell('scrolled away');
 				if (scrolls || cuts) break;
 			}
+		}
+		// Entries have no text of their own: they are looked at as boxes.
+		for (const box of document.querySelectorAll('select, input, textarea, button')) {
+			const panel = box.closest('section, dialog, [role="dialog"], form, main');
+			if (!panel || !box.checkVisibility()) continue;
+			const [inner, outer] = [box.getBoundingClientRect(), panel.getBoundingClientRect()];
+			if (inner.width > 2 && outer.width > 2 && inner.left < outer.right && inner.right > outer.right + 1.5)
+				found.add(`an entry sticks out: ${box.getAttribute('name') ?? box.className}`);
 		}
 		if (document.documentElement.scrollWidth > innerWidth + 1) found.add('the page is wider than the window');
 		return [...found];

@@ -19,7 +19,7 @@ import type { ShownVote } from '$core/contract/votes';
 import { unionOf } from '$core/geometry/box';
 import { agreementWords, methodName, optionName, otherRules, scaleEnds, scoreWords } from '$lib/words/votes';
 import { lengthWords } from '$lib/words/length';
-import { momentWords } from '$lib/words/when';
+import { dateWords, momentWords } from '$lib/words/when';
 import { m } from '$lib/messages';
 import { and, eq, isNotNull, ne } from 'drizzle-orm';
 import { boardTitle, Refused, requireRight } from './boards';
@@ -89,7 +89,12 @@ const reportWords = (): ReportWords => ({
 	undecided: (question, titles) => m.report_undecided({ question, titles }),
 	actions: m.kind_actions(),
 	action: (what, who, until, isDone) =>
-		[what, who && m.report_who({ who }), until && m.report_until({ until }), isDone ? m.done() : '']
+		[
+			what,
+			who && m.report_who({ who }),
+			until && m.report_until({ until: dateWords(until) }),
+			isDone ? m.done() : '',
+		]
 			.filter(Boolean)
 			.join(', '),
 	parking: m.parking(),

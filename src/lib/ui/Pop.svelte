@@ -30,6 +30,20 @@
 
 	const giveBack = keysBack();
 
+	/**
+	 * Follows `open` a frame later: what a dialog opens as it closes would count as a part of the
+	 * dialog, and close with it.
+	 */
+	let isShown = $state(false);
+	$effect(() => {
+		if (!open) {
+			isShown = false;
+			return;
+		}
+		const frame = requestAnimationFrame(() => (isShown = true));
+		return () => cancelAnimationFrame(frame);
+	});
+
 	function onClick(event: MouseEvent): void {
 		// Chosen with the pointer; by key one goes on looking.
 		const isChoice = event.detail > 0 && (event.target as HTMLElement).closest('button') !== null;
@@ -40,7 +54,7 @@
 </script>
 
 <Popover
-	{open}
+	open={isShown}
 	onOpenChange={(details) => (open = details.open)}
 	positioning={{ placement: 'top' }}
 	autoFocus={false}

@@ -1,5 +1,6 @@
-import { describe, expect, it } from 'vitest';
-import { dayWords, momentWords, whenWords } from './when';
+import { afterEach, describe, expect, it } from 'vitest';
+import { readLanguageFrom } from '$lib/messages';
+import { dateWords, dayWords, momentWords, numberWords, timeWords, whenWords } from './when';
 
 const at = (text: string): number => new Date(text).getTime();
 const NOW = at('2026-03-29T14:00:00');
@@ -26,4 +27,29 @@ describe('the day', () => {
 
 	it('comes with the time where a moment is meant', () =>
 		expect(momentWords(at('2026-11-05T07:03:00'))).toBe('5 Nov 2026, 07:03'));
+});
+
+describe('where German is read', () => {
+	afterEach(() => readLanguageFrom(() => undefined));
+
+	it('dates, times and numbers are written as they are there', () => {
+		const both = (): string[] => [
+			momentWords(at('2026-11-05T07:03:00')),
+			dayWords(at('2026-03-20T07:03:00'), NOW),
+			timeWords(at('2026-11-05T17:03:00')),
+			dateWords('2026-12-05'),
+			numberWords(1234.5),
+			numberWords(0.5, 2),
+		];
+		expect(both()).toEqual(['5 Nov 2026, 07:03', '20 March', '17:03', '5 Dec 2026', '1,234.5', '0.50']);
+		readLanguageFrom(() => ({ tag: 'de', messages: {} }));
+		expect(both()).toEqual(['05.11.2026, 07:03', '20. März', '17:03', '05.12.2026', '1.234,5', '0,50']);
+	});
+
+	it('what is no day stays as it is', () =>
+		expect([dateWords('next week'), dateWords('2026-13-45'), dateWords('')]).toEqual([
+			'next week',
+			'2026-13-45',
+			'',
+		]));
 });

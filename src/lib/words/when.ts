@@ -19,6 +19,7 @@ const times = (options: Intl.DateTimeFormatOptions): (() => Intl.DateTimeFormat)
 const clock = times({ timeStyle: 'short' });
 const moment = times({ dateStyle: 'medium', timeStyle: 'short' });
 const day = times({ day: 'numeric', month: 'long' });
+const date = times({ dateStyle: 'medium', timeZone: 'UTC' });
 const second = times({ dateStyle: 'medium', timeStyle: 'medium' });
 const numbers = [0, 1, 2].map((digits) =>
 	byLocale(
@@ -49,6 +50,13 @@ export function dayWords(time: number, now: number): string {
 	if (days <= 0) return m.today_at({ time: clock().format(time) });
 	return days === 1 ? m.yesterday() : day().format(time);
 }
+
+/**
+ * A day as it is kept, `2026-12-05`, as it is written where it is read; other words stay as they
+ * are.
+ */
+export const dateWords = (day: string): string =>
+	/^\d{4}-\d{2}-\d{2}$/.test(day) && !Number.isNaN(Date.parse(day)) ? date().format(Date.parse(day)) : day;
 
 /** The time of day of a moment, ms. */
 export const timeWords = (time: number): string => clock().format(time);

@@ -185,10 +185,11 @@
 		margin-top: 8px;
 	}
 	.pair.wide {
-		grid-template-columns: 2fr 3fr;
+		grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
 	}
 	.row {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 8px;
 	}
 	.row .main {
