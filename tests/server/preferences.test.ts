@@ -1,5 +1,6 @@
 /** What people set about themselves and others see, or do not see. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { connect, until } from '../support/client';
 import { facilitator, idOf, makeBoard, newcomer, submit, type TestPerson } from '../support/people';
 import { startServer, type TestServer } from '../support/server';
 
@@ -53,6 +54,29 @@ describe('a language that somebody chose', () => {
 		expect(await languageOf(owner.cookie, 'en')).toBe('de');
 		expect((await set(owner, 'language', { language: '' })).status).toBe(303);
 		expect(await languageOf(owner.cookie, 'en')).toBe('en');
+	});
+
+	it('is told by no voice: all on a board are called alike, on the page as by the server', async () => {
+		await set(owner, 'language', { language: 'de' });
+		const board = await makeBoard(owner);
+		await owner.request('PATCH', `/api/boards/${board}/policy`, { names: 'veiled' });
+		await set(owner, 'language', { language: '' });
+		const rosa = await newcomer(server, owner, board, 'editor');
+		const nameOnPage = /"(\w+ \d+)"/.exec(await boardPage(rosa, board))?.[1];
+		expect(nameOnPage).toMatch(/^Stimme \d+$/);
+		const client = await connect(server, rosa, board);
+		const witness = await connect(server, owner, board);
+		const { me } = (await (await rosa.request('GET', `/api/boards/${board}/people`)).json()) as {
+			me: { id: string; name: string };
+		};
+		expect(me.name).toBe(nameOnPage);
+		client.provider.awareness!.setLocalState({ person: me.id, name: nameOnPage, cursor: [1, 2] });
+		await until(
+			() =>
+				[...witness.provider.awareness!.getStates().values()].some((state) => state['name'] === nameOnPage),
+			'the voice is seen by its name',
+		);
+		for (const each of [client, witness]) each.destroy();
 	});
 
 	it('is one of those that there are', async () => {

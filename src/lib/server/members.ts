@@ -6,7 +6,7 @@ import type { Member, People } from '$core/contract/people';
 import { and, asc, eq } from 'drizzle-orm';
 import { HOUSE, membershipOf, Refused, requireRight } from './boards';
 import { database, schema } from './db';
-import { forgetVoices, personBehind, speakersOn, type Speaking } from './names';
+import { forgetVoices, giveVoices, personBehind, speakersOn, type Speaking } from './names';
 
 const { bans, boards, memberships, people } = schema;
 
@@ -164,6 +164,8 @@ export async function setPolicy(
 	// Voices behind which people were wholly hidden are used by nobody else, and nobody was known behind them before.
 	const isNew = change.names !== undefined && change.names !== before.names;
 	if (isNew && [before.names, change.names].includes('hidden')) await forgetVoices(boardId);
+	// Now, in the language of whoever leads: those who come later are called alike.
+	if (isNew && change.names !== 'shown') await giveVoices(boardId);
 	if (Object.keys(given).length > 0) await db.update(boards).set(given).where(eq(boards.id, boardId));
 	const [now] = await db.select(HOUSE).from(boards).where(eq(boards.id, boardId));
 	return { before, now: now! };

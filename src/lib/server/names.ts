@@ -9,10 +9,12 @@ import { leads, type Role } from '$core/access/roles';
 import type { Pigment } from '$core/board/colours';
 import type { Identity } from '$core/live/veil';
 import { and, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { alias as named } from 'drizzle-orm/pg-core';
 import { nanoid } from 'nanoid';
 import { database, schema, type Database } from './db';
 
 const { memberships, people } = schema;
+const voices = named(people, 'voices');
 type Executor = Pick<Database, 'select' | 'insert' | 'update' | 'execute'>;
 
 /** Puts a person into the table whom nobody can be. */
@@ -24,7 +26,11 @@ export async function makeVoice(db: Executor, name: string): Promise<Identity> {
 	return { id, name };
 }
 
-/** Gives everybody on a board a voice who has none. Numbers are drawn, so that they do not tell who came when. */
+/**
+ * Gives everybody on a board a voice who has none. Numbers are drawn, so that they do not tell who
+ * came when; the word before the number is the one that is there, so that it does not tell what
+ * language somebody reads.
+ */
 export async function giveVoices(boardId: string): Promise<void> {
 	await database().db.transaction(async (tx) => {
 		await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`voices ${boardId}`}, 0))`);
@@ -33,9 +39,14 @@ export async function giveVoices(boardId: string): Promise<void> {
 				personId: memberships.personId,
 				number: memberships.aliasNumber,
 				aliasId: memberships.aliasId,
+				alias: voices.name,
 			})
 			.from(memberships)
+			.leftJoin(voices, eq(voices.id, memberships.aliasId))
 			.where(eq(memberships.boardId, boardId));
+		const there = rows.find(({ alias }) => alias !== null);
+		const nameOf = (number: number): string =>
+			there ? there.alias!.replace(String(there.number), String(number)) : m.voice_name({ number });
 		const taken = new Set(rows.flatMap(({ number }) => number ?? []));
 		for (const { personId, aliasId } of rows) {
 			if (aliasId !== null) continue;
@@ -44,7 +55,7 @@ export async function giveVoices(boardId: string): Promise<void> {
 			do number = 1 + Math.floor(Math.random() * most);
 			while (taken.has(number));
 			taken.add(number);
-			const voice = await makeVoice(tx, m.voice_name({ number }));
+			const voice = await makeVoice(tx, nameOf(number));
 			await tx
 				.update(memberships)
 				.set({ aliasId: voice.id, aliasNumber: number })
@@ -73,7 +84,10 @@ export interface Speaking {
 	speaker: Identity;
 }
 
-/** Parts by person, and under what each goes, on a board that is set like that. */
+/**
+ * Parts by person, and under what each goes, on a board that is set like that. A voice has one name,
+ * in the language of whoever hid the names: the server knows people by it, whoever asks.
+ */
 export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<Map<string, Speaking>> {
 	const ask = () =>
 		database()
@@ -83,10 +97,11 @@ export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<
 				pigment: people.pigment,
 				role: memberships.role,
 				aliasId: memberships.aliasId,
-				number: memberships.aliasNumber,
+				alias: voices.name,
 			})
 			.from(memberships)
 			.innerJoin(people, eq(people.id, memberships.personId))
+			.leftJoin(voices, eq(voices.id, memberships.aliasId))
 			.where(eq(memberships.boardId, boardId));
 	let rows = await ask();
 	if (rows.some((row) => isVeiled(row.role, policy) && row.aliasId === null)) {
@@ -94,9 +109,9 @@ export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<
 		rows = await ask();
 	}
 	return new Map(
-		rows.map(({ id, name, pigment, role, aliasId, number }) => {
+		rows.map(({ id, name, pigment, role, aliasId, alias }) => {
 			const speaker = isVeiled(role, policy)
-				? { id: aliasId!, name: m.voice_name({ number: number! }) }
+				? { id: aliasId!, name: alias! }
 				: { id, name, pigment: pigment ?? undefined };
 			return [id, { role, speaker }];
 		}),
