@@ -25,7 +25,7 @@ export const DEMO_PEOPLE = [
 	'Bilal',
 ] as const;
 
-export const PIGMENT_OF: Record<string, Pigment> = {
+const PIGMENT_OF: Record<string, Pigment> = {
 	Ilka: 'ochre',
 	Tomasz: 'brick',
 	Maren: 'lake',
@@ -46,7 +46,8 @@ export interface DemoBoard {
 	fields: Record<DemoNote['field'], string>;
 }
 
-const noteSpec = (
+/** A note of somebody of the team, in their pigment. */
+export const noteSpec = (
 	ids: DemoIds,
 	sheet: string,
 	name: string,

@@ -1,5 +1,5 @@
 /** The demo's second board, in German: the team looks back on autumn, from a recipe. */
-import { addObjects, type NewObject } from '$core/board/ops/edits';
+import { addObjects } from '$core/board/ops/edits';
 import type { EditContext } from '$core/board/store';
 import { fitRows, setFact, writeBlock } from '$core/board/holders/edits';
 import { partOf } from '$core/board/holders/parts';
@@ -16,7 +16,7 @@ import { RECIPES, recipesIn, withId } from '$core/templates';
 import { make } from '$core/templates/recipe';
 import { plainText } from '$core/text/rich';
 import { serverMeasure } from '$lib/server/export/fonts';
-import { PIGMENT_OF, type DemoIds } from './build';
+import { noteSpec, type DemoIds } from './build';
 
 export const LOOKING_BACK = 'Rückschau Herbst';
 
@@ -71,14 +71,7 @@ export function buildLookingBack(editContext: EditContext, model: BoardModel, id
 		for (const [name, text, nods = []] of NOTES[plainText(field.text)] ?? []) {
 			const { x, y } = freePlace({ room, size: NOTE_SIZES.card, taken, gap: 14 });
 			taken.push({ ...NOTE_SIZES.card, x, y });
-			const note: NewObject = {
-				kind: 'note',
-				sheet,
-				box: [x, y, NOTE_SIZES.card.w, NOTE_SIZES.card.h, 0],
-				style: { form: 'card', pigment: PIGMENT_OF[name]! },
-				text,
-				by: [ids.person(name), name],
-			};
+			const note = noteSpec(ids, sheet, name, text, x, y);
 			const [noteId] = addObjects({ ...editContext, person: { id: ids.person(name), name } }, model, [note]);
 			for (const other of nods)
 				nod({ ...editContext, person: { id: ids.person(other), name: other } }, model, [noteId!]);
