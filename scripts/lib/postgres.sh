@@ -46,10 +46,9 @@ pg_ready() { # FOLDER
 	[ -s "$1/port" ] && "$PG_BIN/pg_isready" -q -h 127.0.0.1 -p "$(cat "$1/port")" 2>/dev/null
 }
 
-# Makes the cluster in FOLDER if there is none, starts it, sets DATABASE_URL. More arguments go to the server.
-pg_start() { # FOLDER [SETTING...]
+# Makes the cluster in FOLDER if there is none.
+pg_make() { # FOLDER
 	local folder=$1
-	shift
 	need_postgres
 	mkdir -p "$folder"
 	if [ -d "$folder/pg" ] && [ ! -f "$folder/complete" ]; then
@@ -71,6 +70,13 @@ pg_start() { # FOLDER [SETTING...]
 			{ rm -rf "$folder/pg"; fail "The database cluster could not be made: $(tail -n 3 "$folder/initdb.log")"; }
 		touch "$folder/complete"
 	fi
+}
+
+# Makes the cluster in FOLDER if there is none, starts it, sets DATABASE_URL. More arguments go to the server.
+pg_start() { # FOLDER [SETTING...]
+	local folder=$1
+	shift
+	pg_make "$folder"
 	if ! pg_ready "$folder"; then
 		# A cluster that was killed leaves its lock behind; PostgreSQL itself tells whether it still holds.
 		local port

@@ -87,8 +87,13 @@ demo() {
 		fi
 	fi
 	need_disk 100
+	# PostgreSQL is installed and its cluster made while packages come and the application is built;
+	# what goes wrong there is said below, where it is tried again.
+	(pg_make "$DATA/db") 2>"$DATA/cluster.log" &
+	local making=$!
 	need_packages
 	need_build
+	wait "$making" || true
 	command -v curl >/dev/null || apt_install "curl is missing." curl
 	if [ -n "$port" ]; then
 		is_free "$port" || fail "$(taken "$port" demo)"

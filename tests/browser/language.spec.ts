@@ -46,7 +46,7 @@ test('on one board each reads their own language; what stands on it stays as it 
 	await other.goto(link);
 	await expect(other.locator('html')).toHaveAttribute('lang', 'de');
 	await other.getByLabel('Name').fill('Rosa');
-	await other.getByRole('button', { name: 'Hinein' }).click();
+	await other.getByRole('button', { name: 'Eintreten' }).click();
 	await expect(other.getByText('Alles gespeichert')).toBeVisible();
 	await expect(other.getByRole('treeitem', { name: /^Questions for later/ })).toBeVisible();
 	await page.getByRole('button', { name: 'Start: Welcome' }).click();
