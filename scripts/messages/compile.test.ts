@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { argumentsOf, faultsOf, moduleOf, typesOf, unusedIn } from './compile';
-import { writeModules } from './files';
+import { readCatalogs, writeModules } from './files';
 import { pseudoOf } from './pseudo';
 
 const ENGLISH = {
@@ -41,6 +41,16 @@ describe('messages', () => {
 		expect(unusedIn(ENGLISH, ['const a = m.close();'])).toEqual(['moved']);
 		expect(unusedIn(ENGLISH, ['m.close; m\n.moved({ count, place })'])).toEqual([]);
 		expect(unusedIn(ENGLISH, ['m[`mov${rest}`]'])).toEqual(['close']);
+	});
+});
+
+describe('German', () => {
+	it('speaks neither to one person nor to strangers', () => {
+		const german = readCatalogs(process.cwd()).get('de')!;
+		const addressed = Object.entries(german).filter(([, text]) =>
+			/\b(du|dich|dir|dein\w*|Ihnen|Ihre?[mnrs]?)\b/.test(text),
+		);
+		expect(addressed).toEqual([]);
 	});
 });
 
