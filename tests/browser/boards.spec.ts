@@ -99,8 +99,8 @@ test('boards are starred, copied, ordered, listed without pictures, left, and fe
 test('the list shows a picture of each board', async ({ ilka, server }) => {
 	await ilka.page.goto(server.url);
 	const pictures = ilka.page.locator('.picture img');
-	await expect(pictures).toHaveCount(3);
-	for (let i = 0; i < 3; i++) {
+	await expect(pictures).toHaveCount(4);
+	for (let i = 0; i < 4; i++) {
 		await expect
 			.poll(() => pictures.nth(i).evaluate((image: HTMLImageElement) => image.naturalWidth))
 			.toBeGreaterThan(50);

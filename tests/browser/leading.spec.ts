@@ -252,10 +252,7 @@ test('steps are added, copied, moved by key and deleted; what was deleted comes 
 	await expect.poll(titles).toEqual([first, 'Twice', second, ...before.slice(2)]);
 	await page.getByRole('button', { name: 'Delete this step' }).click();
 	await expect.poll(titles).toEqual(before);
-	await page
-		.getByRole('region', { name: /Notifications/ })
-		.getByRole('button', { name: 'Undo' })
-		.click();
+	await page.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Undo' }).click();
 	await expect.poll(titles).toEqual([first, 'Twice', second, ...before.slice(2)]);
 	await expect(page.getByLabel('Only for you')).toHaveValue('Keep this short');
 });
