@@ -72,7 +72,8 @@ pg_make() { # FOLDER
 	fi
 }
 
-# Makes the cluster in FOLDER if there is none, starts it, sets DATABASE_URL. More arguments go to the server.
+# Makes the cluster in FOLDER if there is none, starts it, sets DATABASE_URL. More arguments go to
+# the server.
 pg_start() { # FOLDER [SETTING...]
 	local folder=$1
 	shift

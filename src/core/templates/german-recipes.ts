@@ -1,4 +1,4 @@
-/** What recipes say in German beside what templates say, and sample notes. Numbers stand as `{n}`. */
+/** What recipes and sample notes say in German beside what templates say; numbers as `{n}`. */
 export const GERMAN_RECIPES: Readonly<Record<string, string>> = {
 	// Recipes: shared steps.
 	Welcome: 'Begrüßung',

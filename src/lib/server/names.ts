@@ -85,8 +85,8 @@ export interface Speaking {
 }
 
 /**
- * Parts by person, and under what each goes, on a board that is set like that. A voice has one name,
- * in the language of whoever hid the names: the server knows people by it, whoever asks.
+ * Parts by person, and under what each goes, on a board that is set like that. A voice has one
+ * name, in the language of whoever hid the names: the server knows people by it, whoever asks.
  */
 export async function speakersOn(boardId: string, policy: BoardPolicy): Promise<Map<string, Speaking>> {
 	const ask = () =>
@@ -130,7 +130,7 @@ export async function speakerOn(
 	return (await speakersOn(boardId, policy)).get(id)?.speaker ?? { id: 'gone', name: m.voice_gone() };
 }
 
-/** Colours that people on a board chose, by person; a voice has none, so that nobody is known by it. */
+/** Colours that people on a board chose, by person; a voice has none, and nobody is known by it. */
 export async function pigmentsOn(boardId: string, policy: BoardPolicy): Promise<Record<string, Pigment>> {
 	const rows = await database()
 		.db.select({ id: people.id, pigment: people.pigment, role: memberships.role })

@@ -1,4 +1,4 @@
-/** The colours that people go by here: those that they chose, or else one that comes from their id. */
+/** The colours that people go by: the one that they chose, or else one that comes from their id. */
 import { pigmentOf, type Pigment } from '$core/board/colours';
 import { SvelteMap } from 'svelte/reactivity';
 

@@ -18,7 +18,7 @@ export const people = pgTable('people', {
 	isAnonymous: boolean('is_anonymous').default(false),
 	/** Tag of the language that they chose; what their browser asks for where there is none. */
 	language: text('language'),
-	/** The colour that they chose to be known by; one that comes from their id where there is none. */
+	/** The colour that they chose; without it they have one that comes from their id. */
 	pigment: text('pigment').$type<Pigment>(),
 	createdAt: instant('created_at').notNull().defaultNow(),
 	updatedAt: instant('updated_at').notNull().defaultNow(),
