@@ -1,15 +1,6 @@
 /** Every word in the language of whoever reads it, and room for it. */
 import { barrierFree, expect, fromRecipe, sees, test } from './fixtures';
-import {
-	cutTexts,
-	gathering,
-	messagesOf,
-	strayWords,
-	walkBoard,
-	walkIn,
-	walkSession,
-	windowIn,
-} from './views';
+import { cutTexts, foundInAllViews, strayWords, windowIn } from './views';
 
 for (const { language, what, find } of [
 	{
@@ -21,17 +12,7 @@ for (const { language, what, find } of [
 ])
 	test(what, async ({ browser, server }) => {
 		test.setTimeout(240_000);
-		const m = await messagesOf(language);
-		const context = await windowIn({ language, browser, server });
-		const page = await context.newPage();
-		const phone = await windowIn({ language, browser, server, phone: true });
-		const { look, found } = gathering(find);
-		await walkIn(page, m, server, look);
-		await walkBoard(page, m, look);
-		await walkSession(page, await phone.newPage(), m, server, look);
-		expect(found).toEqual({});
-		await phone.close();
-		await context.close();
+		expect(await foundInAllViews({ language, browser, server }, find)).toEqual({});
 	});
 
 test('on one board each reads their own language; what stands on it stays as it was written', async ({

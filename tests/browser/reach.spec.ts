@@ -1,22 +1,12 @@
 /** What people need who see, read or point in other ways: at every main view. */
 import { barriersIn, expect, test } from './fixtures';
-import { cutTexts, gathering, messagesOf, walkBoard, walkIn, walkSession, windowIn } from './views';
+import { cutTexts, foundInAllViews, gathering, messagesOf, walkIn, walkSession, windowIn } from './views';
 
 test('axe finds nothing in any view in the light frame', async ({ browser, server }) => {
 	test.setTimeout(300_000);
-	const m = await messagesOf('en');
-	const light = { name: 'frame', value: 'light', url: server.url };
-	const context = await windowIn({ language: 'en', browser, server });
-	const phone = await windowIn({ language: 'en', browser, server, phone: true });
-	for (const each of [context, phone]) await each.addCookies([light]);
-	const page = await context.newPage();
-	const { look, found } = gathering(barriersIn);
-	await walkIn(page, m, server, look);
-	await walkBoard(page, m, look);
-	await walkSession(page, await phone.newPage(), m, server, look);
+	const reader = { language: 'en', browser, server };
+	const found = await foundInAllViews(reader, barriersIn, [{ name: 'frame', value: 'light' }]);
 	expect(found).toEqual({});
-	await phone.close();
-	await context.close();
 });
 
 for (const [what, viewport] of [

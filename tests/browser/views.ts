@@ -100,7 +100,7 @@ async function command(page: Page, m: Messages, label: string): Promise<void> {
 }
 
 /** The board: with nothing on it, with something selected, every instrument, every dialog. */
-export async function walkBoard(page: Page, m: Messages, look: Look): Promise<void> {
+async function walkBoard(page: Page, m: Messages, look: Look): Promise<void> {
 	await page.keyboard.press('Escape');
 	for (const [key, kind] of [
 		['3', 'note'],
@@ -230,6 +230,27 @@ export async function walkSession(
 		await tabs.nth(i).click();
 		await look(phone, `phone: tab ${i + 1}`);
 	}
+}
+
+/** What is found in all main views of a laptop and a phone, by view. */
+export async function foundInAllViews(
+	reader: Omit<Reader, 'phone' | 'viewport'>,
+	find: (page: Page) => Promise<string[]>,
+	cookies: { name: string; value: string }[] = [],
+): Promise<Record<string, string[]>> {
+	const { language, server } = reader;
+	const m = await messagesOf(language);
+	const laptop = await windowIn(reader);
+	const pocket = await windowIn({ ...reader, phone: true });
+	for (const context of [laptop, pocket])
+		await context.addCookies(cookies.map((cookie) => ({ ...cookie, url: server.url })));
+	const page = await laptop.newPage();
+	const { look, found } = gathering(find);
+	await walkIn(page, m, server, look);
+	await walkBoard(page, m, look);
+	await walkSession(page, await pocket.newPage(), m, server, look);
+	for (const context of [laptop, pocket]) await context.close();
+	return found;
 }
 
 /** Words on a page that stand outside messages of the made-up language, which are in brackets. */

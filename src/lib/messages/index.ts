@@ -12,8 +12,9 @@ export type { Messages };
 /** Tags of the languages that there are, English first. */
 export const LANGUAGES: readonly string[] = ['en', ...Object.keys(loaders)];
 
-/** Languages that people choose from: a made-up one is for tests alone. */
-export const OFFERED = LANGUAGES.filter((tag) => !tag.endsWith('-XA'));
+/** Whether people can choose a language: a made-up one is for tests alone. */
+export const isOffered = (tag: string): boolean => !tag.endsWith('-XA');
+export const OFFERED = LANGUAGES.filter(isOffered);
 
 /** A language with its messages. */
 export interface Spoken {

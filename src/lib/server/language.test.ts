@@ -10,6 +10,9 @@ describe('the language of an answer', () => {
 		expect(languageFor('xx', 'de-AT', languages)).toBe('de');
 		expect(languageFor(undefined, 'fr', languages)).toBe('en');
 		expect(languageFor(undefined, null, languages)).toBe('en');
+		const withMadeUp = [...languages, 'en-XA'];
+		expect(languageFor(undefined, 'en-XA, en-GB;q=0.5', withMadeUp)).toBe('en');
+		expect(languageFor('en-XA', 'de', withMadeUp)).toBe('en-XA');
 	});
 
 	it('counts for what is done in it, and English stands in for what it lacks', async () => {
