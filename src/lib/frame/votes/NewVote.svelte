@@ -143,7 +143,7 @@
 			{/if}
 		</div>
 	{/if}
-	<div class="pair wide">
+	<div class="pair">
 		<label
 			>{m.vote_open_for()}<select class="entry" bind:value={minutes}
 				>{#each LENGTHS as length (length)}<option value={length}>{lengthName(length)}</option>{/each}</select
@@ -183,9 +183,6 @@
 <style>
 	form {
 		margin-top: 8px;
-	}
-	.pair.wide {
-		grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
 	}
 	.row {
 		display: flex;
