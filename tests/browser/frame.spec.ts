@@ -147,6 +147,32 @@ test('commands are found by what people call them; no letter is lost', async ({ 
 	await expect(help.getByText('Ctrl V')).toBeVisible();
 });
 
+test('what opens can be closed in the same moment, on a machine that is slow to draw', async ({
+	ilka: { page },
+}) => {
+	for (const key of ['?', 'a']) {
+		await page.getByRole('application').focus();
+		// Both keys before the next frame is drawn.
+		const opened = await page.evaluate(async (key) => {
+			const press = (key: string): void =>
+				void document.activeElement!.dispatchEvent(
+					new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
+				);
+			const isOpen = (): boolean => document.querySelector('.question header, .pop') !== null;
+			press(key);
+			await new Promise<void>((done) => queueMicrotask(() => queueMicrotask(done)));
+			const opened = isOpen();
+			press('Escape');
+			const frame = (): Promise<void> => new Promise((done) => requestAnimationFrame(() => done()));
+			for (let i = 0; i < 6; i++) await frame();
+			return opened;
+		}, key);
+		expect(opened, key).toBe(true);
+		await expect(page.getByRole('dialog')).toHaveCount(0);
+		await expect(page.getByRole('application')).toBeFocused();
+	}
+});
+
 test('people set how the wheel, the keys and their name are', async ({ ilka: { page }, server }) => {
 	const { board } = await fromRecipe(page, server, 'idea-round');
 	await page.goto(server.url);

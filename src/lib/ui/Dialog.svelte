@@ -4,6 +4,7 @@
 	import X from '@lucide/svelte/icons/x';
 	import { Dialog as Base, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';
+	import { closeOnEarlyEscape } from './early-escape';
 
 	interface Props {
 		open: boolean;
@@ -13,6 +14,8 @@
 		wide?: boolean | 'very';
 	}
 	const { open, title, onclose, children, wide = false }: Props = $props();
+
+	$effect(() => (open ? closeOnEarlyEscape(() => onclose()) : undefined));
 </script>
 
 <Base {open} onOpenChange={(details) => !details.open && onclose()}>

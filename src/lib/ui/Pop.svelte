@@ -2,6 +2,7 @@
 	/** A button with a small panel of values beside it; on a phone a sheet from below. */
 	import { Popover, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';
+	import { closeOnEarlyEscape } from './early-escape';
 	import { keysBack } from './keys-back';
 
 	interface Props {
@@ -43,6 +44,7 @@
 		const frame = requestAnimationFrame(() => (isShown = true));
 		return () => cancelAnimationFrame(frame);
 	});
+	$effect(() => (open ? closeOnEarlyEscape(() => (open = false)) : undefined));
 
 	function onClick(event: MouseEvent): void {
 		// Chosen with the pointer; by key one goes on looking.
