@@ -12,6 +12,7 @@
 	/** A menu at a point of the window. */
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import { Menu, Portal } from '@skeletonlabs/skeleton-svelte';
+	import { closeOnEarlyEscape } from './early-escape';
 
 	interface Props {
 		/** Groups of items, divided by lines. */
@@ -22,6 +23,7 @@
 		onclose: () => void;
 	}
 	const { groups, at, label, onchoose, onclose }: Props = $props();
+	$effect(() => (at ? closeOnEarlyEscape(() => onclose()) : undefined));
 	const chosen = ({ value }: { value: string }): void => onchoose(value);
 </script>
 
