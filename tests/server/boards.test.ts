@@ -229,7 +229,7 @@ describe('gathering', () => {
 				sheet: field.sheet,
 				box: guessPlacement(client.model, client.model.find(field.id)!),
 				style: { form: 'card', pigment: 'moss' },
-				text: `idea ${i}`,
+				text: i === 4 ? 'A whole story of a lamp. '.repeat(30) : `idea ${i}`,
 				landing: field.id,
 			}),
 		);
@@ -243,6 +243,9 @@ describe('gathering', () => {
 		const boxes = ids.map((id) => clients[7]!.model.find(id)!.box).map(([x, y, w, h]) => ({ x, y, w, h }));
 		for (const [i, a] of boxes.entries())
 			for (const b of boxes.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+		// A long text has a note in which it can be read.
+		const { h: usual } = boxes[3]!;
+		expect(boxes[4]!.h).toBeGreaterThan(2 * usual);
 		const grown = clients[3]!.model.find(field.id)!.box;
 		for (const box of boxes) {
 			expect(box.x).toBeGreaterThanOrEqual(grown[0]);

@@ -247,25 +247,25 @@ function putNotes(board: Board, texts: readonly RichText[], at: Point): string[]
 		.filter(takesRoom)
 		.map(({ id }) => board.model.boundsOf(id)!);
 	const specs = texts.map((text): NewObject<'note'> => {
-		const place = spot ?? freePlace({ room, size: { w, h }, taken, gap });
-		taken.push({ x: place.x, y: place.y, w, h });
 		const note: NewObject<'note'> = {
 			kind: 'note',
 			sheet: board.sheet,
-			box: [place.x, place.y, w, h, 0],
+			box: [0, 0, w, h, 0],
 			style: { form, pigment },
 			text,
 		};
-		return { ...note, box: grownBox(board, note) };
+		const size = { w, h: grownHeight(board, note) };
+		const place = spot ?? freePlace({ room, size, taken, gap });
+		taken.push({ x: place.x, y: place.y, ...size });
+		return { ...note, box: [place.x, place.y, size.w, size.h, 0] };
 	});
 	const ids = addObjects(board.room.editContext, board.model, specs as NewObject[]);
 	board.select(ids);
 	return ids;
 }
 
-/** The box that a new note needs for its text. */
-function grownBox(board: Board, note: NewObject<'note'>): NewObject['box'] {
-	const [x, y, w, h, angle] = note.box;
+/** The height that a new note needs for its text. */
+function grownHeight(board: Board, note: NewObject<'note'>): number {
 	const object = {
 		...note,
 		id: '',
@@ -274,5 +274,5 @@ function grownBox(board: Board, note: NewObject<'note'>): NewObject['box'] {
 		made: 0,
 		changed: 0,
 	} as unknown as BoardObject;
-	return [x, y, w, Math.max(h, neededHeight(object, board.context)), angle];
+	return Math.max(note.box[3], neededHeight(object, board.context));
 }

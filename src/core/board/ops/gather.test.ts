@@ -58,6 +58,24 @@ describe('notes from the writing line', () => {
 		expect(model.find(note)!.landing).toBeUndefined();
 	});
 
+	it('have the height that their text needs, and keep clear of each other with it', () => {
+		const { model, editContext, sheet } = testBoard();
+		const field = addObject(editContext, model, fieldAt(sheet, 0, 0, 420, 300));
+		const ids = addObjects(
+			editContext,
+			model,
+			Array.from({ length: 6 }, (_, i) => ({ ...noteAt(sheet, 0, 0, `note ${i}`), landing: field })),
+		);
+		const waiting = ids.map((id) => model.find(id)!);
+		const { boxes, fields } = placePending(model, waiting, ({ id }) => 96 + 150 * (ids.indexOf(id) % 3));
+		const all = ids.map((id) => asBox(boxes.get(id)!));
+		expect(all.map(({ h }) => h)).toEqual([96, 246, 396, 96, 246, 396]);
+		for (const [i, a] of all.entries())
+			for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+		const grown = asBox(fields.get(field)!);
+		for (const box of all) expect(box.y + box.h).toBeLessThan(grown.y + grown.h);
+	});
+
 	it('land below the title of the field', () => {
 		const { model, editContext, sheet } = testBoard();
 		const field = model.find(addObject(editContext, model, fieldAt(sheet, 100, 100)))!;

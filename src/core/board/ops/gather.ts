@@ -56,9 +56,13 @@ export interface PlacedNotes {
 /**
  * Places for all notes that wait to land, in the order in which they were written (ties by id). Notes
  * that wait do not block each other; those that are settled first do. A note whose field is gone stays
- * where its writer put it.
+ * where its writer put it. `heightOf` tells how high a note has to be for its text.
  */
-export function placePending(model: BoardQuery, waiting: readonly BoardObject[]): PlacedNotes {
+export function placePending(
+	model: BoardQuery,
+	waiting: readonly BoardObject[],
+	heightOf: (note: BoardObject) => number = ({ box }) => box[3],
+): PlacedNotes {
 	const boxes: PlacedNotes['boxes'] = new Map();
 	const fields: PlacedNotes['fields'] = new Map();
 	const open = new Set(waiting.map((note) => note.id));
@@ -66,7 +70,8 @@ export function placePending(model: BoardQuery, waiting: readonly BoardObject[])
 	for (const note of [...waiting].sort((a, b) => a.made - b.made || (a.id < b.id ? -1 : 1))) {
 		const field = model.find(note.landing ?? '');
 		if (!field || !isField(field)) {
-			boxes.set(note.id, note.box);
+			const [x, y, w, , angle] = note.box;
+			boxes.set(note.id, [x, y, w, heightOf(note), angle]);
 			continue;
 		}
 		let placer = placers.get(field.id);
@@ -74,7 +79,8 @@ export function placePending(model: BoardQuery, waiting: readonly BoardObject[])
 			const taken = takenOn(model, field, open);
 			placers.set(field.id, (placer = placesIn({ room: roomOfField(field), taken, gap: GATHER_GAP })));
 		}
-		const [, , w, h, angle] = note.box;
+		const [, , w, , angle] = note.box;
+		const h = heightOf(note);
 		const place = placer({ w, h });
 		boxes.set(note.id, [place.x, place.y, w, h, angle]);
 		const [fx, fy, fw, fh, fa] = fields.get(field.id) ?? field.box;

@@ -1,8 +1,11 @@
 /** Settles notes from the writing line as they arrive; the places are computed in core. */
 import { objectsOf } from '$core/board/document';
+import { neededHeight } from '$core/board/kinds';
 import { placePending } from '$core/board/ops/gather';
+import { sceneContext } from '$core/board/scene';
 import type { BoardModel } from '$core/board/model/model';
 import type * as Y from 'yjs';
+import { serverMeasure } from '../export/fonts';
 import { log } from '../log';
 
 type Edit = (work: (doc: Y.Doc) => void) => Promise<unknown>;
@@ -17,6 +20,7 @@ export function watchPendingPlacements(model: BoardModel, edit: Edit): () => voi
 	const waiting = new Set<string>();
 	let timer: NodeJS.Timeout | undefined;
 	let isStopped = false;
+	const context = sceneContext(model, 'slate', serverMeasure);
 
 	const run = (): void => {
 		timer = undefined;
@@ -35,7 +39,7 @@ export function watchPendingPlacements(model: BoardModel, edit: Edit): () => voi
 		edit((doc) => {
 			// Another server may have found places for some of them meanwhile.
 			const notes = ids.flatMap((id) => model.find(id) ?? []).filter((note) => note.landing);
-			const { boxes, fields } = placePending(model, notes);
+			const { boxes, fields } = placePending(model, notes, (note) => neededHeight(note, context));
 			const objects = objectsOf(doc);
 			for (const [id, box] of boxes) {
 				objects.get(id)?.set('box', box);
