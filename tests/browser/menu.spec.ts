@@ -1,5 +1,17 @@
 /** The menu at the pointer: what is wanted most on top, the rest in sub-menus. */
-import { choose, expect, findIn, fresh, middle, objectsIn, screenPoint, test, writeNote } from './fixtures';
+import {
+	choose,
+	emptyPlace,
+	expect,
+	findIn,
+	fresh,
+	middle,
+	objectsIn,
+	screenPoint,
+	sees,
+	test,
+	writeNote,
+} from './fixtures';
 
 test('a note is made where the menu was opened; what is copied from a menu is pasted from one, as it was', async ({
 	ilka: { page, context },
@@ -85,4 +97,24 @@ test('the menu lies whole in the window, and is walked through with the keyboard
 		.toMatchObject({
 			lock: 'own',
 		});
+});
+
+test('the menu closes when somebody else deletes what it was opened for', async ({ ilka, join }) => {
+	const rosa = await join('Rosa');
+	const { x, y } = await fresh(ilka.page);
+	await emptyPlace(rosa.page, x, y);
+	const note = await writeNote(ilka.page, x + 300, y + 200, 'Soon gone');
+	const beside = await writeNote(ilka.page, x + 600, y + 200, 'Stays');
+	await sees(rosa.page, 'Stays');
+	const at = await middle(rosa.page, note);
+	await rosa.page.mouse.click(at.x, at.y, { button: 'right' });
+	const menu = rosa.page.getByRole('menu', { name: 'What can be done here' });
+	await expect(menu.getByRole('menuitem', { name: 'Cut' })).toBeVisible();
+	const there = await middle(ilka.page, note);
+	await ilka.page.mouse.click(there.x, there.y);
+	await ilka.page.keyboard.press('Delete');
+	await expect(menu).toBeHidden();
+	const next = await middle(rosa.page, beside);
+	await rosa.page.mouse.click(next.x, next.y, { button: 'right' });
+	await expect(menu.getByRole('menuitem', { name: 'Cut' })).toBeVisible();
 });

@@ -32,6 +32,15 @@
 		return [top.map(item), parts].filter((items) => items.length > 0);
 	});
 
+	// With what it was opened for gone, other entries would come under the pointer.
+	let opened: { isFree: boolean; mayEdit: boolean } | undefined;
+	$effect(() => {
+		const now = { isFree: board.selection.size === 0, mayEdit: board.mayEdit };
+		if (!at) opened = undefined;
+		else if (!opened) opened = now;
+		else if (opened.isFree !== now.isFree || opened.mayEdit !== now.mayEdit) onclose();
+	});
+
 	function choose(id: string): void {
 		const command = COMMANDS.find((each) => each.id === id);
 		onclose();
