@@ -27,7 +27,6 @@
 	import { createBoard } from '$core/contract/boards';
 	import { call } from '$lib/api/client';
 	import SkipLinks from '$lib/ui/SkipLinks.svelte';
-	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import Lightbulb from '@lucide/svelte/icons/lightbulb';
 	import LayoutGrid from '@lucide/svelte/icons/layout-grid';
@@ -244,8 +243,6 @@
 	{:else if boards.length === 0}<p class="quiet empty">{m.no_board_found({ words })}</p>{/if}
 	{#if part !== 'bin'}<SearchHits {words} />{/if}
 </main>
-
-<Toasts />
 
 <style>
 	main {

@@ -17,7 +17,6 @@
 	import type { Room } from '../room/room.svelte';
 	import { keepFocus } from '../ui/keep-focus';
 	import SkipLinks from '../ui/SkipLinks.svelte';
-	import Toasts from '../ui/Toasts.svelte';
 	import { sayFault, sayRejected } from '../ui/say-faults';
 	import { rename } from './actions';
 	import type { SessionOrder } from '$core/contract/session';
@@ -302,7 +301,6 @@
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 
 <TimeUp {room} />
-<Toasts />
 
 <style>
 	.frame {

@@ -3,7 +3,6 @@
 	 * A screen that has the whole of a phone: a head, what it is for, and what is at hand below.
 	 */
 	import type { Snippet } from 'svelte';
-	import Toasts from '../ui/Toasts.svelte';
 
 	interface Props {
 		head: Snippet;
@@ -20,8 +19,6 @@
 	<main>{@render children()}</main>
 	<footer>{@render foot()}</footer>
 </div>
-
-<Toasts />
 
 <style>
 	.screen {

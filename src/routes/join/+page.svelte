@@ -3,6 +3,7 @@
 	import { m } from '$lib/messages';
 	import CodeEntry from '$lib/ui/CodeEntry.svelte';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { keepForm } from '$lib/ui/keep-form';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -12,7 +13,7 @@
 </script>
 
 <EntryPage title={m.join_title()} text={m.join_text()}>
-	<form method="POST" use:enhance>
+	<form method="POST" use:enhance={keepForm()}>
 		<label>{m.code()}<CodeEntry autofocus bind:value={code} /></label>
 		{#if form?.problem}<p class="problem" role="alert">{form.problem}</p>{/if}
 		<button type="submit" class="button main">{m.go_on()}</button>

@@ -10,6 +10,7 @@
 	import { setFrameLight } from '$lib/ui/frame-light';
 	import { preferences } from '$lib/ui/preferences.svelte';
 	import BackHeader from '$lib/ui/BackHeader.svelte';
+	import { keepForm } from '$lib/ui/keep-form';
 	import { colourName } from '$lib/ui/colour-names';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
@@ -17,6 +18,7 @@
 	const { data, form }: PageProps = $props();
 	let name = $state(untrack(() => data.person.name));
 	let pigment = $state<Pigment | ''>(untrack(() => data.person.pigment ?? ''));
+	let language = $state(untrack(() => data.language));
 	let light = $state(untrack(() => data.light));
 
 	/** A language as those call it who speak it. */
@@ -71,13 +73,7 @@
 
 	<section>
 		<h2>{m.settings_you()}</h2>
-		<form
-			method="POST"
-			action="?/person"
-			use:enhance={() =>
-				({ update }) =>
-					update({ reset: false })}
-		>
+		<form method="POST" action="?/person" use:enhance={keepForm({ reset: false })}>
 			<label
 				>{m.your_name()}<input
 					class="entry"
@@ -103,7 +99,7 @@
 			<button type="submit" class="button">{m.settings_keep()}</button>
 		</form>
 		{#if !data.person.guest}
-			<form method="POST" action="?/password" use:enhance>
+			<form method="POST" action="?/password" use:enhance={keepForm()}>
 				<label
 					>{m.settings_old_password()}<input
 						class="entry"
@@ -132,7 +128,14 @@
 	<section>
 		<h2>{m.settings_how()}</h2>
 		<!-- A new page, not a change of this one: the server writes it in the other language. -->
-		<form method="POST" action="?/language">
+		<form
+			method="POST"
+			action="?/language"
+			use:enhance={keepForm({
+				onredirect: () => location.reload(),
+				onfailure: () => (language = data.language),
+			})}
+		>
 			<fieldset>
 				<legend>{m.settings_language()}</legend>
 				{#each ['', ...OFFERED] as tag (tag)}
@@ -141,7 +144,7 @@
 							type="radio"
 							name="language"
 							value={tag}
-							checked={data.language === tag}
+							bind:group={language}
 							onchange={(event) => event.currentTarget.form?.requestSubmit()}
 						/><span lang={tag || undefined}>{languageName(tag)}</span></label
 					>

@@ -3,6 +3,7 @@
 	import { m } from '$lib/messages';
 	import { forgetAll } from '$lib/room/offline-shell';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { keepForm } from '$lib/ui/keep-form';
 	import { onMount, untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -15,7 +16,7 @@
 </script>
 
 <EntryPage title={m.sign_in()} text={m.sign_in_hint()}>
-	<form method="POST" use:enhance>
+	<form method="POST" use:enhance={keepForm()}>
 		<label
 			>{m.email()}<input
 				class="entry"

@@ -2,6 +2,7 @@
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { keepForm } from '$lib/ui/keep-form';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -12,7 +13,7 @@
 </script>
 
 <EntryPage title={m.sign_up()} text={m.sign_up_hint()}>
-	<form method="POST" use:enhance>
+	<form method="POST" use:enhance={keepForm()}>
 		<label
 			>{m.your_name()}<input
 				class="entry"

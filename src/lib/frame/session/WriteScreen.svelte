@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** The whole screen of a phone while a step gathers: the question, one's own notes, the writing line. */
 	import { isNote } from '$core/board/kinds/guards';
-	import Toasts from '../../ui/Toasts.svelte';
 	import type { Pigment } from '$core/board/colours';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/messages';
@@ -61,8 +60,6 @@
 	<PhoneFoot {room} {onboard} {onread} />
 	<WritingLine {room} {pigment} {onpigment} large />
 </div>
-
-<Toasts />
 
 <style>
 	.screen {

@@ -3,6 +3,7 @@
 	import { enhance } from '$app/forms';
 	import { m } from '$lib/messages';
 	import EntryPage from '$lib/ui/EntryPage.svelte';
+	import { keepForm } from '$lib/ui/keep-form';
 	import { untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
@@ -12,7 +13,7 @@
 </script>
 
 <EntryPage title={data.title} text={!writes(data.role) ? m.join_hint_viewer() : m.join_hint()}>
-	<form method="POST" use:enhance>
+	<form method="POST" use:enhance={keepForm()}>
 		<!-- svelte-ignore a11y_autofocus -->
 		<label
 			>{m.your_name()}<input

@@ -7,7 +7,6 @@
 	import { downloadReport, forgetReport, keepReport, type ReportFormat } from '$core/contract/report';
 	import { call } from '$lib/api/client';
 	import { messageOf } from '$lib/api/errors';
-	import Toasts from '$lib/ui/Toasts.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import { Editor } from '@tiptap/core';
 	import ArrowLeft from '@lucide/svelte/icons/arrow-left';
@@ -179,7 +178,6 @@
 <main>
 	<article {@attach mount} data-testid="report"></article>
 </main>
-<Toasts />
 
 <style>
 	.bar {
