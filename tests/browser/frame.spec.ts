@@ -1,4 +1,16 @@
-import { barrierFree, expect, find, findIn, fromRecipe, objectsIn, test, writeNote, fresh } from './fixtures';
+import {
+	barrierFree,
+	expect,
+	find,
+	findIn,
+	fromRecipe,
+	middle,
+	objectsIn,
+	sees,
+	test,
+	writeNote,
+	fresh,
+} from './fixtures';
 import type { Page } from '@playwright/test';
 
 /** The part of the window that the board has, in hundredths. */
@@ -121,6 +133,46 @@ test('a blank board says how to begin, until something stands on it', async ({ i
 	await expect(hints).toBeHidden();
 });
 
+test('what is pressed before the page has its script is done when it has', async ({
+	ilka: { page },
+	server,
+}) => {
+	let release = (): void => undefined;
+	let waiting = 0;
+	const held = new Promise<void>((done) => (release = done));
+	const isScript = (url: URL): boolean => url.pathname.startsWith('/_app/') && url.pathname.endsWith('.js');
+	await page.route(isScript, async (route) => {
+		waiting++;
+		await held;
+		await route.continue();
+	});
+	await page.goto(server.url, { waitUntil: 'commit' });
+	await page.getByRole('button', { name: /Blank board/ }).click();
+	await expect.poll(() => waiting).toBeGreaterThan(0);
+	await expect(page).toHaveURL(`${server.url}/`);
+	release();
+	await expect(page.getByTestId('blank-board')).toBeVisible();
+});
+
+test('with a tool in hand the hints on a blank board do not stand in its way', async ({
+	ilka: { page },
+	server,
+}) => {
+	await page.goto(server.url);
+	await page.getByRole('button', { name: /Blank board/ }).click();
+	const { x, y, width, height } = (await page.getByTestId('blank-board').boundingBox())!;
+	await page.getByRole('application').focus();
+	await page.keyboard.press('3');
+	const at = { x: x + width / 2, y: y + height / 2 };
+	await page.mouse.click(at.x, at.y);
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.type('Put where the hand is');
+	await page.keyboard.press('Escape');
+	const note = await middle(page, await sees(page, 'Put where the hand is'));
+	expect(note.x).toBeCloseTo(at.x, -1);
+	expect(note.y).toBeCloseTo(at.y, -1);
+});
+
 test('commands are found by what people call them; no letter is lost', async ({ ilka: { page } }) => {
 	const at = await fresh(page);
 	const note = await writeNote(page, at.x + 200, at.y + 200, 'Mind the step');
@@ -189,6 +241,19 @@ test('people set how the wheel, the keys and their name are', async ({ ilka: { p
 	await page.getByLabel('New password').fill('long enough for this');
 	await page.getByRole('button', { name: 'Change the password' }).click();
 	await expect(page.getByRole('alert')).toContainText('was not changed');
+
+	await test.step('without a network a form stays as it was filled in', async () => {
+		await page.context().setOffline(true);
+		await page.getByLabel('Your name').fill('Ilka Offline');
+		await page.getByRole('button', { name: 'Keep', exact: true }).click();
+		await expect(page.getByText('The server cannot be reached.').first()).toBeVisible();
+		await expect(page.getByLabel('Your name')).toHaveValue('Ilka Offline');
+		await page.getByLabel('Deutsch').click();
+		await expect(page.getByLabel('as the browser wishes')).toBeChecked();
+		await page.context().setOffline(false);
+		await page.getByRole('button', { name: 'Keep', exact: true }).click();
+		await expect(page.getByRole('status').filter({ hasText: 'Kept.' })).toBeVisible();
+	});
 
 	await page.goto(`${server.url}/board/${board}`);
 	await expect(page.getByTestId('board-view')).toBeVisible();

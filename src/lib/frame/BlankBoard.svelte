@@ -12,6 +12,8 @@
 	const { board, onclose }: { board: Board; onclose: () => void } = $props();
 
 	const run = (id: string) => () => void COMMANDS.find((each) => each.id === id)!.run(board);
+	/** With a tool in hand that puts something down, the card is not in its way. */
+	const isAside = $derived(board.tool !== 'pick' && board.tool !== 'view');
 	const WAYS = [
 		{ icon: StickyNote, title: m.blank_note, keys: m.blank_note_keys, run: run('new note') },
 		{
@@ -24,7 +26,7 @@
 	];
 </script>
 
-<section aria-label={m.blank_title()} data-testid="blank-board">
+<section class:aside={isAside} aria-label={m.blank_title()} data-testid="blank-board">
 	<h2>{m.blank_title()}</h2>
 	<ul>
 		{#each WAYS as { icon: Icon, title, keys, run: begin } (title)}
@@ -65,6 +67,17 @@
 		border-radius: var(--radius-field) var(--radius-field) 3px 3px;
 		background: var(--frame-ground);
 		transform: translate(-50%, -50%);
+		/* What is no button of it leaves the board to the hand. */
+		pointer-events: none;
+	}
+	section :is(button, a) {
+		pointer-events: auto;
+	}
+	section.aside {
+		opacity: 0.35;
+	}
+	section.aside :is(button, a) {
+		pointer-events: none;
 	}
 	h2 {
 		padding: 0 8px 8px;
