@@ -2,7 +2,7 @@
  * Without a mouse, and without looking: what the keys reach, where the focus is, and what is told.
  */
 import type { Locator, Page } from '@playwright/test';
-import { byKind, expect, find, findIn, objectsIn, test } from './fixtures';
+import { byKind, expect, find, findIn, fresh, objectsIn, test, writeNote } from './fixtures';
 
 const focused = (page: Page): Promise<string> =>
 	page.evaluate(() => {
@@ -221,4 +221,47 @@ test('who listens is told of steps, votes and people, on a board and on a phone'
 	await expect(told(ilka.page)).toContainText('Rosa came in');
 	await ilka.page.getByTestId('desk').getByRole('button', { name: 'Next: Read' }).click();
 	for (const { page } of [ilka, rosa]) await expect(told(page)).toContainText('Step Read has begun.');
+});
+
+test('what opened from the board gives the keys back to it, whatever led there', async ({ ilka: { page } }) => {
+	const { x, y } = await fresh(page);
+	await writeNote(page, x + 300, y + 200, 'Selected all along');
+	const board = page.getByRole('application');
+	const dialog = page.getByRole('dialog');
+	const leave = async (): Promise<void> => {
+		await page.keyboard.press('Escape');
+		await expect(dialog).toHaveCount(0);
+		await expect(board).toBeFocused();
+	};
+	for (const command of ['Take the board out', 'Invite', 'Templates', 'Balance of the room']) {
+		await find(page, command);
+		await expect(page.getByRole('combobox', { name: 'What do you want to do?' })).toHaveCount(0);
+		await expect(dialog.getByRole('button', { name: 'Close' })).toBeVisible();
+		await leave();
+	}
+	await test.step('a panel has the keys while it is open: Tab makes no note behind it', async () => {
+		await page.keyboard.press('a');
+		const shelf = page.getByRole('dialog', { name: 'More to put on the board' });
+		await expect(shelf.getByRole('button', { name: 'Templates' })).toBeFocused();
+		await page.keyboard.press('Tab');
+		await expect(shelf.getByRole('button', { name: 'Drawer' })).toBeFocused();
+		await page.keyboard.press('Shift+Tab');
+		await page.keyboard.press('Enter');
+		await expect(page.getByRole('tab', { name: 'Templates' })).toBeVisible();
+		await leave();
+	});
+	await test.step('the menu as well', async () => {
+		await page.keyboard.press('ContextMenu');
+		const menu = page.getByRole('menu', { name: 'What can be done here' });
+		await expect(menu).toBeFocused();
+		await page.keyboard.press('Escape');
+		await expect(menu).toBeHidden();
+		await expect(board).toBeFocused();
+	});
+	await find(page, 'New note here');
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.type('By its name');
+	await page.keyboard.press('Escape');
+	await expect.poll(async () => (await findIn(page, 'By its name'))?.id).toBeDefined();
+	await expect(board).toBeFocused();
 });

@@ -5,6 +5,7 @@
 	import { Dialog as Base, Portal } from '@skeletonlabs/skeleton-svelte';
 	import type { Snippet } from 'svelte';
 	import { closeOnEarlyEscape } from './early-escape';
+	import { lastFocus } from './last-focus';
 
 	interface Props {
 		open: boolean;
@@ -18,7 +19,7 @@
 	$effect(() => (open ? closeOnEarlyEscape(() => onclose()) : undefined));
 </script>
 
-<Base {open} onOpenChange={(details) => !details.open && onclose()}>
+<Base {open} onOpenChange={(details) => !details.open && onclose()} finalFocusEl={lastFocus}>
 	<Portal>
 		{#if open}
 			<Base.Backdrop class="question-back" />

@@ -13,6 +13,7 @@
 	import ChevronRight from '@lucide/svelte/icons/chevron-right';
 	import { Menu, Portal } from '@skeletonlabs/skeleton-svelte';
 	import { closeOnEarlyEscape } from './early-escape';
+	import { lastFocus } from './last-focus';
 
 	interface Props {
 		/** Groups of items, divided by lines. */
@@ -23,7 +24,18 @@
 		onclose: () => void;
 	}
 	const { groups, at, label, onchoose, onclose }: Props = $props();
-	$effect(() => (at ? closeOnEarlyEscape(() => onclose()) : undefined));
+	$effect(() => {
+		if (!at) return;
+		const stop = closeOnEarlyEscape(() => onclose());
+		return () => {
+			stop();
+			// What was chosen may have taken the focus.
+			requestAnimationFrame(() => {
+				const { activeElement } = document;
+				if (activeElement === document.body || activeElement?.closest('.point-menu')) lastFocus()?.focus();
+			});
+		};
+	});
 	const chosen = ({ value }: { value: string }): void => onchoose(value);
 </script>
 

@@ -4,6 +4,7 @@
 	import type { Snippet } from 'svelte';
 	import { closeOnEarlyEscape } from './early-escape';
 	import { keysBack } from './keys-back';
+	import { lastFocus } from './last-focus';
 
 	interface Props {
 		label: string;
@@ -41,9 +42,22 @@
 			isShown = false;
 			return;
 		}
-		const frame = requestAnimationFrame(() => (isShown = true));
+		let frame = requestAnimationFrame(() => {
+			isShown = true;
+			frame = requestAnimationFrame(enter);
+		});
 		return () => cancelAnimationFrame(frame);
 	});
+
+	const id = $props.id();
+	const ids = { trigger: `${id}-button`, content: `${id}-panel` };
+	/** Opened by a key elsewhere, it has the keys; from its button Tab leads into it. */
+	function enter(): void {
+		const [button, panel] = [ids.trigger, ids.content].map((each) => document.getElementById(each));
+		const { activeElement } = document;
+		if (!panel || panel.contains(activeElement) || button?.contains(activeElement)) return;
+		panel.querySelector<HTMLElement>('button, input, a[href]')?.focus();
+	}
 	$effect(() => (open ? closeOnEarlyEscape(() => (open = false)) : undefined));
 
 	function onClick(event: MouseEvent): void {
@@ -56,10 +70,12 @@
 </script>
 
 <Popover
+	{ids}
 	open={isShown}
 	onOpenChange={(details) => (open = details.open)}
 	positioning={{ placement: 'top' }}
 	autoFocus={false}
+	finalFocusEl={lastFocus}
 >
 	<Popover.Trigger class={button} aria-label={label} title={label}>{@render face()}</Popover.Trigger>
 	<Portal>

@@ -119,7 +119,7 @@ export const EDIT_COMMANDS: Command[] = [
 		id: 'new note',
 		label: () => m.command_new_note(),
 		keys: [],
-		when: (board) => board.selection.size === 0 && board.mayTake('note'),
+		when: (board) => board.mayTake('note'),
 		run: (board) => board.startEditing(putNote(board, board.menuAt ?? board.middle)),
 	},
 	{

@@ -20,6 +20,9 @@ const TOP = [
 	'select all',
 ];
 
+/** Of these, what is wanted most where nothing lies. */
+const OF_FREE_SPOT_ONLY = ['new note', 'select all'];
+
 /** Sub-menus for what is selected, and for a free spot. */
 const OF_SELECTION: Section[] = ['cells', 'add', 'arrange', 'stack', 'object'];
 const OF_FREE_SPOT: Section[] = ['put', 'view', 'board'];
@@ -50,7 +53,7 @@ export function menuOf(board: Board): { top: Command[]; more: MenuPart[] } {
 	const offered = COMMANDS.filter((command) => isOffered(command, board) && !command.hidden?.(board));
 	const isFree = board.selection.size === 0;
 	const top = TOP.flatMap((id) => offered.find((command) => command.id === id) ?? []).filter(
-		({ id }) => isFree || id !== 'select all',
+		({ id }) => isFree || !OF_FREE_SPOT_ONLY.includes(id),
 	);
 	const more = (isFree ? OF_FREE_SPOT : OF_SELECTION).flatMap((section): MenuPart[] => {
 		const commands = offered.filter((command) => standsIn(command, section) && !top.includes(command));
