@@ -223,7 +223,9 @@ test('who listens is told of steps, votes and people, on a board and on a phone'
 	for (const { page } of [ilka, rosa]) await expect(told(page)).toContainText('Step Read has begun.');
 });
 
-test('what opened from the board gives the keys back to it, whatever led there', async ({ ilka: { page } }) => {
+test('what opened from the board gives the keys back to it, whatever led there', async ({
+	ilka: { page },
+}) => {
 	const { x, y } = await fresh(page);
 	await writeNote(page, x + 300, y + 200, 'Selected all along');
 	const board = page.getByRole('application');

@@ -129,4 +129,10 @@
 		font-family: inherit;
 		font-size: var(--size-small);
 	}
+	/* Without a keyboard there are no keys to name. */
+	@media (hover: none) {
+		:global(.point-menu-item kbd) {
+			display: none;
+		}
+	}
 </style>
