@@ -1,0 +1,178 @@
+/**
+ * Where the branches of a map stand: it lays itself out round its root. What grows right, left or
+ * down is a tidy tree (`tidy.ts`), what grows out lies in rings (`radial.ts`); neither lets boxes
+ * overlap. A branch that spreads in another way than it grew is laid out by itself, and stands
+ * where it hangs as one box. What was put down by hand stands where it was put.
+ */
+import { radial } from './radial';
+import { tidy } from './tidy';
+
+export const MAP_LAYOUTS = ['both', 'right', 'left', 'down', 'radial'] as const;
+export type MapLayout = (typeof MAP_LAYOUTS)[number];
+/** The way from a parent to a branch. */
+export type Growing = 'right' | 'left' | 'down' | 'out';
+
+/** One branch with what hangs on it; what is folded away is left out. Sizes in board units. */
+export interface MapNode {
+	id: string;
+	w: number;
+	h: number;
+	/** How what hangs on it spreads; the way that it grew itself, where left out. */
+	layout?: MapLayout | undefined;
+	/** On which side it stands of what spreads to both; right where left out. */
+	side?: 'left' | 'right' | undefined;
+	/** From the middle of its parent to its own, where it was put by hand. */
+	free?: readonly [number, number] | undefined;
+	branches: readonly MapNode[];
+}
+
+/** Where a branch stands: its middle, from the middle of the root; and which way it grew. */
+export interface MapPlace {
+	x: number;
+	y: number;
+	grows: Growing;
+}
+
+/** A box that stands in a tree: a branch, or a branch with all that hangs on it. */
+export interface Standing {
+	w: number;
+	h: number;
+	branches: Standing[];
+}
+
+/** Room between a branch and what hangs on it, and between branches beside each other. */
+export const LEVEL_GAP = 64;
+export const SIBLING_GAP = 18;
+
+/** A node on its way to a place. */
+interface Entry {
+	node: MapNode;
+	grows: Growing;
+	spreads: MapLayout;
+	/** Whether it is laid out by itself, with what hangs on it. */
+	isHead: boolean;
+	parent: Entry | undefined;
+	branches: Entry[];
+	/** Its middle from that of the head that it is laid out with; from its parent's where it is free. */
+	x: number;
+	y: number;
+	/** What a head takes up, from its middle. */
+	left: number;
+	top: number;
+	right: number;
+	bottom: number;
+}
+
+function wayTo(branch: MapNode, spreads: MapLayout): Growing {
+	if (spreads === 'radial') return 'out';
+	if (spreads !== 'both') return spreads;
+	const isLeft = branch.free ? branch.free[0] < 0 : branch.side === 'left';
+	return isLeft ? 'left' : 'right';
+}
+
+function entryOf(node: MapNode, parent: Entry | undefined, layout: MapLayout): Entry {
+	const grows = parent ? wayTo(node, parent.spreads) : 'out';
+	const inherited = !parent ? layout : grows === 'out' ? 'radial' : grows;
+	const spreads = node.layout ?? inherited;
+	return {
+		node,
+		grows,
+		spreads,
+		isHead: !parent || node.free !== undefined || (spreads !== inherited && node.branches.length > 0),
+		parent,
+		branches: [],
+		x: 0,
+		y: 0,
+		left: -node.w / 2,
+		top: -node.h / 2,
+		right: node.w / 2,
+		bottom: node.h / 2,
+	};
+}
+
+/** All nodes, parents before their branches. */
+function entriesOf(root: MapNode, layout: MapLayout): Entry[] {
+	const all = [entryOf(root, undefined, layout)];
+	for (let i = 0; i < all.length; i++) {
+		const parent = all[i]!;
+		for (const node of parent.node.branches) {
+			const entry = entryOf(node, parent, layout);
+			parent.branches.push(entry);
+			all.push(entry);
+		}
+	}
+	return all;
+}
+
+/** What is laid out with a head, as boxes in a tree; those that it spreads to one way only. */
+function treeOf(head: Entry, belongs: (branch: Entry) => boolean): Map<Standing, Entry> {
+	const boxes = new Map<Standing, Entry>();
+	boxes.set({ w: head.node.w, h: head.node.h, branches: [] }, head);
+	// What is added while it is walked through is walked through as well.
+	for (const [box, entry] of boxes) {
+		if (entry.isHead && entry !== head) continue;
+		for (const branch of entry.branches) {
+			if (branch.node.free || (entry === head && !belongs(branch))) continue;
+			const each = { w: branch.right - branch.left, h: branch.bottom - branch.top, branches: [] };
+			box.branches.push(each);
+			boxes.set(each, branch);
+		}
+	}
+	return boxes;
+}
+
+/** Takes middles of boxes, from that of the head, over to what stands in them. */
+function put(
+	head: Entry,
+	boxes: Map<Standing, Entry>,
+	middles: Map<Standing, { x: number; y: number }>,
+): void {
+	for (const [box, entry] of boxes) {
+		if (entry === head) continue;
+		const { x, y } = middles.get(box)!;
+		// A head need not stand in the middle of what hangs on it.
+		entry.x = x - (entry.left + entry.right) / 2;
+		entry.y = y - (entry.top + entry.bottom) / 2;
+		head.left = Math.min(head.left, x - box.w / 2);
+		head.right = Math.max(head.right, x + box.w / 2);
+		head.top = Math.min(head.top, y - box.h / 2);
+		head.bottom = Math.max(head.bottom, y + box.h / 2);
+	}
+}
+
+function layOut(head: Entry): void {
+	const grow = (way: 'right' | 'left' | 'down', belongs: (branch: Entry) => boolean): void => {
+		const boxes = treeOf(head, belongs);
+		const [root] = boxes.keys();
+		put(head, boxes, tidy(root!, way, LEVEL_GAP, SIBLING_GAP));
+	};
+	if (head.spreads === 'radial') {
+		const boxes = treeOf(head, () => true);
+		const [root] = boxes.keys();
+		put(head, boxes, radial(root!, LEVEL_GAP, SIBLING_GAP));
+	} else if (head.spreads === 'both') {
+		grow('right', ({ grows }) => grows === 'right');
+		grow('left', ({ grows }) => grows === 'left');
+	} else grow(head.spreads, () => true);
+}
+
+/**
+ * Places of all branches of a map, the root's included. The same map always gets the same places;
+ * what hangs on a branch keeps its form among itself whatever changes elsewhere.
+ */
+export function layOutMap(root: MapNode, layout: MapLayout = 'both'): Map<string, MapPlace> {
+	const entries = entriesOf(root, layout);
+	// From the outside in: what stands as one box has to be laid out before.
+	for (let i = entries.length - 1; i >= 0; i--) if (entries[i]!.isHead) layOut(entries[i]!);
+	const places = new Map<string, MapPlace>();
+	const heads = new Map<Entry, Entry>();
+	for (const entry of entries) {
+		const { node, parent, grows } = entry;
+		const around = parent && (parent.isHead ? parent : heads.get(parent)!);
+		if (around) heads.set(entry, around);
+		const from = places.get(node.free ? parent!.node.id : (around?.node.id ?? ''));
+		const [x, y] = node.free && parent ? node.free : [entry.x, entry.y];
+		places.set(node.id, { x: (from?.x ?? 0) + x, y: (from?.y ?? 0) + y, grows });
+	}
+	return places;
+}
