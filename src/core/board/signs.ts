@@ -12,11 +12,17 @@ const NUMBER = 12;
 const GROUND = '#F2EEE3';
 const INK = '#1D2421';
 
-export type SignName = 'nods' | 'see';
+export type SignName = 'nods' | 'see' | 'tucked';
 
 /** Where a sign stands, in the object's own coordinates. */
 function placeOf(object: BoardObject, sign: SignName): Point {
 	const [, , w, h] = object.box;
+	if (sign === 'tucked') {
+		// Where what it folds away would go on.
+		const grows = object.stem?.grows ?? object.spread?.layout;
+		if (grows === 'down') return { x: w / 2, y: h + 2 };
+		return { x: grows === 'left' ? -2 : w + 2, y: h / 2 };
+	}
 	return sign === 'nods' ? { x: w - 6, y: -2 } : { x: 6, y: h + 1 };
 }
 
@@ -102,9 +108,44 @@ function seeItems(object: BoardObject): Primitive[] {
 	];
 }
 
+/** How many branches are folded away. */
+function tuckedItems(object: BoardObject, context: SceneContext): Primitive[] {
+	if (!object.tucked) return [];
+	const { x, y } = placeOf(object, 'tucked');
+	const face = { family: 'sans', bold: true, italic: false } as const;
+	const text = `+${object.tucked}`;
+	const width = context.measure(text, face) * NUMBER;
+	const w = Math.max(2 * RADIUS, width + 12);
+	return [
+		{
+			type: 'rect',
+			x: x - w / 2,
+			y: y - RADIUS,
+			w,
+			h: 2 * RADIUS,
+			r: RADIUS,
+			fill: GROUND,
+			stroke: INK,
+			width: 1.2,
+			fine: true,
+		},
+		{
+			type: 'text',
+			x: x - width / 2,
+			y: y + 4.2,
+			width,
+			text,
+			size: NUMBER,
+			face,
+			fill: INK,
+			fine: true,
+		},
+	];
+}
+
 /** The primitives of all signs of an object, in its own coordinates. */
 export const signItems = (object: BoardObject, context: SceneContext): Primitive[] =>
-	hasBox(object) ? [...nodItems(object, context), ...seeItems(object)] : [];
+	hasBox(object) ? [...nodItems(object, context), ...seeItems(object), ...tuckedItems(object, context)] : [];
 
 /** The sign of an object at a point of the board. */
 export function signAt(object: BoardObject, p: Point, reach: number): SignName | undefined {
@@ -115,6 +156,7 @@ export function signAt(object: BoardObject, p: Point, reach: number): SignName |
 		const at = placeOf(object, sign);
 		return distance({ x: box.x + at.x, y: box.y + at.y }, local) <= RADIUS + reach;
 	};
+	if (object.tucked && isAt('tucked')) return 'tucked';
 	if (object.nods?.length && isAt('nods')) return 'nods';
 	return object.see?.length && isAt('see') ? 'see' : undefined;
 }

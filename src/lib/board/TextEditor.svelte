@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { isConnector, isNote } from '$core/board/kinds/guards';
 	import { nextNote } from './going-on';
+	import { addBack, addChild, addNext, branchOf } from './maps';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
 	import { boxOf, settingOf } from '$core/board/kinds';
@@ -82,12 +83,8 @@
 					const inList = editor.isActive('listItem') || editor.isActive('taskItem');
 					if (event.key === 'Tab' && !inList && board.writing.moveOn(event.shiftKey ? -1 : 1)) return true;
 					if (event.key === 'Enter' && !event.shiftKey && !inList && board.writing.goDown()) return true;
-					if (event.key === 'Tab' && !event.shiftKey && isNote(board.model.find(id))) {
-						// In a list Tab goes deeper; on a note it makes the next one.
-						if (inList) return false;
-						nextNote(board);
-						return true;
-					}
+					// In a list Tab goes deeper; on a note it makes the next one, in a map a branch.
+					if (!inList && goOn(event, id)) return true;
 					const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : '';
 					if (key !== 'z' && key !== 'y') return false;
 					if (key === 'y' || event.shiftKey) board.writing.redo();
@@ -106,6 +103,20 @@
 			board.writing.closed(editor);
 		};
 	});
+
+	/** Goes on from what one writes in, with what comes next. Says whether the key means that. */
+	function goOn(event: KeyboardEvent, id: string): boolean {
+		const isTab = event.key === 'Tab';
+		if (branchOf(board)) {
+			if (isTab) (event.shiftKey ? addBack : addNext)(board);
+			else if (event.key === 'Enter' && event.altKey) addChild(board);
+			else return false;
+			return true;
+		}
+		if (!isTab || event.shiftKey || !isNote(board.model.find(id))) return false;
+		nextNote(board);
+		return true;
+	}
 </script>
 
 <div class="text-editor" {style} bind:this={host} data-testid="text-editor"></div>

@@ -45,7 +45,7 @@ function nextHeld(board: Board, note: BoardObject): BoardObject['held'] {
 }
 
 /** Brings a new object into view and lets one write in it. */
-function startOn(board: Board, id: string): void {
+export function startOn(board: Board, id: string): void {
 	const bounds = board.model.boundsOf(id);
 	if (bounds) board.setView(reveal(board.view, bounds, board.size));
 	board.startEditing(id);

@@ -139,7 +139,7 @@ export function putIn(editContext: EditContext, model: BoardQuery, ids: Iterable
 	const { holder, row, col } = slot;
 	transact(editContext, () =>
 		cards.forEach(({ id, box }, i) =>
-			patch(editContext, id, { box, held: { in: holder, row, col, at: places[i]! } }),
+			patch(editContext, id, { box, branch: undefined, held: { in: holder, row, col, at: places[i]! } }),
 		),
 	);
 }

@@ -1,5 +1,6 @@
 /** What every object has, whatever its kind, as it stands in the live document. */
 import { z } from 'zod';
+import { branchSchema, spreadSchema } from '../../mindmap/values';
 import { CHALKS, OWN_COLOUR, PIGMENTS } from '../colours';
 
 /** The board is unlimited for people; numbers are not. */
@@ -72,5 +73,8 @@ export const common = {
 		.optional(),
 	/** The group that it is part of. */
 	group: identifier.optional(),
+	/** In a map: on what it hangs, and how what hangs on it is shown. */
+	branch: branchSchema.optional(),
+	spread: spreadSchema.optional(),
 	lock: z.enum(LOCKS).optional(),
 };

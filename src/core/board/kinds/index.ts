@@ -1,5 +1,6 @@
 /** The table of kinds. Everything that differs between kinds is asked for here, never switched on elsewhere. */
-import { boundsOf, inflate, type Box, type Point } from '../../geometry/box';
+import { boundsOf, inflate, unionOf, type Box, type Point } from '../../geometry/box';
+import { stemBounds, stemItems } from '../../mindmap/stem';
 import type { Drawing, SceneContext } from '../drawing';
 import type { Surface } from '../colours';
 import type { BoardObject, KindName } from '../objects';
@@ -26,11 +27,16 @@ export const swatchOf = (object: BoardObject, surface: Surface): string | undefi
 	kindOf(object).swatch(object, surface);
 /** What an object is called where it has no words. */
 export const nameOf = (object: BoardObject): string => kindOf(object).nameOf?.(object) ?? '';
-/** What an object looks like, with the small signs on its edge. */
+/** Whether small signs stand on its edge. */
+const isSigned = ({ nods, see, tucked }: BoardObject): boolean => Boolean(nods ?? see ?? tucked);
+
+/** What an object looks like, with the line that it hangs by and the small signs on its edge. */
 export function drawingOf(object: BoardObject, context: SceneContext): Drawing {
-	const drawing = kindOf(object).draw(object, context);
-	if (context.coarse || !(object.nods || object.see)) return drawing;
-	return { ...drawing, items: [...drawing.items, ...signItems(object, context)] };
+	const { box, items } = kindOf(object).draw(object, context);
+	if (object.hidden) return { box, items: [] };
+	const all = object.stem ? [...stemItems(object.stem, object.box, context.surface), ...items] : items;
+	if (context.coarse || !isSigned(object)) return { box, items: all };
+	return { box, items: [...all, ...signItems(object, context)] };
 }
 export const settingOf = (object: BoardObject, context: SceneContext, part?: string): Setting | undefined =>
 	kindOf(object).setText(object, context, part);
@@ -45,18 +51,25 @@ export const neededHeight = (object: BoardObject, context: SceneContext): number
 export const neededWidth = (object: BoardObject, context: SceneContext): number =>
 	kindOf(object).grownWidth?.(object, context) ?? object.box[2];
 
-/** Upright box round an object as drawn; undefined for a connector that hangs in the air. */
+/** Upright box round an object as drawn; undefined for what hangs in the air or is folded away. */
 export function boundsOfObject(object: BoardObject, routeOf: SceneContext['routeOf']): Box | undefined {
+	if (object.hidden) return undefined;
 	// A stroke is as wide as its nib beyond its points.
 	if (object.kind === 'stroke') return inflate(boundsOf(boxOf(object.box)), object.style.width / 2 + 1);
 	if (object.kind !== 'connector') {
 		const box = boundsOf(boxOf(object.box));
 		// A group that nothing is left in is nowhere.
 		if (object.kind === 'group' && box.w === 0 && box.h === 0) return undefined;
-		return object.nods || object.see ? inflate(box, SIGN_ROOM) : box;
+		return isSigned(object) ? inflate(box, SIGN_ROOM) : box;
 	}
 	const route = routeOf(object.id);
 	return route && connectorBounds(object, route);
+}
+
+/** Upright box round all that is painted of an object: also the line that it hangs by in a map. */
+export function paintedBounds(object: BoardObject, routeOf: SceneContext['routeOf']): Box | undefined {
+	const box = boundsOfObject(object, routeOf);
+	return box && object.stem ? unionOf([box, stemBounds(object.stem, object.box)]) : box;
 }
 
 export { boxOf } from './outline';

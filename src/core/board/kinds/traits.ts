@@ -23,7 +23,7 @@ export function isRegion(object: OfKind): boolean {
 }
 
 /** Objects that others are listed under: regions, holders of things, groups. */
-export const isBranch = (object: OfKind): boolean =>
+export const isContainer = (object: OfKind): boolean =>
 	traitsOf(object).contents === 'members' || isRegion(object);
 
 /** Whether it is a named area of the ground: anything may be put on it. */

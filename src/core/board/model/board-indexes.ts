@@ -1,5 +1,5 @@
 /** Lists of what is on a board, kept in step with it, so that asking for them does not grow with the board. */
-import { isBranch } from '../kinds/traits';
+import { isContainer } from '../kinds/traits';
 import { isConnector, isField, isPicture } from '../kinds/guards';
 import type { BoardObject } from '../objects';
 import { SetsByKey } from './sets-by-key';
@@ -7,7 +7,7 @@ import { SetsByKey } from './sets-by-key';
 export class BoardIndexes {
 	/** Ids of all fields, and of all that others lie in: few, and often asked for. */
 	readonly fields = new Set<string>();
-	readonly branches = new Set<string>();
+	readonly containers = new Set<string>();
 	/** Ids of pictures that play. */
 	readonly playing = new Set<string>();
 	/** Connectors by the object they are tied to. */
@@ -18,7 +18,7 @@ export class BoardIndexes {
 	add(object: BoardObject): void {
 		const { id } = object;
 		if (isField(object)) this.fields.add(id);
-		if (isBranch(object)) this.branches.add(id);
+		if (isContainer(object)) this.containers.add(id);
 		if (isPicture(object) && object.animated) this.playing.add(id);
 		this.count(object, 1);
 		this.widenStack(object);
@@ -28,7 +28,7 @@ export class BoardIndexes {
 	remove(object: BoardObject): void {
 		const { id } = object;
 		this.fields.delete(id);
-		this.branches.delete(id);
+		this.containers.delete(id);
 		this.playing.delete(id);
 		this.count(object, -1);
 		this.tie(object, (end) => this.ties.delete(end, id));
@@ -50,7 +50,7 @@ export class BoardIndexes {
 	}
 
 	private count(object: BoardObject, by: 1 | -1): void {
-		if (isBranch(object) || isConnector(object)) return;
+		if (isContainer(object) || isConnector(object)) return;
 		this.counts.set(object.sheet, (this.counts.get(object.sheet) ?? 0) + by);
 	}
 

@@ -1,6 +1,7 @@
 /**
  * Boxes that follow from other objects: of a group from its members, of a holder from what lies in it, of what
- * lies in a holder from its order there. They are worked out on every screen and never written.
+ * lies in a holder from its order there, of a branch from its map. They are worked out on every screen and never
+ * written.
  */
 import { isConnector, isGroup, isMark } from '../kinds/guards';
 import { unionOf } from '../../geometry/box';
@@ -10,6 +11,7 @@ import { cardBox, layHolder, type Card } from '../holders/layout';
 import { boundsOfObject } from '../kinds';
 import { stuckBox } from './stuck';
 import type { BoardObject, BoxValues } from '../objects';
+import { Maps } from './maps';
 import { SetsByKey } from './sets-by-key';
 
 const isSame = (a: BoxValues, b: BoxValues): boolean => a.every((value, i) => value === b[i]);
@@ -19,13 +21,17 @@ export class DerivedLayout {
 	private readonly cards = new SetsByKey();
 	private readonly marks = new SetsByKey();
 	private readonly sorted = new SetsByKey();
+	readonly maps: Maps;
 
 	constructor(
 		private readonly objects: Map<string, BoardObject>,
 		private readonly routeOf: SceneContext['routeOf'],
-	) {}
+	) {
+		this.maps = new Maps(objects);
+	}
 
 	track(object: BoardObject): void {
+		this.maps.track(object);
 		if (object.group) this.members.add(object.group, object.id);
 		if (object.held) this.cards.add(object.held.in, object.id);
 		if (isMark(object) && object.on) this.marks.add(object.on.to, object.id);
@@ -33,6 +39,7 @@ export class DerivedLayout {
 	}
 
 	forget(object: BoardObject): void {
+		this.maps.forget(object);
 		if (object.group) this.members.delete(object.group, object.id);
 		if (object.held) this.cards.delete(object.held.in, object.id);
 		if (isMark(object) && object.on) this.marks.delete(object.on.to, object.id);
@@ -53,9 +60,9 @@ export class DerivedLayout {
 		return this.sortedInto(id).filter((note) => this.objects.get(note)?.sheet === sheet);
 	}
 
-	/** All that is said to lie in something or to stick to it, whether there is such an object or not. */
+	/** All that is said to lie in something, to hang on it or to stick to it, whether there is such an object or not. */
 	of(id: string): string[] {
-		return [...this.cards.of(id), ...this.marks.of(id)];
+		return [...this.cards.of(id), ...this.marks.of(id), ...this.maps.namingOf(id)];
 	}
 
 	/** Marks that stick to an object of their sheet. */
@@ -91,6 +98,7 @@ export class DerivedLayout {
 	/** Fits everything, as after loading. */
 	updateAll(): void {
 		for (const object of this.objects.values()) if (isHolder(object)) this.fitHolder(object, () => {});
+		this.maps.updateAll();
 		for (const object of this.objects.values()) if (isMark(object)) this.fitMark(object);
 		this.fitGroups(
 			new Set([...this.objects.values()].flatMap(({ id, kind }) => (isGroup({ kind }) ? id : []))),
@@ -124,6 +132,7 @@ export class DerivedLayout {
 			if (!holder || !isHolder(holder)) continue;
 			this.fitHolder(holder, note);
 		}
+		this.maps.update(touched, before, note);
 		for (const id of [...touched]) {
 			for (const mark of [...this.marks.of(id), id]) if (this.fitMark(this.objects.get(mark))) note(mark);
 		}

@@ -125,7 +125,7 @@ function told(model: BoardModel): unknown {
 		members: ids.map((id) => model.membersOf(id).sort()),
 		contents: ids.map((id) => model.contentsOf(model.find(id)!).sort()),
 		fields: [...model.fields].sort(),
-		branches: [...model.branches].sort(),
+		containers: [...model.containers].sort(),
 		sheets: model.sheets,
 		counts: model.sheets.map(({ id }) => [model.countOn(id), model.extent(id)]),
 		stack: model.sheets.map(({ id }) => model.onSheet(id).map((object) => object.id)),

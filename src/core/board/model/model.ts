@@ -16,7 +16,7 @@ import { DerivedLayout } from './derived-layout';
 import { boundsOfObject, hits } from '../kinds';
 import type { Lock } from '../kinds/common';
 import { readPlaces, type Place } from './places';
-import type { BoardQuery } from './query';
+import type { BoardQuery, MapQuery } from './query';
 import { byStack, sheetSchema, type BoardObject, type BoxValues, type Sheet } from '../objects';
 import { readAgain, readObject, changedKeys } from './reading';
 import { BoardIndexes } from './board-indexes';
@@ -54,11 +54,12 @@ export class BoardModel implements BoardQuery {
 	private readonly indexes = new BoardIndexes();
 	/** Ids of all fields, of all that others lie in, and of pictures that play. */
 	readonly fields: ReadonlySet<string> = this.indexes.fields;
-	readonly branches: ReadonlySet<string> = this.indexes.branches;
+	readonly containers: ReadonlySet<string> = this.indexes.containers;
 	readonly playing: ReadonlySet<string> = this.indexes.playing;
 	private readonly index = new SpatialIndex();
 	private readonly routes: Routes;
 	private readonly derived: DerivedLayout;
+	readonly maps: MapQuery;
 	private readonly listeners = new Set<(change: BoardChange) => void>();
 	/** Counts changes: what was worked out from the model holds as long as this is the same. */
 	revision = 0;
@@ -84,6 +85,7 @@ export class BoardModel implements BoardQuery {
 		const sheets = sheetsOf(doc);
 		this.routes = new Routes(this.find, this.obstaclesIn);
 		this.derived = new DerivedLayout(this.objects, this.routeOf);
+		this.maps = this.derived.maps;
 		const onObjects = (events: Y.YEvent<Y.AbstractType<unknown>>[], transaction: Y.Transaction): void => {
 			this.refresh(changedKeys(events), transaction.local);
 		};

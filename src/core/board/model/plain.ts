@@ -6,7 +6,7 @@ import { isConnector, isPicture } from '../kinds/guards';
 import type { Box } from '../../geometry/box';
 import type { Measure } from '../../text/fonts';
 import type { Surface } from '../colours';
-import { drawingOf, boundsOfObject } from '../kinds';
+import { drawingOf, paintedBounds } from '../kinds';
 import type { Drawing, Route, SceneContext } from '../drawing';
 import type { BoardQuery } from './query';
 import type { BoardObject } from '../objects';
@@ -169,7 +169,7 @@ export class RenderBoard {
 	}
 
 	private placeOf(object: BoardObject): { id: string; sheet: string; box: Box } | undefined {
-		const box = boundsOfObject(object, this.routeOf);
+		const box = paintedBounds(object, this.routeOf);
 		return box && { id: object.id, sheet: object.sheet, box };
 	}
 

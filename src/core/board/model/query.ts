@@ -7,12 +7,27 @@ import type { SceneContext } from '../drawing';
 import type { BoardObject, BoxValues, Sheet } from '../objects';
 import type { Place } from './places';
 
+/** What can be asked of the maps on a board. */
+export interface MapQuery {
+	/** On what a branch hangs. */
+	parentOf(id: string): string | undefined;
+	/** The branches that hang on something, in their order. */
+	branchesOf(id: string): readonly string[];
+	/** All that hangs on something, at any depth, parents first. */
+	belowOf(id: string): string[];
+	/** The root of the map that something is part of; itself where it hangs on nothing. */
+	rootOf(id: string): string;
+	/** Branches whose last move counts as not made, for it would close a circle. */
+	readonly refused: readonly string[];
+}
+
 export interface BoardQuery {
 	readonly objects: ReadonlyMap<string, BoardObject>;
 	/** Ids of all fields. */
 	readonly fields: ReadonlySet<string>;
 	/** Counts changes: what was worked out is right as long as it is the same. */
 	readonly revision: number;
+	readonly maps: MapQuery;
 	/** Sheets in their order. */
 	readonly sheets: readonly Sheet[];
 	/** Named places on sheets that there are, in their order. */

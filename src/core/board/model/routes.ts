@@ -39,6 +39,7 @@ const target = (end: ConnectorEnd, find: Find): BoardObject | undefined =>
 function aim(end: ConnectorEnd, find: Find): Point | undefined {
 	if ('point' in end) return { x: end.point[0], y: end.point[1] };
 	const object = find(end.object);
+	if (object?.hidden) return undefined;
 	return object && centreOf(boxOf(object.box));
 }
 

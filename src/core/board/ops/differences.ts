@@ -31,7 +31,13 @@ export function differenceOf(
 	if (!isSame(before.text, after.text) || !isSame(before.parts, after.parts)) return 'written';
 	if (!isSame(before.nods, after.nods)) return 'nodded';
 	if (before.lock !== after.lock) return 'locked';
-	return isSame({ ...before, changed: 0 }, { ...after, changed: 0 }) ? undefined : 'changed';
+	const own = (object: BoardObject): object => ({
+		...object,
+		changed: 0,
+		stem: undefined,
+		tucked: undefined,
+	});
+	return isSame(own(before), own(after)) ? undefined : 'changed';
 }
 
 /**

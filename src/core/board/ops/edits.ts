@@ -50,6 +50,9 @@ export interface NewObject<K extends KindName = KindName> {
 	name?: string;
 	/** The holder to lie in. */
 	held?: NonNullable<BoardObject['held']>;
+	/** On what it hangs in a map, and how what hangs on it is shown. */
+	branch?: NonNullable<BoardObject['branch']>;
+	spread?: NonNullable<BoardObject['spread']>;
 	/** What a mark sticks to. */
 	on?: NonNullable<ObjectOf<'mark'>['on']>;
 	/** What stands in a holder. */
@@ -83,7 +86,18 @@ function mapFrom(editContext: EditContext, spec: NewObject, id: string, z: strin
 	if (spec.group) values['group'] = spec.group;
 	if (spec.bends?.length) values['bends'] = spec.bends;
 	if (spec.points) values['points'] = spec.points;
-	for (const key of ['span', 'file', 'natural', 'crop', 'animated', 'name', 'held', 'on'] as const) {
+	for (const key of [
+		'span',
+		'file',
+		'natural',
+		'crop',
+		'animated',
+		'name',
+		'held',
+		'on',
+		'branch',
+		'spread',
+	] as const) {
 		if (spec[key] !== undefined) values[key] = spec[key];
 	}
 	for (const key of Object.keys(values)) values[key] = withinLimits(key, values[key]);
@@ -122,7 +136,7 @@ export const addObject = <K extends KindName>(
 	spec: NewObject<K>,
 ): string => addObjects(editContext, model, [spec as unknown as NewObject])[0]!;
 
-/** Everything that a movement of `ids` takes along: contents of fields and themes, at any depth. */
+/** Everything that a movement of `ids` takes along: contents of fields and themes, what hangs on them, at any depth. */
 export function withContents(model: BoardQuery, ids: Iterable<string>): Set<string> {
 	const all = new Set<string>();
 	const queue = [...ids];
@@ -131,7 +145,7 @@ export function withContents(model: BoardQuery, ids: Iterable<string>): Set<stri
 		const object = model.find(id);
 		if (!object) continue;
 		all.add(id);
-		queue.push(...model.marksOn(id));
+		queue.push(...model.marksOn(id), ...model.maps.branchesOf(id));
 		if (traitsOf(object).contents !== 'none') queue.push(...model.contentsOf(object));
 	}
 	return all;
@@ -169,6 +183,16 @@ export function moveObjects(
 		for (const id of moving) {
 			const object = model.find(id)!;
 			if (object.lock || isGroup(object) || isInHolder(model, object)) continue;
+			const parent = model.maps.parentOf(id);
+			if (parent !== undefined) {
+				// Only what was put by hand can be moved by hand; the rest stands where its map has it.
+				const { free } = object.branch!;
+				if (free && !moving.has(parent))
+					patch(editContext, id, {
+						branch: { ...object.branch, free: [free[0] + dx, free[1] + dy] },
+					});
+				continue;
+			}
 			if (isConnector(object)) {
 				const bends = object.bends?.map(([x, y]): [number, number] => [x + dx, y + dy]);
 				patch(editContext, id, {
@@ -255,7 +279,7 @@ export function restyle(
 
 /**
  * Removes objects and the connectors tied to them. Regions leave what lies in them on the board; groups go
- * with their members. Locked objects stay.
+ * with their members, branches with what hangs on them. Locked objects stay.
  */
 export function removeObjects(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
 	const gone = new Set([...ids].filter((id) => !model.find(id)?.lock));
@@ -263,6 +287,8 @@ export function removeObjects(editContext: EditContext, model: BoardQuery, ids: 
 		const object = model.find(id);
 		if (isGroup(object)) for (const member of withContents(model, [id])) gone.add(member);
 	}
+	for (const id of [...gone])
+		for (const below of model.maps.belowOf(id)) if (!model.find(below)?.lock) gone.add(below);
 	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
 	transact(editContext, () => {

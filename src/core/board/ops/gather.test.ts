@@ -70,8 +70,7 @@ describe('notes from the writing line', () => {
 		const { boxes, fields } = placePending(model, waiting, ({ id }) => 96 + 150 * (ids.indexOf(id) % 3));
 		const all = ids.map((id) => asBox(boxes.get(id)!));
 		expect(all.map(({ h }) => h)).toEqual([96, 246, 396, 96, 246, 396]);
-		for (const [i, a] of all.entries())
-			for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
+		for (const [i, a] of all.entries()) for (const b of all.slice(i + 1)) expect(overlaps(a, b)).toBe(false);
 		const grown = asBox(fields.get(field)!);
 		for (const box of all) expect(box.y + box.h).toBeLessThan(grown.y + grown.h);
 	});

@@ -1,5 +1,5 @@
 /** Everything that can be read on a board as one list, in parts: for small screens. */
-import { isBranch } from '../kinds/traits';
+import { isContainer } from '../kinds/traits';
 import { isConnector, isTheme } from '../kinds/guards';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
@@ -22,7 +22,7 @@ const asRead = (a: BoardObject, b: BoardObject): number =>
 	a.box[1] - b.box[1] || a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1);
 
 const isReadable = (object: BoardObject): boolean =>
-	!isBranch(object) && !isConnector(object) && wordsOf(object).trim() !== '';
+	!isContainer(object) && !isConnector(object) && wordsOf(object).trim() !== '';
 
 /** Themes of a sheet with their notes; everything else lies in none. */
 function themesOn(model: BoardQuery, sheet: string): ReadingPart[] {

@@ -123,6 +123,8 @@ export function moveToSheet(
 			if (!object || object.sheet === sheet) continue;
 			const leavesTheme = object.theme && !moving.has(object.theme);
 			const leavesHolder = object.held && !moving.has(object.held.in);
+			const parent = model.maps.parentOf(id);
+			const leavesMap = parent !== undefined && !moving.has(parent);
 			patch(editContext, id, {
 				sheet,
 				...(leavesTheme ? { theme: undefined } : {}),
@@ -130,6 +132,7 @@ export function moveToSheet(
 					? { on: undefined, box: object.box }
 					: {}),
 				...(leavesHolder ? { held: undefined, box: object.box } : {}),
+				...(leavesMap ? { branch: undefined, box: object.box } : {}),
 			});
 		}
 	});

@@ -5,7 +5,7 @@ import type { Board } from '../board.svelte';
  * The sub-menu that a command stands in; what stands on top of the menu is listed there
  * (`menu.ts`).
  */
-export type Section = 'cells' | 'add' | 'arrange' | 'stack' | 'object' | 'put' | 'view' | 'board';
+export type Section = 'cells' | 'add' | 'map' | 'arrange' | 'stack' | 'object' | 'put' | 'view' | 'board';
 
 export interface Command {
 	id: string;

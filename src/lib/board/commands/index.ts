@@ -8,6 +8,7 @@ import { EDIT_COMMANDS } from './edit';
 import { FORMAT_COMMANDS } from './format';
 import { FRAME_COMMANDS } from './frame';
 import { HOLDER_COMMANDS } from './holders';
+import { MAP_COMMANDS } from './maps';
 import { PICTURE_COMMANDS } from './pictures';
 import { TALK_COMMANDS } from './talk';
 import { VIEW_COMMANDS } from './view';
@@ -20,8 +21,10 @@ export const COMMANDS: Command[] = [
 		when: (board) => board.mayTake(tool),
 		run: (board) => board.takeUp(tool),
 	})),
-	// Of several commands with one key the first that can do anything is run: a cell before its holder.
+	// Of several commands with one key the first that can do anything is run: a cell before its holder, a
+	// branch before a flow.
 	...HOLDER_COMMANDS,
+	...MAP_COMMANDS,
 	...EDIT_COMMANDS,
 	...FORMAT_COMMANDS,
 	...ARRANGE_COMMANDS,

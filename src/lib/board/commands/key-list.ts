@@ -39,6 +39,7 @@ const MEMBERS: Record<GroupName, readonly string[]> = {
 		'put in the middle',
 		'next note',
 		'grow',
+		'map',
 		'templates',
 		'drawer',
 		'shelf',

@@ -1,5 +1,5 @@
 /** The board as a tree for the wayfinder: sheets, their fields and themes, what lies in them. */
-import { isBranch } from '$core/board/kinds/traits';
+import { isContainer } from '$core/board/kinds/traits';
 import { isConnector, isField, isGroup, isNote } from '$core/board/kinds/guards';
 import type { BoardModel } from '$core/board/model/model';
 import type { BoardObject, KindName, Sheet } from '$core/board/objects';
@@ -55,7 +55,7 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
  * @param most how many loose objects, and children of a branch, are listed
  */
 export function treeOf(model: BoardModel, shown: string, most: number): SheetTree[] {
-	const others = [...model.branches]
+	const others = [...model.containers]
 		.flatMap((id) => model.find(id) ?? [])
 		.filter((object) => object.sheet === shown && !isField(object));
 	const holders = [...fieldsInOrder(model, shown), ...others.sort(readingOrder)];
@@ -64,7 +64,7 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 		const children = model
 			.contentsOf(holder)
 			.flatMap((id) => model.find(id) ?? [])
-			.filter((object) => !isBranch(object) && !isConnector(object));
+			.filter((object) => !isContainer(object) && !isConnector(object));
 		for (const child of children) inside.add(child.id);
 		return {
 			id: holder.id,
@@ -77,7 +77,7 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 	const looseCount = model.countOn(shown) - inside.size;
 	const loose: BoardObject[] = [];
 	for (const object of looseCount > 0 ? model.inOrder(shown) : []) {
-		if (isConnector(object) || isBranch(object) || inside.has(object.id)) continue;
+		if (isConnector(object) || isContainer(object) || inside.has(object.id)) continue;
 		if (loose.push(object) >= Math.min(most, looseCount)) break;
 	}
 	return model.sheets.map((sheet) => ({

@@ -1,0 +1,243 @@
+/**
+ * Maps on a board: what hangs on what, where branches stand, their lines, and what is folded away.
+ * All of it follows from what stands in the document, is worked out on every screen and never
+ * written.
+ */
+import { boundsOf } from '../../geometry/box';
+import { forestOf, type Forest, type Hanging } from '../../mindmap/forest';
+import { layOutMap, type MapNode } from '../../mindmap/layout';
+import type { Stem } from '../../mindmap/stem';
+import type { LineForm } from '../../mindmap/values';
+import { boxOf } from '../kinds/outline';
+import { traitsOf } from '../kinds/traits';
+import type { BoardObject, BoxValues } from '../objects';
+import type { MapQuery } from './query';
+import { SetsByKey } from './sets-by-key';
+
+const NO_FOREST: Forest = { parents: new Map(), branches: new Map(), refused: [] };
+const NO_BRANCHES: readonly string[] = [];
+const DEFAULT_LINE: LineForm = 'curved';
+const DEFAULT_CHALK = 'grey';
+
+/** Whether an object can be part of a map. */
+export const canHang = (object: Pick<BoardObject, 'kind'>): boolean => traitsOf(object).isCard;
+
+/** A branch while a map is laid out. */
+interface Branch {
+	object: BoardObject;
+	level: number;
+	line: LineForm;
+	chalk: string;
+	node: MapNode & { branches: MapNode[] };
+}
+
+export class Maps implements MapQuery {
+	private readonly hangings = new Map<string, Hanging>();
+	/** Boxes of branches as they stand in the document, for those that hang on nothing now. */
+	private readonly written = new Map<string, BoxValues>();
+	/** What says that it hangs, or hung, on something. */
+	private readonly naming = new SetsByKey();
+	private forest = NO_FOREST;
+
+	constructor(private readonly objects: Map<string, BoardObject>) {}
+
+	/** Takes note of an object as it was read. */
+	track({ id, branch, box }: BoardObject): void {
+		if (!branch) return;
+		this.hangings.set(id, { id, ...branch });
+		this.written.set(id, box);
+		for (const parent of [branch.of, ...(branch.was ?? [])]) this.naming.add(parent, id);
+	}
+
+	forget({ id, branch }: BoardObject): void {
+		if (!branch) return;
+		this.hangings.delete(id);
+		this.written.delete(id);
+		for (const parent of [branch.of, ...(branch.was ?? [])]) this.naming.delete(parent, id);
+	}
+
+	/** What says that it hangs, or hung, on an object, whether that is there or not. */
+	namingOf(id: string): ReadonlySet<string> {
+		return this.naming.of(id);
+	}
+
+	parentOf(id: string): string | undefined {
+		return this.forest.parents.get(id);
+	}
+
+	branchesOf(id: string): readonly string[] {
+		return this.forest.branches.get(id) ?? NO_BRANCHES;
+	}
+
+	get refused(): readonly string[] {
+		return this.forest.refused;
+	}
+
+	rootOf(id: string): string {
+		let at = id;
+		for (let up = this.parentOf(at); up !== undefined; up = this.parentOf(at)) at = up;
+		return at;
+	}
+
+	belowOf(id: string): string[] {
+		const below = [...this.branchesOf(id)];
+		for (let i = 0; i < below.length; i++) below.push(...this.branchesOf(below[i]!));
+		return below;
+	}
+
+	/** Works everything out, as after loading. */
+	updateAll(): void {
+		if (this.hangings.size === 0) return;
+		this.forest = this.workOut();
+		for (const id of this.roots()) this.fit(id, () => {});
+	}
+
+	/**
+	 * Fits the maps that are touched by changes of `ids`, and calls back for each branch that is
+	 * different then.
+	 */
+	update(ids: Iterable<string>, before: ReadonlyMap<string, BoardObject>, moved: (id: string) => void): void {
+		if (this.hangings.size === 0 && this.forest === NO_FOREST) return;
+		const touched = [...ids].filter(
+			(id) =>
+				before.get(id)?.branch !== undefined ||
+				this.hangings.has(id) ||
+				this.naming.of(id).size > 0 ||
+				this.forest.branches.has(id),
+		);
+		if (touched.length === 0) return;
+		const roots = new Set(touched.map((id) => this.rootOf(id)));
+		if (touched.some((id) => isRehung(before.get(id), this.objects.get(id)))) {
+			const { parents } = this.forest;
+			this.forest = this.workOut();
+			const all = new Set([...parents.keys(), ...this.forest.parents.keys(), ...touched]);
+			for (const id of all) {
+				if (parents.get(id) === this.parentOf(id) && !touched.includes(id)) continue;
+				roots.add(this.rootOf(id));
+				const old = parents.get(id);
+				if (old !== undefined) roots.add(this.rootOf(old));
+			}
+		}
+		for (const id of roots) this.fit(id, moved);
+	}
+
+	private roots(): Set<string> {
+		return new Set([...this.forest.branches.keys()].filter((id) => this.parentOf(id) === undefined));
+	}
+
+	private workOut(): Forest {
+		return forestOf([...this.hangings.values()], (parent, id) => {
+			const [above, own] = [this.objects.get(parent), this.objects.get(id)];
+			if (!above || !own || above.sheet !== own.sheet || !canHang(above) || !canHang(own)) return false;
+			return !this.isHeld(own);
+		});
+	}
+
+	/** Whether something lies in a holder, and has its place there. */
+	private isHeld({ held, sheet }: BoardObject): boolean {
+		return held !== undefined && this.objects.get(held.in)?.sheet === sheet;
+	}
+
+	/** Lays out the map of a root, and puts its branches where they belong. */
+	private fit(root: string, moved: (id: string) => void): void {
+		const found = this.objects.get(root);
+		if (!found) return;
+		const top = { ...found, box: (this.isHeld(found) ? undefined : this.written.get(root)) ?? found.box };
+		const set = (id: string, next: BoardObject): void => {
+			if (isAsBefore(this.objects.get(id)!, next)) return;
+			this.objects.set(id, next);
+			moved(id);
+		};
+		const branches = this.gather(top);
+		const places = layOutMap(branches[0]!.node, top.spread?.layout);
+		const [x, y, w, h] = top.box;
+		const boxes = new Map<string, BoxValues>([[root, top.box]]);
+		for (const { object, level, line, chalk } of branches) {
+			const { stem: _s, hidden: _h, tucked: _t, ...bare } = object;
+			const count = object.spread?.folded ? this.belowOf(object.id).length : 0;
+			const next: BoardObject = { ...bare, ...(count > 0 ? { tucked: count } : {}) } as BoardObject;
+			const parent = this.parentOf(object.id);
+			if (parent !== undefined) {
+				const place = places.get(object.id)!;
+				const [, , ow, oh, angle] = object.box;
+				next.box = [x + w / 2 + place.x - ow / 2, y + h / 2 + place.y - oh / 2, ow, oh, angle];
+				next.stem = { from: boxes.get(parent)!, grows: place.grows, level, line, chalk };
+			}
+			boxes.set(object.id, next.box);
+			set(object.id, next);
+			if (count === 0) continue;
+			for (const id of this.belowOf(object.id)) {
+				const { stem: _, tucked: _t, ...below } = this.objects.get(id)!;
+				// Behind what folds it away, so that it stands somewhere.
+				set(id, { ...below, box: inMiddleOf(next.box, below.box), hidden: true } as BoardObject);
+			}
+		}
+	}
+
+	/** What is seen of a map, parents first. */
+	private gather(top: BoardObject): Branch[] {
+		const make = (object: BoardObject, above: Branch | undefined): Branch => {
+			const { w, h } = boundsOf(boxOf(object.box));
+			const { branch, spread } = object;
+			return {
+				object,
+				level: above ? above.level + 1 : 0,
+				line: spread?.line ?? above?.line ?? DEFAULT_LINE,
+				chalk: spread?.chalk ?? above?.chalk ?? DEFAULT_CHALK,
+				node: {
+					id: object.id,
+					w,
+					h,
+					layout: above ? spread?.layout : undefined,
+					side: branch?.side,
+					free: above ? branch?.free : undefined,
+					branches: [],
+				},
+			};
+		};
+		const all = [make(top, undefined)];
+		for (let i = 0; i < all.length; i++) {
+			const above = all[i]!;
+			if (above.object.spread?.folded) continue;
+			for (const id of this.branchesOf(above.object.id)) {
+				const each = make(this.objects.get(id)!, above);
+				above.node.branches.push(each.node);
+				all.push(each);
+			}
+		}
+		return all;
+	}
+}
+
+function inMiddleOf([x, y, w, h]: BoxValues, [, , ow, oh, angle]: BoxValues): BoxValues {
+	return [x + (w - ow) / 2, y + (h - oh) / 2, ow, oh, angle];
+}
+
+/** Whether what an object hangs on, or what can hang on it, may be another than before. */
+function isRehung(before: BoardObject | undefined, after: BoardObject | undefined): boolean {
+	if (!before || !after) return true;
+	return (
+		before.sheet !== after.sheet ||
+		before.held?.in !== after.held?.in ||
+		JSON.stringify(before.branch) !== JSON.stringify(after.branch)
+	);
+}
+
+function isAsBefore(a: BoardObject, b: BoardObject): boolean {
+	return (
+		a.hidden === b.hidden &&
+		a.tucked === b.tucked &&
+		a.box.every((value, i) => value === b.box[i]) &&
+		isSameStem(a.stem, b.stem)
+	);
+}
+
+const isSameStem = (a: Stem | undefined, b: Stem | undefined): boolean =>
+	a === b ||
+	(a !== undefined &&
+		b !== undefined &&
+		a.grows === b.grows &&
+		a.level === b.level &&
+		a.line === b.line &&
+		a.chalk === b.chalk &&
+		a.from.every((value, i) => value === b.from[i]));

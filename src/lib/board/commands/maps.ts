@@ -1,0 +1,188 @@
+/** Commands on maps: growing them, re-hanging, folding, and how they spread. */
+import { fold, foldAllBut, foldBelow, layOutAs, letGo, putBack, setSpread } from '$core/board/ops/branches';
+import { MAP_LAYOUTS, type MapLayout } from '$core/mindmap/layout';
+import { LINE_FORMS, type LineForm } from '$core/mindmap/values';
+import type { Way } from '$core/mindmap/walk';
+import { m } from '$lib/messages';
+import type { Board } from '../board.svelte';
+import {
+	addBack,
+	addChild,
+	addNext,
+	branchOf,
+	growTowards,
+	layoutOf,
+	mapPart,
+	rehangTowards,
+	walkTowards,
+} from '../maps';
+import type { Command } from './command';
+
+const KEYS: Record<Way, string> = {
+	right: 'ArrowRight',
+	down: 'ArrowDown',
+	left: 'ArrowLeft',
+	up: 'ArrowUp',
+};
+
+const isBranch = (board: Board): boolean => branchOf(board)?.stem !== undefined;
+const hasBranches = (board: Board): boolean => {
+	const object = branchOf(board);
+	return object !== undefined && board.model.maps.branchesOf(object.id).length > 0;
+};
+
+const towards = (way: Way): Command[] => [
+	{
+		id: `map grow ${way}`,
+		label: () => m.map_grow(),
+		keys: [`Alt+${KEYS[way]}`],
+		edits: true,
+		quiet: way !== 'right',
+		when: (board) => branchOf(board) !== undefined,
+		run: (board) => growTowards(board, way),
+	},
+	{
+		id: `map rehang ${way}`,
+		label: () => m.map_rehang(),
+		keys: [`Alt+Shift+${KEYS[way]}`],
+		edits: true,
+		quiet: way !== 'right',
+		when: isBranch,
+		run: (board) => rehangTowards(board, way),
+	},
+	{
+		id: `map walk ${way}`,
+		label: () => m.map_walk(),
+		keys: [KEYS[way]],
+		quiet: way !== 'right',
+		when: (board) => branchOf(board) !== undefined && branchOf(board)!.branch?.free === undefined,
+		run: (board) => void walkTowards(board, way),
+	},
+];
+
+const LAYOUT_NAMES: Record<MapLayout, () => string> = {
+	both: () => m.map_both(),
+	right: () => m.map_right(),
+	left: () => m.map_left(),
+	down: () => m.map_down(),
+	radial: () => m.map_radial(),
+};
+const LINE_NAMES: Record<LineForm, () => string> = {
+	curved: () => m.map_line_curved(),
+	straight: () => m.map_line_straight(),
+	angular: () => m.map_line_angular(),
+};
+
+const layoutCommand = (layout: MapLayout): Command => ({
+	id: `spread ${layout}`,
+	label: LAYOUT_NAMES[layout],
+	keys: [],
+	edits: true,
+	section: 'map',
+	when: (board) => {
+		const object = branchOf(board);
+		// A branch spreads to both sides only where it is a root.
+		const fits = layout !== 'both' || object?.stem === undefined;
+		return object !== undefined && hasBranches(board) && fits && layoutOf(board, object) !== layout;
+	},
+	run: (board) => layOutAs(board.room.editContext, board.model, branchOf(board)!.id, layout),
+});
+
+const lineCommand = (line: LineForm): Command => ({
+	id: `map line ${line}`,
+	label: LINE_NAMES[line],
+	keys: [],
+	edits: true,
+	when: (board) => hasBranches(board) && (branchOf(board)!.spread?.line ?? 'curved') !== line,
+	run: (board) => setSpread(board.room.editContext, board.model, [branchOf(board)!.id], { line }),
+});
+
+const levelCommand = (level: number): Command => ({
+	id: `map fold to ${level}`,
+	label: () => m.map_fold_to({ level }),
+	keys: [],
+	edits: true,
+	when: hasBranches,
+	run: (board) => foldBelow(board.room.editContext, board.model, branchOf(board)!.id, level),
+});
+
+export const MAP_COMMANDS: Command[] = [
+	...(['right', 'down', 'left', 'up'] as const).flatMap(towards),
+	{
+		id: 'map branch',
+		label: () => m.map_branch(),
+		keys: ['y'],
+		edits: true,
+		section: 'add',
+		when: (board) => mapPart(board) !== undefined,
+		run: addChild,
+	},
+	{
+		id: 'map next',
+		label: () => m.map_next(),
+		keys: ['Tab'],
+		edits: true,
+		section: 'add',
+		when: isBranch,
+		run: addNext,
+	},
+	{
+		id: 'map back',
+		label: () => m.map_back(),
+		keys: [],
+		edits: true,
+		when: isBranch,
+		run: addBack,
+	},
+	{
+		id: 'map fold',
+		label: () => m.map_fold(),
+		keys: ['Shift+y'],
+		edits: true,
+		section: 'map',
+		when: hasBranches,
+		run(board) {
+			const object = branchOf(board)!;
+			fold(board.room.editContext, board.model, [object.id], !object.spread?.folded);
+		},
+	},
+	{
+		id: 'map fold others',
+		label: () => m.map_fold_others(),
+		keys: [],
+		edits: true,
+		section: 'map',
+		when: isBranch,
+		run: (board) => foldAllBut(board.room.editContext, board.model, branchOf(board)!.id),
+	},
+	...[1, 2, 3].map(levelCommand),
+	{
+		id: 'map unfold all',
+		label: () => m.map_unfold_all(),
+		keys: [],
+		edits: true,
+		section: 'map',
+		when: hasBranches,
+		run: (board) => foldBelow(board.room.editContext, board.model, branchOf(board)!.id, Infinity),
+	},
+	...MAP_LAYOUTS.map(layoutCommand),
+	...LINE_FORMS.map(lineCommand),
+	{
+		id: 'map let go',
+		label: () => m.map_let_go(),
+		keys: [],
+		edits: true,
+		section: 'map',
+		when: (board) => board.selected.some(({ id }) => board.model.maps.parentOf(id) !== undefined),
+		run: (board) => letGo(board.room.editContext, board.model, board.selection),
+	},
+	{
+		id: 'map put back',
+		label: () => m.map_put_back(),
+		keys: [],
+		edits: true,
+		section: 'map',
+		when: (board) => board.selected.some(({ branch }) => branch?.free !== undefined),
+		run: (board) => putBack(board.room.editContext, board.model, board.selection),
+	},
+];
