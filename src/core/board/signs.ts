@@ -12,6 +12,9 @@ const NUMBER = 12;
 const GROUND = '#F2EEE3';
 const INK = '#1D2421';
 
+/** How far out it is told how many branches are folded away, clear of the handles. */
+const BEYOND = 22;
+
 export type SignName = 'nods' | 'see' | 'tucked';
 
 /** Where a sign stands, in the object's own coordinates. */
@@ -20,8 +23,8 @@ function placeOf(object: BoardObject, sign: SignName): Point {
 	if (sign === 'tucked') {
 		// Where what it folds away would go on.
 		const grows = object.stem?.grows ?? object.spread?.layout;
-		if (grows === 'down') return { x: w / 2, y: h + 2 };
-		return { x: grows === 'left' ? -2 : w + 2, y: h / 2 };
+		if (grows === 'down') return { x: w / 2, y: h + BEYOND };
+		return { x: grows === 'left' ? -BEYOND : w + BEYOND, y: h / 2 };
 	}
 	return sign === 'nods' ? { x: w - 6, y: -2 } : { x: 6, y: h + 1 };
 }
@@ -161,5 +164,6 @@ export function signAt(object: BoardObject, p: Point, reach: number): SignName |
 	return object.see?.length && isAt('see') ? 'see' : undefined;
 }
 
-/** How far signs stand out beyond the box. */
+/** How far signs stand out beyond the box; those of folded branches further. */
 export const SIGN_ROOM = RADIUS + 4;
+export const TUCKED_ROOM = BEYOND + 24;

@@ -40,6 +40,9 @@ export class InHand {
 	/** Objects that the live layer shows in place of the painter: those on the move, and just put down. */
 	lifted: ReadonlySet<string> = new Set();
 
+	/** A branch on the move, and what it would hang on; nothing where it would be let go. */
+	hung: { id: string; on: string | undefined } | undefined;
+
 	constructor(private readonly board: InHandBoard) {}
 
 	/** The scene with what is on the move where the hand has it. */
@@ -60,6 +63,7 @@ export class InHand {
 	/** Gives them back: the live layer lets go when the painter shows them. */
 	drop(): void {
 		this.preview = undefined;
+		this.hung = undefined;
 		this.bent = undefined;
 		this.crop = undefined;
 		const lifted = this.lifted;
@@ -84,8 +88,18 @@ export class InHand {
 		const box = this.preview?.get(id);
 		if (!object || !box) return object;
 		const crop = this.crop?.id === id ? { crop: this.crop.crop } : {};
-		return { ...object, box, ...crop } as BoardObject;
+		return { ...object, box, ...crop, ...this.stemOf(object) } as BoardObject;
 	};
+
+	/** The line by which a branch hangs while it or what it hangs on is on the move. */
+	private stemOf(object: BoardObject): Pick<BoardObject, 'stem'> | undefined {
+		const { stem, id } = object;
+		if (!stem) return undefined;
+		const { model } = this.board;
+		const parent = this.hung?.id === id ? this.hung.on : model.maps.parentOf(id);
+		const from = parent === undefined ? undefined : (this.preview?.get(parent) ?? model.find(parent)?.box);
+		return { stem: from && { ...stem, from } };
+	}
 
 	/** The way of a connector as it is shown now: found anew while something that it is tied to is moved. */
 	readonly shownRoute = (id: string): Route | undefined => {

@@ -99,9 +99,10 @@ export class Lifted {
 		}
 	}
 
-	/** Whether an object moves along as it is: everything but a connector with an end that stays. */
+	/** Whether an object moves along as it is: everything but what is tied or hangs on what stays. */
 	private isCarried(object: BoardObject, ids: ReadonlySet<string>): boolean {
-		if (!isConnector(object)) return true;
+		if (!isConnector(object))
+			return object.stem === undefined || ids.has(this.board.model.maps.parentOf(object.id)!);
 		return object.ends.every(
 			(end) => 'object' in end && ids.has(end.object) && !this.isConnector(end.object),
 		);

@@ -7,7 +7,7 @@ import type { BoardObject, KindName } from '../objects';
 import { connectorBounds } from './connector';
 import type { Kind, Outline, Setting } from './kind';
 import { boxOf } from './outline';
-import { signItems, SIGN_ROOM } from '../signs';
+import { signItems, SIGN_ROOM, TUCKED_ROOM } from '../signs';
 import { KINDS } from './registry';
 
 /** The kind of an object, typed for use with that very object. */
@@ -60,6 +60,7 @@ export function boundsOfObject(object: BoardObject, routeOf: SceneContext['route
 		const box = boundsOf(boxOf(object.box));
 		// A group that nothing is left in is nowhere.
 		if (object.kind === 'group' && box.w === 0 && box.h === 0) return undefined;
+		if (object.tucked) return inflate(box, TUCKED_ROOM);
 		return isSigned(object) ? inflate(box, SIGN_ROOM) : box;
 	}
 	const route = routeOf(object.id);

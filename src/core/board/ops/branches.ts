@@ -123,13 +123,21 @@ export function hang(
 	return true;
 }
 
-/** Lets branches go: each stands where it stood, as the root of what hangs on it. */
-export function letGo(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
+/** Lets branches go: each stands where it stood, moved by (dx, dy), as the root of what hangs on it. */
+export function letGo(
+	editContext: EditContext,
+	model: BoardQuery,
+	ids: Iterable<string>,
+	dx = 0,
+	dy = 0,
+): void {
 	transact(editContext, () => {
 		settle(editContext, model);
 		for (const id of ids) {
 			const object = model.find(id);
-			if (object?.branch && !object.lock) patch(editContext, id, { branch: undefined, box: object.box });
+			if (!object?.branch || object.lock) continue;
+			const [x, y, w, h, angle] = object.box;
+			patch(editContext, id, { branch: undefined, box: [x + dx, y + dy, w, h, angle] });
 		}
 	});
 }

@@ -9,6 +9,7 @@ import { dropAt } from '$core/board/holders/cards';
 import { nod } from '$core/board/ops/approve';
 import { signAt, type SignName } from '$core/board/signs';
 import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
+import type { Landing } from '$core/board/ops/landing';
 import { snapMove } from '$core/geometry/guides';
 import { holdsPolygonPoint } from '$core/geometry/polygon';
 import { handlePoint, HANDLES, type Handle } from '$core/geometry/resize';
@@ -31,6 +32,7 @@ import {
 } from './cells';
 import { knobUnder } from './knobs';
 import { dropTargetItems, dropTargetOf, type DropTarget } from './drop-target';
+import { dropBranch, landingItems, movedBranch, previewHanging, unfold } from './hang';
 import {
 	carryCards,
 	finishResize,
@@ -61,6 +63,8 @@ type Work =
 			dy: number;
 			copy: boolean;
 			target?: DropTarget | undefined;
+			/** A branch of a map that is moved, and where it would be hung. */
+			branch?: { id: string; landing: Landing | undefined } | undefined;
 	  }
 	| { is: 'widen'; widening: Widening }
 	| ({ is: 'resize' } & Resizing)
@@ -128,7 +132,9 @@ function begin(
 	if (!round) return undefined;
 	const copy = event.alt;
 	if (!copy) board.held.lift(ids);
-	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy };
+	const id = copy ? undefined : movedBranch(board.model, ids);
+	const branch = id === undefined ? undefined : { id, landing: undefined };
+	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy, branch };
 }
 
 function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event: HandEvent): void {
@@ -139,7 +145,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 		else dx = 0;
 	}
 	board.guides = [];
-	if (board.snapping && !event.hold) {
+	if (board.snapping && !event.hold && !moving.branch) {
 		const { round } = moving;
 		const snap = snapMove(
 			{ ...round, x: round.x + dx, y: round.y + dy },
@@ -162,6 +168,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 	board.held.preview = preview;
 	board.held.moved = { dx: moving.dx, dy: moving.dy };
 	moving.target = moving.copy ? undefined : dropTargetOf(board, moving.ids, event);
+	if (moving.branch) previewHanging(board, moving.branch, moving.ids, event);
 	// Guides are for free places: in a holder it is the order that counts.
 	if (moving.target) board.guides = [];
 	board.wake();
@@ -266,6 +273,8 @@ export function createPick(link: LinkTool): Tool {
 			}
 		} else if (done?.is === 'move') {
 			if (done.copy) dropCopy(board, done);
+			else if (done.branch && !done.target)
+				dropBranch(board, { ...done, ...done.branch, isFree: event.hold });
 			else dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.target?.slot);
 		} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
 		else if (done?.is === 'turn' && preview)
@@ -287,6 +296,7 @@ export function createPick(link: LinkTool): Tool {
 			if (sign) {
 				work = undefined;
 				if (sign.name === 'see') goToSeeAlso(board, sign.id);
+				else if (sign.name === 'tucked') unfold(board, sign.id);
 				else if (board.room.may('nod')) nod(board.room.editContext, board.model, [sign.id]);
 				return;
 			}
@@ -353,6 +363,8 @@ export function createPick(link: LinkTool): Tool {
 			if (work?.is === 'lasso') return { type: 'loop', points: work.points };
 			if (work?.is === 'move' && work.target)
 				return { type: 'paint', items: dropTargetItems(board, work.target) };
+			if (work?.is === 'move' && work.branch?.landing)
+				return { type: 'paint', items: landingItems(board, work.branch.landing) };
 			if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };
 			if (work?.is === 'turn')
 				return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };

@@ -1,0 +1,70 @@
+/** Re-hanging a branch of a map by hand. */
+import { canHangOn, fold, hang, letGo, putFree } from '$core/board/ops/branches';
+import { landingAt, type Landing } from '$core/board/ops/landing';
+import type { BoardQuery } from '$core/board/model/query';
+import { chalkOn } from '$core/board/colours';
+import type { Primitive } from '$core/board/drawing';
+import { inflate } from '$core/geometry/box';
+import type { Board } from '../board.svelte';
+import type { HandEvent } from './tool';
+
+/** The one branch that is moved while what it hangs on stays; undefined where it is none or several. */
+export function movedBranch(model: BoardQuery, ids: ReadonlySet<string>): string | undefined {
+	const tops = [...ids].filter((id) => {
+		const parent = model.maps.parentOf(id);
+		return parent === undefined || !ids.has(parent);
+	});
+	const [top] = tops.filter((id) => model.maps.parentOf(id) !== undefined);
+	// Marks that stick to it go along.
+	const others = tops.filter((id) => id !== top && !model.marksOn(top ?? '').includes(id));
+	return others.length === 0 ? top : undefined;
+}
+
+/** Finds where it would be hung now, and shows it; a held key leaves it tied to what it hangs on. */
+export function previewHanging(
+	board: Board,
+	branch: { id: string; landing: Landing | undefined },
+	moving: ReadonlySet<string>,
+	event: HandEvent,
+): void {
+	const { model, held } = board;
+	const found = event.hold ? undefined : landingAt(model, board.sheet, event.at, moving);
+	branch.landing = found && canHangOn(model, [branch.id], found.place.parent) ? found : undefined;
+	const on = event.hold ? model.maps.parentOf(branch.id) : branch.landing?.place.parent;
+	held.hung = { id: branch.id, on };
+}
+
+interface Dropped {
+	id: string;
+	landing: Landing | undefined;
+	dx: number;
+	dy: number;
+	isFree: boolean;
+}
+
+/** Hangs it where it was shown, or puts it down beside the map. */
+export function dropBranch(board: Board, { id, landing, dx, dy, isFree }: Dropped): void {
+	const { editContext } = board.room;
+	if (dx === 0 && dy === 0) return;
+	if (isFree) putFree(editContext, board.model, id, dx, dy);
+	else if (landing) hang(editContext, board.model, [id], landing.place);
+	else letGo(editContext, board.model, [id], dx, dy);
+}
+
+/** Where it would be hung, as a bar between neighbours or a box, and a frame round what on. */
+export function landingItems(board: Board, { mark, place }: Landing): Primitive[] {
+	const stroke = chalkOn('ochre', board.ground.surface);
+	const unit = 1 / board.view.scale;
+	const { x, y, w, h } = mark;
+	const parent = board.model.boundsOf(place.parent);
+	const line = { stroke, width: 2 * unit };
+	return [
+		{ type: 'rect', x, y, w, h, r: 3, fill: stroke + '66', ...line },
+		...(parent ? [{ type: 'rect', ...inflate(parent, 5 * unit), r: 6, ...line } as const] : []),
+	];
+}
+
+/** Shows what is folded away on something. */
+export function unfold(board: Board, id: string): void {
+	if (board.mayAll) fold(board.room.editContext, board.model, [id], false);
+}
