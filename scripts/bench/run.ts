@@ -1,17 +1,18 @@
 /**
- * `bench [open|frame|route|sync|history|search] [COUNT...] [tiles|direct]`: measures on a server
+ * `bench [open|frame|route|map|sync|history|search] [COUNT...] [tiles|direct]`: measures on a server
  * and a database of its own. One JSON line a figure.
  */
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
 import { benchHistory } from './history';
+import { benchMap } from './map';
 import { benchRoute } from './route';
 import { benchSearch } from './search';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
-const PARTS = ['open', 'frame', 'sync', 'route', 'history', 'search'];
+const PARTS = ['open', 'frame', 'sync', 'route', 'map', 'history', 'search'];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -28,7 +29,9 @@ if (unknown.length > 0) {
 }
 
 if (wants('route')) benchRoute();
-if (parts.length === 1 && parts[0] === 'route') process.exit(0);
+if (wants('map')) benchMap();
+// Neither needs a server.
+if (parts.length > 0 && parts.every((part) => part === 'route' || part === 'map')) process.exit(0);
 
 const server = await startServer();
 try {

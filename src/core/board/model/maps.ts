@@ -22,6 +22,14 @@ const DEFAULT_CHALK = 'grey';
 /** Whether an object can be part of a map. */
 export const canHang = (object: Pick<BoardObject, 'kind'>): boolean => traitsOf(object).isCard;
 
+/** What of an object follows from its map. */
+interface Derived {
+	box: BoxValues;
+	stem: Stem | undefined;
+	tucked: number | undefined;
+	hidden: true | undefined;
+}
+
 /** A branch while a map is laid out. */
 interface Branch {
 	object: BoardObject;
@@ -143,41 +151,50 @@ export class Maps implements MapQuery {
 		const found = this.objects.get(root);
 		if (!found) return;
 		const top = { ...found, box: (this.isHeld(found) ? undefined : this.written.get(root)) ?? found.box };
-		const set = (id: string, next: BoardObject): void => {
-			if (isAsBefore(this.objects.get(id)!, next)) return;
-			this.objects.set(id, next);
-			moved(id);
-		};
 		const branches = this.gather(top);
 		const places = layOutMap(branches[0]!.node, top.spread?.layout);
 		const [x, y, w, h] = top.box;
 		const boxes = new Map<string, BoxValues>([[root, top.box]]);
 		for (const { object, level, line, chalk } of branches) {
-			const { stem: _s, hidden: _h, tucked: _t, ...bare } = object;
-			const count = object.spread?.folded ? this.belowOf(object.id).length : 0;
-			const next: BoardObject = { ...bare, ...(count > 0 ? { tucked: count } : {}) } as BoardObject;
-			const parent = this.parentOf(object.id);
+			const { id } = object;
+			const tucked = object.spread?.folded ? this.belowOf(id).length || undefined : undefined;
+			const parent = this.parentOf(id);
+			let { box } = id === root ? top : object;
+			let stem: Stem | undefined;
 			if (parent !== undefined) {
-				const place = places.get(object.id)!;
-				const [, , ow, oh, angle] = object.box;
-				next.box = [x + w / 2 + place.x - ow / 2, y + h / 2 + place.y - oh / 2, ow, oh, angle];
-				next.stem = { from: boxes.get(parent)!, grows: place.grows, level, line, chalk };
+				const place = places.get(id)!;
+				const [, , ow, oh, angle] = box;
+				box = [x + w / 2 + place.x - ow / 2, y + h / 2 + place.y - oh / 2, ow, oh, angle];
+				stem = { from: boxes.get(parent)!, grows: place.grows, level, line, chalk };
 			}
-			boxes.set(object.id, next.box);
-			set(object.id, next);
-			if (count === 0) continue;
-			for (const id of this.belowOf(object.id)) {
-				const { stem: _, tucked: _t, ...below } = this.objects.get(id)!;
-				// Behind what folds it away, so that it stands somewhere.
-				set(id, { ...below, box: inMiddleOf(next.box, below.box), hidden: true } as BoardObject);
+			boxes.set(id, box);
+			this.show(id, { box, stem, tucked, hidden: undefined }, moved);
+			if (tucked === undefined) continue;
+			// Behind what folds it away, so that it stands somewhere.
+			for (const below of this.belowOf(id)) {
+				const behind = inMiddleOf(box, this.objects.get(below)!.box);
+				this.show(below, { box: behind, stem: undefined, tucked: undefined, hidden: true }, moved);
 			}
 		}
+	}
+
+	/** Gives a branch what follows from its map; where that is what it has, nothing is done. */
+	private show(id: string, derived: Derived, moved: (id: string) => void): void {
+		const object = this.objects.get(id)!;
+		if (isAsBefore(object, derived)) return;
+		const next: BoardObject = { ...object, box: derived.box };
+		for (const key of ['stem', 'tucked', 'hidden'] as const) {
+			if (derived[key] === undefined) delete next[key];
+			else Object.assign(next, { [key]: derived[key] });
+		}
+		this.objects.set(id, next);
+		moved(id);
 	}
 
 	/** What is seen of a map, parents first. */
 	private gather(top: BoardObject): Branch[] {
 		const make = (object: BoardObject, above: Branch | undefined): Branch => {
-			const { w, h } = boundsOf(boxOf(object.box));
+			const [, , w, h] = object.box[4] === 0 ? object.box : upright(object.box);
 			const { branch, spread } = object;
 			return {
 				object,
@@ -213,6 +230,12 @@ function inMiddleOf([x, y, w, h]: BoxValues, [, , ow, oh, angle]: BoxValues): Bo
 	return [x + (w - ow) / 2, y + (h - oh) / 2, ow, oh, angle];
 }
 
+/** The upright box round a turned one. */
+function upright(box: BoxValues): BoxValues {
+	const { x, y, w, h } = boundsOf(boxOf(box));
+	return [x, y, w, h, 0];
+}
+
 /** Whether what an object hangs on, or what can hang on it, may be another than before. */
 function isRehung(before: BoardObject | undefined, after: BoardObject | undefined): boolean {
 	if (!before || !after) return true;
@@ -223,14 +246,11 @@ function isRehung(before: BoardObject | undefined, after: BoardObject | undefine
 	);
 }
 
-function isAsBefore(a: BoardObject, b: BoardObject): boolean {
-	return (
-		a.hidden === b.hidden &&
-		a.tucked === b.tucked &&
-		a.box.every((value, i) => value === b.box[i]) &&
-		isSameStem(a.stem, b.stem)
-	);
-}
+const isSameBox = (a: BoxValues, b: BoxValues): boolean =>
+	a === b || (a[0] === b[0] && a[1] === b[1] && a[2] === b[2] && a[3] === b[3] && a[4] === b[4]);
+
+const isAsBefore = (a: BoardObject, b: Derived): boolean =>
+	a.hidden === b.hidden && a.tucked === b.tucked && isSameBox(a.box, b.box) && isSameStem(a.stem, b.stem);
 
 const isSameStem = (a: Stem | undefined, b: Stem | undefined): boolean =>
 	a === b ||
@@ -240,4 +260,4 @@ const isSameStem = (a: Stem | undefined, b: Stem | undefined): boolean =>
 		a.level === b.level &&
 		a.line === b.line &&
 		a.chalk === b.chalk &&
-		a.from.every((value, i) => value === b.from[i]));
+		isSameBox(a.from as BoxValues, b.from as BoxValues));
