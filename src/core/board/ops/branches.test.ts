@@ -210,6 +210,23 @@ describe('a map', () => {
 		expect(board.model.find(ids['saw']!)!.stem!.grows).toBe('down');
 	});
 
+	it('hangs notes on a picture', () => {
+		const board = testBoard();
+		const { editContext, model, sheet } = board;
+		const picture = addObject(editContext, model, {
+			kind: 'picture',
+			sheet,
+			box: [0, 0, 300, 200, 0],
+			style: {},
+			file: 'a'.repeat(64),
+			natural: [300, 200],
+		});
+		const first = addBranch(editContext, model, { parent: picture, index: 0 }, 'what it shows')!;
+		expect(model.find(first)).toMatchObject({ kind: 'note', stem: { level: 1 } });
+		hang(editContext, model, [picture], { parent: first, index: 0 });
+		expect(model.maps.parentOf(picture)).toBeUndefined();
+	});
+
 	it('goes as a whole: deleted, copied, to another sheet', () => {
 		const board = testBoard();
 		const ids = mapFrom(board, OUTLINE);

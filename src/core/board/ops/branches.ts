@@ -7,9 +7,10 @@ import type { MapLayout } from '../../mindmap/layout';
 import type { BranchValues, SpreadValues } from '../../mindmap/values';
 import { byKey, insertAt, type Placed } from '../../order/keys';
 import { CHALKS } from '../colours';
+import { traitsOf } from '../kinds/traits';
 import { canHang } from '../model/maps';
 import type { BoardQuery } from '../model/query';
-import type { BoardObject } from '../objects';
+import { NOTE_SIZES, type BoardObject } from '../objects';
 import { patch, transact, type EditContext } from '../store';
 import { addObjects, type NewObject } from './edits';
 
@@ -182,6 +183,13 @@ export function placeBeside(model: BoardQuery, id: string, way: 'before' | 'afte
 /** Colours for main branches, in turn. */
 const LINE_CHALKS = CHALKS.filter((chalk) => chalk !== 'white' && chalk !== 'grey');
 
+/** What a branch looks like where all round it are pictures. */
+const PLAIN: Pick<BoardObject, 'kind' | 'style' | 'box'> = {
+	kind: 'note',
+	style: { form: 'card', pigment: 'chalk' },
+	box: [0, 0, NOTE_SIZES.card.w, NOTE_SIZES.card.h, 0],
+};
+
 /** Adds a new branch with the look of its neighbours, or of what it hangs on. Returns its id. */
 export function addBranch(
 	editContext: EditContext,
@@ -195,15 +203,15 @@ export function addBranch(
 	const like = model.find(all[Math.min(Math.max(0, place.index - 1), all.length - 1)] ?? '') ?? parent;
 	const isMain = model.maps.parentOf(place.parent) === undefined;
 	const keys = insertAt(placedOf(model, all), place.index, ['new']);
-	const [x, y, , , angle] = parent.box;
-	const [, , w, h] = like.box;
+	const [x, y] = parent.box;
 	const side = isMain && isBoth(parent) ? (place.side ?? emptierSide(model, place.parent)) : undefined;
-	const textOnly = like.kind === 'picture' ? parent : like;
+	const look = [like, parent].find((each) => traitsOf(each).textOnly) ?? PLAIN;
+	const [, , w, h] = look.box;
 	const spec: NewObject = {
-		kind: textOnly.kind === 'picture' ? 'text' : textOnly.kind,
+		kind: look.kind,
 		sheet: parent.sheet,
-		box: [x, y, w, h, angle],
-		style: textOnly.style,
+		box: [x, y, w, h, 0],
+		style: look.style,
 		text,
 		branch: { of: place.parent, at: keys.get('new')!, moved: editContext.now(), ...(side ? { side } : {}) },
 		...(isMain ? { spread: { chalk: LINE_CHALKS[all.length % LINE_CHALKS.length]! } } : {}),
