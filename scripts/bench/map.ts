@@ -3,7 +3,7 @@ import * as Y from 'yjs';
 import { randomFrom } from '$core/board/generate';
 import { BoardModel } from '$core/board/model/model';
 import { addObjects, type NewObject } from '$core/board/ops/edits';
-import { addBranch } from '$core/board/ops/branches';
+import { addBranch } from '$core/board/ops/new-branches';
 import { addSheet } from '$core/board/ops/sheets';
 import type { EditContext } from '$core/board/store';
 import { layOutMap, MAP_LAYOUTS, type MapNode } from '$core/mindmap/layout';

@@ -190,9 +190,10 @@ test('the session is in hand on the leader’s phone: steps, the reveal, slides,
 	await page.setViewportSize({ width: 390, height: 844 });
 	const remote = page.getByTestId('lead-screen');
 	await remote.getByRole('button', { name: 'Next: Keep' }).click();
-	await expect(rashid.page.getByText('What went well and should stay?')).toBeVisible();
+	const prompt = rashid.page.getByTestId('writing-line');
+	await expect(prompt.getByText('What went well and should stay?')).toBeVisible();
 	await remote.getByRole('button', { name: 'Next: Change' }).click();
-	await expect(rashid.page.getByText(/^What held us up/)).toBeVisible();
+	await expect(prompt.getByText(/^What held us up/)).toBeVisible();
 	await rashid.page.getByPlaceholder('Write a note only you see').fill('Too few plugs');
 	await rashid.page.keyboard.press('Enter');
 	await expect(remote.getByTestId('silence')).toContainText('Rashid');

@@ -129,6 +129,41 @@ test('a map of ten branches is written in twenty entries, and walked through', a
 	});
 });
 
+test('pasted lines become branches, and what is selected becomes a map', async ({ ilka: { page } }) => {
+	const { x, y } = await fresh(page);
+	await writeNote(page, x + 250, y + 300, 'Garden');
+	await page.keyboard.press('y');
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.insertText('Beds');
+	await page.keyboard.press('Escape');
+	const paste = (text: string): Promise<void> =>
+		page.evaluate((text) => {
+			const clipboardData = new DataTransfer();
+			clipboardData.setData('text/plain', text);
+			document.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }));
+		}, text);
+	await paste('\tRoses\n\t\tRed\n\t\tWhite\n\tHerbs\n');
+	await expect.poll(() => mapOf(page, 'Garden')).toBe('Garden (Beds (Roses (Red, White), Herbs))');
+	await undo(page);
+	await expect.poll(() => mapOf(page, 'Garden')).toBe('Garden (Beds)');
+
+	await emptyPlace(page, x + 2000, y);
+	await writeNote(page, x + 2200, y + 200, 'Spade');
+	await writeNote(page, x + 2500, y + 200, 'Rake');
+	const [spade, rake] = [await sees(page, 'Spade'), await sees(page, 'Rake')];
+	const at = await middle(page, spade);
+	await page.keyboard.down('Shift');
+	await page.mouse.click(at.x, at.y);
+	await page.keyboard.up('Shift');
+	await find(page, 'Make a map of these');
+	await expect(page.getByTestId('text-editor')).toBeVisible();
+	await page.keyboard.insertText('Shed');
+	await page.keyboard.press('Escape');
+	await expect.poll(() => mapOf(page, 'Shed')).toBe('Shed (Spade, Rake)');
+	expect((await sees(page, 'Spade')).id).toBe(spade.id);
+	expect((await sees(page, 'Rake')).id).toBe(rake.id);
+});
+
 test('branches are folded and re-hung by hand; others see the same, also after a time without network', async ({
 	ilka,
 	join,

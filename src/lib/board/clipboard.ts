@@ -5,7 +5,7 @@ import { copyOut, type Clip } from '$core/board/ops/clip';
 import { objectSchema, type BoardObject } from '$core/board/objects';
 import { NOTE_SIZES } from '$core/board/objects';
 import { addObjects, type NewObject, removeObjects } from '$core/board/ops/edits';
-import { neededHeight } from '$core/board/kinds';
+import { readOutline } from '$core/mindmap/outline';
 import type { Point } from '$core/geometry/box';
 import { freePlace } from '$core/geometry/free-place';
 import { withLinks } from '$core/text/links';
@@ -26,6 +26,8 @@ import { isMac, shownKey } from './commands/shown-key';
 import { putTable } from './holders';
 import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
 import { addPictures, picturesIn } from './pictures';
+import { heightFor } from './going-on';
+import { addLines } from './maps';
 import { placeOf } from '../templates/place';
 import { z } from 'zod';
 import type { Board } from './board.svelte';
@@ -129,7 +131,7 @@ function pasteData(board: Board, data: DataTransfer, at?: Point): boolean {
 	else if (clip) void pasteClip(board, clip, data.getData(FROM), at);
 	else if (cells && board.mayAll && (board.cell !== undefined || cells.some((row) => row.length > 1)))
 		pasteCells(board, cells, at);
-	else if (text.trim() !== '') pasteText(board, text.trim(), formattedIn(html), at ?? placeOf(board));
+	else if (text.trim() !== '') pasteText(board, text, formattedIn(html), at ?? placeOf(board));
 	else return false;
 	return true;
 }
@@ -176,7 +178,8 @@ async function pasteClip(board: Board, clip: Clip, from: string, at?: Point): Pr
 const MAX_LINES = 500;
 
 /** Puts text down as a note, and offers one note a line where it has several; a line each in a list or table. */
-function pasteText(board: Board, text: string, formatted: RichText | undefined, at: Point): void {
+function pasteText(board: Board, raw: string, formatted: RichText | undefined, at: Point): void {
+	const text = raw.trim();
 	const lines = text.split(/\r\n|\r|\n/).flatMap((line) => line.trim() || []);
 	const rich = withLinks(formatted ?? richFrom(text));
 	/** A note each: paragraphs with what is bold or linked in them, without their bullets. */
@@ -188,6 +191,9 @@ function pasteText(board: Board, text: string, formatted: RichText | undefined, 
 			lines.map((line) => [richFrom(line)]),
 		)
 	)
+		return;
+	// On a branch of a map lines become branches, set in as they are.
+	if (lines.length <= MAX_LINES && addLines(board, readOutline(withLinks(formatted ?? richFrom(raw)))))
 		return;
 	const whole = putNotes(board, [rich], at);
 	if (lines.length > MAX_LINES)
@@ -254,7 +260,7 @@ function putNotes(board: Board, texts: readonly RichText[], at: Point): string[]
 			style: { form, pigment },
 			text,
 		};
-		const size = { w, h: grownHeight(board, note) };
+		const size = { w, h: heightFor(board, note as NewObject) };
 		const place = spot ?? freePlace({ room, size, taken, gap });
 		taken.push({ x: place.x, y: place.y, ...size });
 		return { ...note, box: [place.x, place.y, size.w, size.h, 0] };
@@ -262,17 +268,4 @@ function putNotes(board: Board, texts: readonly RichText[], at: Point): string[]
 	const ids = addObjects(board.room.editContext, board.model, specs as NewObject[]);
 	board.select(ids);
 	return ids;
-}
-
-/** The height that a new note needs for its text. */
-function grownHeight(board: Board, note: NewObject<'note'>): number {
-	const object = {
-		...note,
-		id: '',
-		z: '',
-		by: ['', ''],
-		made: 0,
-		changed: 0,
-	} as unknown as BoardObject;
-	return Math.max(note.box[3], neededHeight(object, board.context));
 }

@@ -3,6 +3,9 @@ import { isNote } from '$core/board/kinds/guards';
 import { growFrom, nextPlace, type Direction } from '$core/board/ops/grow';
 import { slotAfter } from '$core/board/holders/cards';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
+import { neededHeight } from '$core/board/kinds';
+import type { NewObject } from '$core/board/ops/edits';
+import { richFrom } from '$core/text/rich';
 import { reveal } from '$core/geometry/view';
 import type { Board } from './board.svelte';
 
@@ -42,6 +45,20 @@ export function nextNote(board: Board): void {
 function nextHeld(board: Board, note: BoardObject): BoardObject['held'] {
 	const slot = slotAfter(board.model, note);
 	return slot && { in: slot.holder, row: slot.row, col: slot.col, at: slot.at };
+}
+
+/** The height that a new object needs for its text, board units. */
+export function heightFor(board: Pick<Board, 'context'>, spec: NewObject): number {
+	const object = {
+		...spec,
+		text: typeof spec.text === 'string' ? richFrom(spec.text) : (spec.text ?? []),
+		id: '',
+		z: '',
+		by: ['', ''],
+		made: 0,
+		changed: 0,
+	} as unknown as BoardObject;
+	return Math.max(spec.box[3], neededHeight(object, board.context));
 }
 
 /** Brings a new object into view and lets one write in it. */

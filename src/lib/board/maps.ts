@@ -1,21 +1,14 @@
 /** Growing a map from what is selected, and going from branch to branch. */
-import {
-	addBranch,
-	demote,
-	fold,
-	hang,
-	placeBeside,
-	promote,
-	reorder,
-	type Place,
-} from '$core/board/ops/branches';
+import { demote, fold, hang, placeBeside, promote, reorder, type Place } from '$core/board/ops/branches';
+import { addBranch, addOutlines, mapFrom } from '$core/board/ops/new-branches';
 import { canHang } from '$core/board/model/maps';
 import type { BoardObject } from '$core/board/objects';
 import { nextOn, type Way } from '$core/mindmap/walk';
 import type { Growing, MapLayout } from '$core/mindmap/layout';
+import type { Outline } from '$core/mindmap/outline';
 import { reveal } from '$core/geometry/view';
 import type { Board } from './board.svelte';
-import { startOn } from './going-on';
+import { heightFor, startOn } from './going-on';
 
 /** The one thing that is selected, where it can be part of a map. */
 export function mapPart(board: Pick<Board, 'selected' | 'editing' | 'model'>): BoardObject | undefined {
@@ -62,6 +55,27 @@ const lastOn = (board: Board, parent: string, side?: 'left' | 'right'): Place =>
 export function addChild(board: Board): void {
 	const object = mapPart(board);
 	if (object) add(board, lastOn(board, object.id));
+}
+
+/** Hangs an outline on what is selected, as one step. Says whether that is part of a map. */
+export function addLines(board: Board, outlines: readonly Outline[]): boolean {
+	const object = branchOf(board);
+	if (!object || !board.mayAll || object.lock || outlines.length === 0) return false;
+	let ids: string[] = [];
+	board.asOne(() => {
+		if (object.spread?.folded) fold(board.room.editContext, board.model, [object.id], false);
+		ids = addOutlines(board.room.editContext, board.model, lastOn(board, object.id), outlines, (spec) =>
+			heightFor(board, spec),
+		);
+	});
+	if (ids.length > 0) board.select(ids);
+	return ids.length > 0;
+}
+
+/** Makes a map of what is selected, and lets one say what it is about. */
+export function makeMap(board: Board): void {
+	const root = mapFrom(board.room.editContext, board.model, board.selection);
+	if (root !== undefined) startOn(board, root);
 }
 
 /** The next branch after one, beside it; the first one on a root. */

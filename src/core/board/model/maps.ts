@@ -126,7 +126,8 @@ export class Maps implements MapQuery {
 				if (old !== undefined) roots.add(this.rootOf(old));
 			}
 		}
-		for (const id of roots) this.fit(id, moved);
+		// What was a root may hang on something now.
+		for (const id of new Set([...roots].map((each) => this.rootOf(each)))) this.fit(id, moved);
 	}
 
 	private roots(): Set<string> {

@@ -1,14 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
 import { pick, randomFrom } from '../../rehearsal/random';
-import { plainText } from '../../text/rich';
+import { plainText, richFrom } from '../../text/rich';
 import { drawingOf, paintedBounds } from '../kinds';
 import { BoardModel } from '../model/model';
 import { sceneContext } from '../scene';
-import { noteAt, partner, testBoard, type TestBoard } from '../testing';
+import { fieldAt, noteAt, partner, testBoard, type TestBoard } from '../testing';
 import { roughMeasure } from '../../text/fonts';
+import { addBranch, addOutlines, mapFrom as mapOf, outlineOf as outlineAt } from './new-branches';
+import { indented, readOutline } from '../../mindmap/outline';
 import {
-	addBranch,
 	canHangOn,
 	demote,
 	fold,
@@ -208,6 +209,47 @@ describe('a map', () => {
 		layOutAs(board.editContext, board.model, ids['people']!, 'left');
 		expect(board.model.find(ids['Rosa']!)!.stem!.grows).toBe('left');
 		expect(board.model.find(ids['saw']!)!.stem!.grows).toBe('down');
+	});
+
+	it('is made from an outline in one step, and is one again, with its folds', () => {
+		const board = testBoard();
+		const ids = mapFrom(board, OUTLINE);
+		const { editContext, model } = board;
+		const lines = readOutline(richFrom('one\n\ttwo\n\t\tthree\nfour'));
+		lines[0]!.branches[0]!.folded = true;
+		const made = addOutlines(editContext, model, { parent: ids['people']!, index: 1 }, lines, () => 123);
+		expect(made).toHaveLength(4);
+		expect(outlineOf(board, ids['people']!)).toBe(
+			'people\n\tRosa\n\tone\n\t\ttwo\n\t\t\tthree\n\tfour\n\tTomasz',
+		);
+		expect(model.find(made[1]!)).toMatchObject({ tucked: 1 });
+		expect(model.find(made[3]!)!.box[3]).toBe(123);
+		const outline = outlineAt(model, ids['people']!)!;
+		expect(indented([outline])).toBe(outlineOf(board, ids['people']!));
+		expect(outline.branches[1]!.branches[0]!.folded).toBe(true);
+		board.undo.undo();
+		expect(outlineOf(board, ids['café']!)).toBe(OUTLINE.trim());
+	});
+
+	it('is made of what is selected, in reading order, with what hangs there', () => {
+		const board = testBoard();
+		const ids = mapFrom(board, OUTLINE);
+		const { editContext, model, sheet } = board;
+		const [b, a] = [noteAt(sheet, 0, 400, 'b'), noteAt(sheet, 300, 100, 'a')].map((spec) =>
+			addObject(editContext, model, spec),
+		);
+		const field = addObject(editContext, model, fieldAt(sheet, -500, -500));
+		const root = mapOf(editContext, model, [b!, a!, ids['tools']!, ids['drill']!, field])!;
+		expect(outlineOf(board, root)).toBe('\n\ta\n\ttools\n\t\tdrill\n\t\tsaw\n\tb');
+		expect(outlineOf(board, ids['café']!)).not.toContain('tools');
+		const rootX = middleOf(board, root).x;
+		expect(middleOf(board, a!).x).toBeGreaterThan(rootX);
+		expect(middleOf(board, ids['tools']!).x).toBeLessThan(rootX);
+		expect(middleOf(board, ids['drill']!).x).toBeLessThan(middleOf(board, ids['tools']!).x);
+		expect(mapOf(editContext, model, [a!, field])).toBeUndefined();
+		board.undo.undo();
+		expect(outlineOf(board, ids['café']!)).toBe(OUTLINE.trim());
+		expect(model.find(a!)!.box.slice(0, 2)).toEqual([300, 100]);
 	});
 
 	it('hangs notes on a picture', () => {

@@ -6,13 +6,10 @@ import { earlierOf } from '../../mindmap/forest';
 import type { MapLayout } from '../../mindmap/layout';
 import type { BranchValues, SpreadValues } from '../../mindmap/values';
 import { byKey, insertAt, type Placed } from '../../order/keys';
-import { CHALKS } from '../colours';
-import { traitsOf } from '../kinds/traits';
 import { canHang } from '../model/maps';
 import type { BoardQuery } from '../model/query';
-import { NOTE_SIZES, type BoardObject } from '../objects';
+import type { BoardObject } from '../objects';
 import { patch, transact, type EditContext } from '../store';
-import { addObjects, type NewObject } from './edits';
 
 /** Where something is hung: on what, before which of its branches, and on which side. */
 export interface Place {
@@ -23,7 +20,8 @@ export interface Place {
 	side?: 'left' | 'right' | undefined;
 }
 
-const placedOf = (model: BoardQuery, ids: readonly string[]): Placed[] =>
+/** Branches as things in an order. */
+export const placedOf = (model: BoardQuery, ids: readonly string[]): Placed[] =>
 	ids
 		.flatMap((id) => {
 			const at = model.find(id)?.branch?.at;
@@ -31,10 +29,11 @@ const placedOf = (model: BoardQuery, ids: readonly string[]): Placed[] =>
 		})
 		.sort(byKey);
 
-const isBoth = (root: BoardObject): boolean => (root.spread?.layout ?? 'both') === 'both';
+/** Whether what hangs on a root spreads to both sides. */
+export const isBoth = (root: BoardObject): boolean => (root.spread?.layout ?? 'both') === 'both';
 
 /** The side of a root on which there is less. */
-function emptierSide(model: BoardQuery, root: string): 'left' | 'right' {
+export function emptierSide(model: BoardQuery, root: string): 'left' | 'right' {
 	const on = { left: 0, right: 0 };
 	for (const id of model.maps.branchesOf(root))
 		on[model.find(id)?.branch?.side ?? 'right'] += 1 + model.maps.belowOf(id).length;
@@ -178,49 +177,6 @@ export function placeBeside(model: BoardQuery, id: string, way: 'before' | 'afte
 	const index = model.maps.branchesOf(parent).indexOf(id);
 	const side = model.find(id)?.branch?.side;
 	return { parent, index: way === 'before' ? index : index + 1, side };
-}
-
-/** Colours for main branches, in turn. */
-const LINE_CHALKS = CHALKS.filter((chalk) => chalk !== 'white' && chalk !== 'grey');
-
-/** What a branch looks like where all round it are pictures. */
-const PLAIN: Pick<BoardObject, 'kind' | 'style' | 'box'> = {
-	kind: 'note',
-	style: { form: 'card', pigment: 'chalk' },
-	box: [0, 0, NOTE_SIZES.card.w, NOTE_SIZES.card.h, 0],
-};
-
-/** Adds a new branch with the look of its neighbours, or of what it hangs on. Returns its id. */
-export function addBranch(
-	editContext: EditContext,
-	model: BoardQuery,
-	place: Place,
-	text = '',
-): string | undefined {
-	const parent = model.find(place.parent);
-	if (!parent || !canHang(parent)) return undefined;
-	const all = model.maps.branchesOf(place.parent);
-	const like = model.find(all[Math.min(Math.max(0, place.index - 1), all.length - 1)] ?? '') ?? parent;
-	const isMain = model.maps.parentOf(place.parent) === undefined;
-	const keys = insertAt(placedOf(model, all), place.index, ['new']);
-	const [x, y] = parent.box;
-	const side = isMain && isBoth(parent) ? (place.side ?? emptierSide(model, place.parent)) : undefined;
-	const look = [like, parent].find((each) => traitsOf(each).textOnly) ?? PLAIN;
-	const [, , w, h] = look.box;
-	const spec: NewObject = {
-		kind: look.kind,
-		sheet: parent.sheet,
-		box: [x, y, w, h, 0],
-		style: look.style,
-		text,
-		branch: { of: place.parent, at: keys.get('new')!, moved: editContext.now(), ...(side ? { side } : {}) },
-		...(isMain ? { spread: { chalk: LINE_CHALKS[all.length % LINE_CHALKS.length]! } } : {}),
-	};
-	return transact(editContext, () => {
-		for (const [id, at] of keys)
-			if (id !== 'new') patch(editContext, id, { branch: { ...model.find(id)!.branch, at } });
-		return addObjects(editContext, model, [spec])[0]!;
-	});
 }
 
 /** Hangs a branch on what its parent hangs on, right after it. Says whether it could. */

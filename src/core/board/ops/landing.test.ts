@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { noteAt, testBoard, type TestBoard } from '../testing';
-import { addBranch, hang } from './branches';
+import { hang } from './branches';
+import { addBranch } from './new-branches';
 import { addObject } from './edits';
 import { landingAt } from './landing';
 

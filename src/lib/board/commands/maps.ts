@@ -1,4 +1,5 @@
 /** Commands on maps: growing them, re-hanging, folding, and how they spread. */
+import { canHang } from '$core/board/model/maps';
 import { fold, foldAllBut, foldBelow, layOutAs, letGo, putBack, setSpread } from '$core/board/ops/branches';
 import { MAP_LAYOUTS, type MapLayout } from '$core/mindmap/layout';
 import { LINE_FORMS, type LineForm } from '$core/mindmap/values';
@@ -12,6 +13,7 @@ import {
 	branchOf,
 	growTowards,
 	layoutOf,
+	makeMap,
 	mapPart,
 	rehangTowards,
 	walkTowards,
@@ -116,6 +118,15 @@ export const MAP_COMMANDS: Command[] = [
 		section: 'add',
 		when: (board) => mapPart(board) !== undefined,
 		run: addChild,
+	},
+	{
+		id: 'map of selection',
+		label: () => m.map_of_selection(),
+		keys: [],
+		edits: true,
+		section: 'add',
+		when: (board) => board.selected.filter((object) => canHang(object) && !object.lock).length > 1,
+		run: makeMap,
 	},
 	{
 		id: 'map next',

@@ -132,7 +132,7 @@ function begin(
 	if (!round) return undefined;
 	const copy = event.alt;
 	if (!copy) board.held.lift(ids);
-	const id = copy ? undefined : movedBranch(board.model, ids);
+	const id = copy || !board.mayAll ? undefined : movedBranch(board.model, ids);
 	const branch = id === undefined ? undefined : { id, landing: undefined };
 	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy, branch };
 }
