@@ -1,13 +1,12 @@
-/** Measures maps: laying out one of up to 5,000 branches, and what a new branch costs a board that shows it. */
-import * as Y from 'yjs';
+/** Measures maps: laying out up to 5,000 branches, and what a new one costs the board. */
 import { randomFrom } from '$core/board/generate';
-import { BoardModel } from '$core/board/model/model';
+import type { BoardModel } from '$core/board/model/model';
 import { addObjects, type NewObject } from '$core/board/ops/edits';
 import { addBranch } from '$core/board/ops/new-branches';
-import { addSheet } from '$core/board/ops/sheets';
 import type { EditContext } from '$core/board/store';
 import { layOutMap, MAP_LAYOUTS, type MapNode } from '$core/mindmap/layout';
 import { freshKeys } from '$core/order/keys';
+import { memoryBoard } from './memory-board';
 import { figure, p95, quantile } from './report';
 
 const COUNTS = [1_000, 5_000];
@@ -41,17 +40,7 @@ function randomMap(count: number): { root: Node; parents: number[] } {
 
 /** The same map on a board. */
 function onBoard(parents: readonly number[]): { model: BoardModel; editContext: EditContext } {
-	const doc = new Y.Doc();
-	const model = new BoardModel(doc, 0);
-	let count = 0;
-	const editContext: EditContext = {
-		doc,
-		person: { id: 'bench', name: 'Bench' },
-		origin: 'bench',
-		now: () => 1,
-		newId: () => `n${count++}`,
-	};
-	const sheet = addSheet(editContext, model, 'Map');
+	const { model, editContext, sheet } = memoryBoard('Map');
 	const keys = freshKeys(parents.length);
 	addObjects(
 		editContext,
@@ -64,7 +53,7 @@ function onBoard(parents: readonly number[]): { model: BoardModel; editContext: 
 			style: { form: 'card', pigment: 'ochre' },
 			...(parent < 0
 				? {}
-				: { branch: { of: `b${parent}`, at: keys[i]!, moved: 1, side: i % 2 ? 'left' : 'right' } }),
+				: { branch: { parent: `b${parent}`, order: keys[i]!, movedAt: 1, side: i % 2 ? 'left' : 'right' } }),
 		})),
 	);
 	return { model, editContext };

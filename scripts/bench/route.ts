@@ -1,12 +1,10 @@
 /** Measures routing: all of a board at once, and what is touched by a drag in each of its frames. */
-import * as Y from 'yjs';
 import { addObjects, type NewObject } from '$core/board/ops/edits';
-import type { EditContext } from '$core/board/store';
 import { randomFrom } from '$core/board/generate';
-import { BoardModel } from '$core/board/model/model';
+import type { BoardModel } from '$core/board/model/model';
 import type { BoardObject } from '$core/board/objects';
 import { routeAlone } from '$core/board/model/routes';
-import { addSheet } from '$core/board/ops/sheets';
+import { memoryBoard } from './memory-board';
 import { figure, p95, quantile } from './report';
 
 const SHAPES = 260;
@@ -14,18 +12,8 @@ const COLUMNS = 20;
 
 /** A crowded flow: shapes in loose rows, `links` right-angled connectors between neighbours and farther ones. */
 function flow(links: number): { model: BoardModel; ids: string[] } {
-	const doc = new Y.Doc();
-	const model = new BoardModel(doc, 0);
-	let count = 0;
-	const editContext: EditContext = {
-		doc,
-		person: { id: 'bench', name: 'Bench' },
-		origin: 'bench',
-		now: () => 1,
-		newId: () => `r${count++}`,
-	};
+	const { model, editContext, sheet } = memoryBoard('Flow');
 	const random = randomFrom(4);
-	const sheet = addSheet(editContext, model, 'Flow');
 	const shapes = Array.from({ length: SHAPES }, (_, i): NewObject => ({
 		id: `s${i}`,
 		kind: 'shape',

@@ -298,7 +298,7 @@ export const cutTexts = (page: Page): Promise<string[]> =>
 			const node = walker.currentNode;
 			const parent = node.parentElement!;
 			if (!node.textContent?.trim() || parent.closest('script, style, noscript, .sr-only, .how')) continue;
-			// A name that people gave may be longer than any room: it is told whole when pointed at.
+			// A name that people gave may be longer than any room: pointing at it tells it whole.
 			const whole = parent.closest('[title]')?.getAttribute('title') ?? '';
 			if (whole.includes(node.textContent.trim())) continue;
 			if (!parent.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;

@@ -3,7 +3,7 @@
  * `model.ts` reads them and `edits.ts` writes them. What does not parse here is set aside, never drawn.
  */
 import { z } from 'zod';
-import type { Stem } from '../mindmap/stem';
+import type { BranchLine } from '../mindmap/branch-line';
 import type { RichText } from '../text/rich';
 import { OWN_COLOUR, SURFACES } from './colours';
 import type { Nod } from './model/nods';
@@ -28,10 +28,10 @@ export type BoardObject = StoredObject & {
 	/** The box of a holder as it was set: `box` is at least as large as what lies in it. */
 	set?: StoredObject['box'];
 	/** In a map: the line to what it hangs on. */
-	stem?: Stem;
+	branchLine?: BranchLine;
 	/** Whether it is folded away, with how many others it is where it folds them. */
 	hidden?: boolean;
-	tucked?: number;
+	foldedCount?: number;
 };
 export type KindName = BoardObject['kind'];
 export type ObjectOf<K extends KindName> = Extract<BoardObject, { kind: K }>;

@@ -15,41 +15,58 @@ const INK = '#1D2421';
 /** How far out it is told how many branches are folded away, clear of the handles. */
 const BEYOND = 22;
 
-export type SignName = 'nods' | 'see' | 'tucked';
+export type SignName = 'nods' | 'see' | 'folded';
 
 /** Where a sign stands, in the object's own coordinates. */
 function placeOf(object: BoardObject, sign: SignName): Point {
 	const [, , w, h] = object.box;
-	if (sign === 'tucked') {
+	if (sign === 'folded') {
 		// Where what it folds away would go on.
-		const grows = object.stem?.grows ?? object.spread?.layout;
-		if (grows === 'down') return { x: w / 2, y: h + BEYOND };
-		return { x: grows === 'left' ? -BEYOND : w + BEYOND, y: h / 2 };
+		const direction = object.branchLine?.direction ?? object.mapStyle?.layout;
+		if (direction === 'down') return { x: w / 2, y: h + BEYOND };
+		return { x: direction === 'left' ? -BEYOND : w + BEYOND, y: h / 2 };
 	}
 	return sign === 'nods' ? { x: w - 6, y: -2 } : { x: 6, y: h + 1 };
 }
+
+const FACE = { family: 'sans', bold: true, italic: false } as const;
+
+/** The ground of a sign that is wider than high; `x` is its left edge, `y` its middle. */
+const pill = (x: number, y: number, w: number): Primitive => ({
+	type: 'rect',
+	x,
+	y: y - RADIUS,
+	w,
+	h: 2 * RADIUS,
+	r: RADIUS,
+	fill: GROUND,
+	stroke: INK,
+	width: 1.2,
+	fine: true,
+});
+
+/** The number in a sign. */
+const number = (x: number, y: number, text: string, width: number): Primitive => ({
+	type: 'text',
+	x,
+	y: y + 4.2,
+	width,
+	text,
+	size: NUMBER,
+	face: FACE,
+	fill: INK,
+	fine: true,
+});
 
 function nodItems(object: BoardObject, context: SceneContext): Primitive[] {
 	const count = object.nods?.length ?? 0;
 	if (count === 0) return [];
 	const { x, y } = placeOf(object, 'nods');
-	const face = { family: 'sans', bold: true, italic: false } as const;
 	const text = String(count);
-	const width = context.measure(text, face) * NUMBER;
+	const width = context.measure(text, FACE) * NUMBER;
 	const w = width + 26;
 	return [
-		{
-			type: 'rect',
-			x: x - w + RADIUS,
-			y: y - RADIUS,
-			w,
-			h: 2 * RADIUS,
-			r: RADIUS,
-			fill: GROUND,
-			stroke: INK,
-			width: 1.2,
-			fine: true,
-		},
+		pill(x - w + RADIUS, y, w),
 		{
 			type: 'path',
 			points: [
@@ -62,17 +79,7 @@ function nodItems(object: BoardObject, context: SceneContext): Primitive[] {
 			width: 2,
 			fine: true,
 		},
-		{
-			type: 'text',
-			x: x + RADIUS - 7 - width,
-			y: y + 4.2,
-			width,
-			text,
-			size: NUMBER,
-			face,
-			fill: INK,
-			fine: true,
-		},
+		number(x + RADIUS - 7 - width, y, text, width),
 	];
 }
 
@@ -112,43 +119,18 @@ function seeItems(object: BoardObject): Primitive[] {
 }
 
 /** How many branches are folded away. */
-function tuckedItems(object: BoardObject, context: SceneContext): Primitive[] {
-	if (!object.tucked) return [];
-	const { x, y } = placeOf(object, 'tucked');
-	const face = { family: 'sans', bold: true, italic: false } as const;
-	const text = `+${object.tucked}`;
-	const width = context.measure(text, face) * NUMBER;
+function foldedItems(object: BoardObject, context: SceneContext): Primitive[] {
+	if (!object.foldedCount) return [];
+	const { x, y } = placeOf(object, 'folded');
+	const text = `+${object.foldedCount}`;
+	const width = context.measure(text, FACE) * NUMBER;
 	const w = Math.max(2 * RADIUS, width + 12);
-	return [
-		{
-			type: 'rect',
-			x: x - w / 2,
-			y: y - RADIUS,
-			w,
-			h: 2 * RADIUS,
-			r: RADIUS,
-			fill: GROUND,
-			stroke: INK,
-			width: 1.2,
-			fine: true,
-		},
-		{
-			type: 'text',
-			x: x - width / 2,
-			y: y + 4.2,
-			width,
-			text,
-			size: NUMBER,
-			face,
-			fill: INK,
-			fine: true,
-		},
-	];
+	return [pill(x - w / 2, y, w), number(x - width / 2, y, text, width)];
 }
 
 /** The primitives of all signs of an object, in its own coordinates. */
 export const signItems = (object: BoardObject, context: SceneContext): Primitive[] =>
-	hasBox(object) ? [...nodItems(object, context), ...seeItems(object), ...tuckedItems(object, context)] : [];
+	hasBox(object) ? [...nodItems(object, context), ...seeItems(object), ...foldedItems(object, context)] : [];
 
 /** The sign of an object at a point of the board. */
 export function signAt(object: BoardObject, p: Point, reach: number): SignName | undefined {
@@ -159,11 +141,11 @@ export function signAt(object: BoardObject, p: Point, reach: number): SignName |
 		const at = placeOf(object, sign);
 		return distance({ x: box.x + at.x, y: box.y + at.y }, local) <= RADIUS + reach;
 	};
-	if (object.tucked && isAt('tucked')) return 'tucked';
+	if (object.foldedCount && isAt('folded')) return 'folded';
 	if (object.nods?.length && isAt('nods')) return 'nods';
 	return object.see?.length && isAt('see') ? 'see' : undefined;
 }
 
 /** How far signs stand out beyond the box; those of folded branches further. */
 export const SIGN_ROOM = RADIUS + 4;
-export const TUCKED_ROOM = BEYOND + 24;
+export const FOLDED_ROOM = BEYOND + 24;

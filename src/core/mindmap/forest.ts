@@ -1,26 +1,24 @@
 /**
- * Which branch hangs on which, worked out from what each says by itself. Several people re-hang
- * branches at the same time, offline as well, so what they say together may contain circles and
- * branches that are gone. Every screen comes to the same forest from the same sayings.
+ * Which branch hangs on which, worked out from what each says by itself. Several people move
+ * branches at the same time, offline as well, so what they say together may contain cycles and
+ * parents that are gone. Every screen resolves the same links to the same forest.
  *
- * Moves count in the order of their times, and one that would close a circle counts as not made:
- * the branch stays where it hung before (M. Kleppmann, D. Mulligan, V. Gomes and A. Beresford, "A
- * highly-available move operation for replicated trees", IEEE TPDS, 2022). In place of a log of
- * all moves each branch keeps its last few parents, of which the newest that closes no circle
- * holds it.
+ * Moves count in the order of their times, and one that would close a cycle is rejected: the branch
+ * stays where it hung before (M. Kleppmann, D. Mulligan, V. Gomes and A. Beresford, "A
+ * highly-available move operation for replicated trees", IEEE TPDS, 2022). In place of a log of all
+ * moves each branch keeps its last few parents, and gets the newest that closes no cycle.
  */
 
 /** Where a branch says that it hangs. */
-export interface Hanging {
+export interface BranchLink {
 	id: string;
-	/** On what. */
-	of: string;
-	/** Place among the branches of the same parent: a fractional key. */
-	at: string;
+	parent: string;
+	/** Place among its siblings: a fractional key. */
+	order: string;
 	/** When it was hung there, ms. */
-	moved: number;
-	/** On what it hung before, the latest first. */
-	was?: readonly string[] | undefined;
+	movedAt: number;
+	/** The latest first. */
+	earlierParents?: readonly string[] | undefined;
 }
 
 export interface Forest {
@@ -29,51 +27,56 @@ export interface Forest {
 	/** The branches of each parent, in their order. */
 	readonly branches: ReadonlyMap<string, readonly string[]>;
 	/**
-	 * Branches whose last move would close a circle. Whoever re-hangs something writes down where
+	 * Branches whose last move would close a cycle. Whoever moves a branch next writes down where
 	 * they hang now, or they would jump as soon as nothing is in the way of that move any more.
 	 */
-	readonly refused: readonly string[];
+	readonly rejected: readonly string[];
 }
 
-/** Earlier parents that are kept of each branch. */
-export const MOST_EARLIER = 6;
+export const MAX_EARLIER_PARENTS = 6;
 
-const byTime = (a: Hanging, b: Hanging): number =>
-	a.moved - b.moved || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+type CanAttach = (parent: string, id: string) => boolean;
+
+const byTime = (a: BranchLink, b: BranchLink): number =>
+	a.movedAt - b.movedAt || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+const bySiblingOrder = (a: BranchLink, b: BranchLink): number =>
+	a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : 1;
 
 /** Parents that a branch may have, the one it wants most first. */
-const wishesOf = ({ id, of, was = [] }: Hanging, holds: (parent: string, id: string) => boolean): string[] =>
-	[of, ...was].filter((parent) => parent !== id && holds(parent, id));
+const candidatesOf = ({ id, parent, earlierParents = [] }: BranchLink, canAttach: CanAttach): string[] =>
+	[parent, ...earlierParents].filter((each) => each !== id && canAttach(each, id));
 
-/** Branches that lie on a circle, by what each says first. */
-function onCircles(wished: ReadonlyMap<string, string>): Set<string> {
-	const circles = new Set<string>();
-	/** In which walk each was passed. */
-	const passed = new Map<string, number>();
+/** Branches that lie on a cycle. */
+function findCyclic(parents: ReadonlyMap<string, string>): Set<string> {
+	const cyclic = new Set<string>();
+	/** In which walk each was visited. */
+	const visited = new Map<string, number>();
 	let walk = 0;
-	for (const start of wished.keys()) {
+	for (const start of parents.keys()) {
 		walk++;
 		let at: string | undefined = start;
-		while (at !== undefined && !passed.has(at)) {
-			passed.set(at, walk);
-			at = wished.get(at);
+		while (at !== undefined && !visited.has(at)) {
+			visited.set(at, walk);
+			at = parents.get(at);
 		}
-		if (at === undefined || passed.get(at) !== walk) continue;
-		for (let each = at; !circles.has(each); each = wished.get(each)!) circles.add(each);
+		if (at === undefined || visited.get(at) !== walk) continue;
+		for (let each = at; !cyclic.has(each); each = parents.get(each)!) cyclic.add(each);
 	}
-	return circles;
+	return cyclic;
 }
 
 /**
- * What hangs together, as sets that are joined (R. Tarjan, "Efficiency of a good but not linear set
- * union algorithm", 1975): long chains are no reason to wait.
+ * Trees as disjoint sets (R. Tarjan, "Efficiency of a good but not linear set union algorithm",
+ * 1975), so that long chains cost no more than short ones.
  */
-class Joined {
+class DisjointSets {
 	private readonly above = new Map<string, string>();
 
 	find(id: string): string {
 		let top = id;
 		for (let next = this.above.get(top); next !== undefined; next = this.above.get(top)) top = next;
+		// Path compression.
 		for (let at = id; at !== top;) {
 			const next = this.above.get(at)!;
 			this.above.set(at, top);
@@ -82,8 +85,8 @@ class Joined {
 		return top;
 	}
 
-	/** Joins a branch, which nothing holds yet, to its parent. Says whether that closes no circle. */
-	join(id: string, parent: string): boolean {
+	/** Attaches a branch without a parent to one. Says whether that closes no cycle. */
+	attach(id: string, parent: string): boolean {
 		const top = this.find(parent);
 		if (top === id) return false;
 		this.above.set(id, top);
@@ -92,58 +95,50 @@ class Joined {
 }
 
 /**
- * Works out the forest.
- * @param hangings of each branch one
- * @param holds whether something is there that the branch `id` can hang on
+ * Resolves links to a forest.
+ * @param links one of each branch
+ * @param canAttach whether something is there that the branch `id` can hang on
  */
-export function forestOf(
-	hangings: readonly Hanging[],
-	holds: (parent: string, id: string) => boolean,
-): Forest {
+export function resolveForest(links: readonly BranchLink[], canAttach: CanAttach): Forest {
 	const parents = new Map<string, string>();
-	const wishes = new Map<string, string[]>();
-	for (const hanging of hangings) {
-		const all = wishesOf(hanging, holds);
-		wishes.set(hanging.id, all);
-		if (all.length > 0) parents.set(hanging.id, all[0]!);
+	const candidates = new Map<string, string[]>();
+	for (const link of links) {
+		const all = candidatesOf(link, canAttach);
+		candidates.set(link.id, all);
+		if (all.length > 0) parents.set(link.id, all[0]!);
 	}
-	const circles = onCircles(parents);
-	const refused: string[] = [];
-	if (circles.size > 0) {
-		for (const id of circles) parents.delete(id);
-		const joined = new Joined();
-		for (const [id, parent] of parents) joined.join(id, parent);
-		for (const { id } of hangings.filter((each) => circles.has(each.id)).sort(byTime)) {
-			const parent = wishes.get(id)!.find((wish) => joined.join(id, wish));
+	const cyclic = findCyclic(parents);
+	const rejected: string[] = [];
+	if (cyclic.size > 0) {
+		for (const id of cyclic) parents.delete(id);
+		const sets = new DisjointSets();
+		for (const [id, parent] of parents) sets.attach(id, parent);
+		for (const { id } of links.filter((each) => cyclic.has(each.id)).sort(byTime)) {
+			const all = candidates.get(id)!;
+			const parent = all.find((candidate) => sets.attach(id, candidate));
 			if (parent !== undefined) parents.set(id, parent);
-			if (parent !== wishes.get(id)![0]) refused.push(id);
+			if (parent !== all[0]) rejected.push(id);
 		}
 	}
-	const branches = new Map<string, Hanging[]>();
-	for (const hanging of hangings) {
-		const parent = parents.get(hanging.id);
+	const siblings = new Map<string, BranchLink[]>();
+	for (const link of links) {
+		const parent = parents.get(link.id);
 		if (parent === undefined) continue;
-		const beside = branches.get(parent);
-		if (beside) beside.push(hanging);
-		else branches.set(parent, [hanging]);
+		const others = siblings.get(parent);
+		if (others) others.push(link);
+		else siblings.set(parent, [link]);
 	}
-	const order = (a: Hanging, b: Hanging): number =>
-		a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1;
-	return {
-		parents,
-		branches: new Map(
-			[...branches].map(([parent, beside]) => [parent, beside.sort(order).map(({ id }) => id)]),
-		),
-		refused,
-	};
+	const branches = new Map(
+		[...siblings].map(([parent, all]) => [parent, all.sort(bySiblingOrder).map(({ id }) => id)]),
+	);
+	return { parents, branches, rejected };
 }
 
 /** The earlier parents that a branch keeps when it is hung on another one. */
-export const earlierOf = (
+export const earlierParentsOf = (
 	parent: string | undefined,
-	before: Pick<Hanging, 'of' | 'was'> | undefined,
+	before: Pick<BranchLink, 'parent' | 'earlierParents'> | undefined,
 ): string[] =>
-	[...new Set([parent, before?.of, ...(before?.was ?? [])].flatMap((each) => each ?? []))].slice(
-		0,
-		MOST_EARLIER,
-	);
+	[
+		...new Set([parent, before?.parent, ...(before?.earlierParents ?? [])].flatMap((each) => each ?? [])),
+	].slice(0, MAX_EARLIER_PARENTS);

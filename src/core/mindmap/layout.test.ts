@@ -80,7 +80,7 @@ describe('the layout of a map', () => {
 					const across = parent.branches.map((branch) => at(places, branch)[isDown ? 'x' : 'y']);
 					expect(across).toEqual([...across].sort((a, b) => a - b));
 					for (const branch of parent.branches) {
-						expect(at(places, branch).grows).toBe(layout);
+						expect(at(places, branch).direction).toBe(layout);
 						const along = isDown
 							? at(places, branch).y - branch.h / 2 - (here.y + parent.h / 2)
 							: sign * (at(places, branch).x - here.x) - (branch.w + parent.w) / 2;
@@ -108,9 +108,9 @@ describe('the layout of a map', () => {
 	it('puts main branches on the sides that they have', () => {
 		const [a, b, c] = [node(40, 20), node(40, 20, [], { side: 'left' }), node(40, 20)];
 		const places = layOutMap(node(100, 60, [a, b, c]));
-		expect(at(places, b)).toEqual({ x: -(70 + LEVEL_GAP), y: 0, grows: 'left' });
+		expect(at(places, b)).toEqual({ x: -(70 + LEVEL_GAP), y: 0, direction: 'left' });
 		expect(at(places, a).y).toBeLessThan(at(places, c).y);
-		expect(at(places, a).grows).toBe('right');
+		expect(at(places, a).direction).toBe('right');
 	});
 
 	it('moves what it must: the other side stays, and what hangs together keeps its form', () => {
@@ -139,11 +139,11 @@ describe('the layout of a map', () => {
 
 	it('leaves what was put by hand where it was put, with what hangs on it', () => {
 		const leaf = node(50, 20);
-		const free = node(80, 40, [leaf], { free: [-300, 120] });
+		const free = node(80, 40, [leaf], { offset: [-300, 120] });
 		const beside = node(60, 30);
 		const places = layOutMap(node(100, 60, [free, beside]));
-		expect(at(places, free)).toEqual({ x: -300, y: 120, grows: 'left' });
-		expect(at(places, leaf)).toEqual({ x: -300 - 65 - LEVEL_GAP, y: 120, grows: 'left' });
+		expect(at(places, free)).toEqual({ x: -300, y: 120, direction: 'left' });
+		expect(at(places, leaf)).toEqual({ x: -300 - 65 - LEVEL_GAP, y: 120, direction: 'left' });
 		// It takes no room from the others.
 		expect(at(places, beside).y).toBe(0);
 	});

@@ -10,7 +10,7 @@ import { tidy } from './tidy';
 export const MAP_LAYOUTS = ['both', 'right', 'left', 'down', 'radial'] as const;
 export type MapLayout = (typeof MAP_LAYOUTS)[number];
 /** The way from a parent to a branch. */
-export type Growing = 'right' | 'left' | 'down' | 'out';
+export type GrowthDirection = 'right' | 'left' | 'down' | 'out';
 
 /** One branch with what hangs on it; what is folded away is left out. Sizes in board units. */
 export interface MapNode {
@@ -22,7 +22,7 @@ export interface MapNode {
 	/** On which side it stands of what spreads to both; right where left out. */
 	side?: 'left' | 'right' | undefined;
 	/** From the middle of its parent to its own, where it was put by hand. */
-	free?: readonly [number, number] | undefined;
+	offset?: readonly [number, number] | undefined;
 	branches: readonly MapNode[];
 }
 
@@ -30,14 +30,14 @@ export interface MapNode {
 export interface MapPlace {
 	x: number;
 	y: number;
-	grows: Growing;
+	direction: GrowthDirection;
 }
 
 /** A box that stands in a tree: a branch, or a branch with all that hangs on it. */
-export interface Standing {
+export interface TreeBox {
 	w: number;
 	h: number;
-	branches: Standing[];
+	branches: TreeBox[];
 }
 
 /** Room between a branch and what hangs on it, and between branches beside each other. */
@@ -47,13 +47,13 @@ export const SIBLING_GAP = 18;
 /** A node on its way to a place. */
 interface Entry {
 	node: MapNode;
-	grows: Growing;
-	spreads: MapLayout;
+	direction: GrowthDirection;
+	ownLayout: MapLayout;
 	/** Whether it is laid out by itself, with what hangs on it. */
 	isHead: boolean;
 	parent: Entry | undefined;
 	branches: Entry[];
-	/** Its middle from that of the head that it is laid out with; from its parent's where it is free. */
+	/** Its middle, from that of the head that it is laid out with. */
 	x: number;
 	y: number;
 	/** What a head takes up, from its middle. */
@@ -63,22 +63,22 @@ interface Entry {
 	bottom: number;
 }
 
-function wayTo(branch: MapNode, spreads: MapLayout): Growing {
-	if (spreads === 'radial') return 'out';
-	if (spreads !== 'both') return spreads;
-	const isLeft = branch.free ? branch.free[0] < 0 : branch.side === 'left';
+function directionTo(branch: MapNode, ownLayout: MapLayout): GrowthDirection {
+	if (ownLayout === 'radial') return 'out';
+	if (ownLayout !== 'both') return ownLayout;
+	const isLeft = branch.offset ? branch.offset[0] < 0 : branch.side === 'left';
 	return isLeft ? 'left' : 'right';
 }
 
 function entryOf(node: MapNode, parent: Entry | undefined, layout: MapLayout): Entry {
-	const grows = parent ? wayTo(node, parent.spreads) : 'out';
-	const inherited = !parent ? layout : grows === 'out' ? 'radial' : grows;
-	const spreads = node.layout ?? inherited;
+	const direction = parent ? directionTo(node, parent.ownLayout) : 'out';
+	const inherited = !parent ? layout : direction === 'out' ? 'radial' : direction;
+	const ownLayout = node.layout ?? inherited;
 	return {
 		node,
-		grows,
-		spreads,
-		isHead: !parent || node.free !== undefined || (spreads !== inherited && node.branches.length > 0),
+		direction,
+		ownLayout,
+		isHead: !parent || node.offset !== undefined || (ownLayout !== inherited && node.branches.length > 0),
 		parent,
 		branches: [],
 		x: 0,
@@ -105,14 +105,14 @@ function entriesOf(root: MapNode, layout: MapLayout): Entry[] {
 }
 
 /** What is laid out with a head, as boxes in a tree; those that it spreads to one way only. */
-function treeOf(head: Entry, belongs: (branch: Entry) => boolean): Map<Standing, Entry> {
-	const boxes = new Map<Standing, Entry>();
+function treeBoxesOf(head: Entry, belongs: (branch: Entry) => boolean): Map<TreeBox, Entry> {
+	const boxes = new Map<TreeBox, Entry>();
 	boxes.set({ w: head.node.w, h: head.node.h, branches: [] }, head);
 	// What is added while it is walked through is walked through as well.
 	for (const [box, entry] of boxes) {
 		if (entry.isHead && entry !== head) continue;
 		for (const branch of entry.branches) {
-			if (branch.node.free || (entry === head && !belongs(branch))) continue;
+			if (branch.node.offset || (entry === head && !belongs(branch))) continue;
 			const each = { w: branch.right - branch.left, h: branch.bottom - branch.top, branches: [] };
 			box.branches.push(each);
 			boxes.set(each, branch);
@@ -122,11 +122,7 @@ function treeOf(head: Entry, belongs: (branch: Entry) => boolean): Map<Standing,
 }
 
 /** Takes middles of boxes, from that of the head, over to what stands in them. */
-function put(
-	head: Entry,
-	boxes: Map<Standing, Entry>,
-	middles: Map<Standing, { x: number; y: number }>,
-): void {
+function put(head: Entry, boxes: Map<TreeBox, Entry>, middles: Map<TreeBox, { x: number; y: number }>): void {
 	for (const [box, entry] of boxes) {
 		if (entry === head) continue;
 		const { x, y } = middles.get(box)!;
@@ -142,18 +138,18 @@ function put(
 
 function layOut(head: Entry): void {
 	const grow = (way: 'right' | 'left' | 'down', belongs: (branch: Entry) => boolean): void => {
-		const boxes = treeOf(head, belongs);
+		const boxes = treeBoxesOf(head, belongs);
 		const [root] = boxes.keys();
 		put(head, boxes, tidy(root!, way, LEVEL_GAP, SIBLING_GAP));
 	};
-	if (head.spreads === 'radial') {
-		const boxes = treeOf(head, () => true);
+	if (head.ownLayout === 'radial') {
+		const boxes = treeBoxesOf(head, () => true);
 		const [root] = boxes.keys();
 		put(head, boxes, radial(root!, LEVEL_GAP, SIBLING_GAP));
-	} else if (head.spreads === 'both') {
-		grow('right', ({ grows }) => grows === 'right');
-		grow('left', ({ grows }) => grows === 'left');
-	} else grow(head.spreads, () => true);
+	} else if (head.ownLayout === 'both') {
+		grow('right', ({ direction }) => direction === 'right');
+		grow('left', ({ direction }) => direction === 'left');
+	} else grow(head.ownLayout, () => true);
 }
 
 /**
@@ -167,12 +163,12 @@ export function layOutMap(root: MapNode, layout: MapLayout = 'both'): Map<string
 	const places = new Map<string, MapPlace>();
 	const heads = new Map<Entry, Entry>();
 	for (const entry of entries) {
-		const { node, parent, grows } = entry;
+		const { node, parent, direction } = entry;
 		const around = parent && (parent.isHead ? parent : heads.get(parent)!);
 		if (around) heads.set(entry, around);
-		const from = places.get(node.free ? parent!.node.id : (around?.node.id ?? ''));
-		const [x, y] = node.free && parent ? node.free : [entry.x, entry.y];
-		places.set(node.id, { x: (from?.x ?? 0) + x, y: (from?.y ?? 0) + y, grows });
+		const from = places.get(node.offset ? parent!.node.id : (around?.node.id ?? ''));
+		const [x, y] = node.offset && parent ? node.offset : [entry.x, entry.y];
+		places.set(node.id, { x: (from?.x ?? 0) + x, y: (from?.y ?? 0) + y, direction });
 	}
 	return places;
 }

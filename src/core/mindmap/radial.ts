@@ -4,32 +4,28 @@
  * Applications, 1992). A ring is as far out as its boxes need to lie within their slices and clear
  * of the ring before, whatever their sizes.
  */
-import type { Standing } from './layout';
+import type { TreeBox } from './layout';
 
-const reachOf = ({ w, h }: Standing): number => Math.hypot(w, h) / 2;
+const reachOf = ({ w, h }: TreeBox): number => Math.hypot(w, h) / 2;
 
 /** Middles of all boxes, from that of the root. */
-export function radial(
-	root: Standing,
-	levelGap: number,
-	gap: number,
-): Map<Standing, { x: number; y: number }> {
-	const rings: Standing[][] = [[root]];
+export function radial(root: TreeBox, levelGap: number, gap: number): Map<TreeBox, { x: number; y: number }> {
+	const rings: TreeBox[][] = [[root]];
 	for (let i = 0; i < rings.length; i++) {
 		const next = rings[i]!.flatMap(({ branches }) => branches);
 		if (next.length > 0) rings.push(next);
 	}
 	/** How much of the round each wants. */
-	const wants = new Map<Standing, number>();
+	const wants = new Map<TreeBox, number>();
 	for (const ring of [...rings].reverse())
 		for (const box of ring) {
 			const below = box.branches.reduce((sum, branch) => sum + wants.get(branch)!, 0);
 			wants.set(box, Math.max(2 * reachOf(box) + gap, below));
 		}
-	const slices = new Map<Standing, { from: number; size: number }>();
+	const slices = new Map<TreeBox, { from: number; size: number }>();
 	// The first branch stands on top, the others follow clockwise.
 	slices.set(root, { from: -Math.PI / 2, size: 2 * Math.PI });
-	const middles = new Map<Standing, { x: number; y: number }>([[root, { x: 0, y: 0 }]]);
+	const middles = new Map<TreeBox, { x: number; y: number }>([[root, { x: 0, y: 0 }]]);
 	let radius = 0;
 	for (const [i, ring] of rings.entries()) {
 		for (const box of ring) {

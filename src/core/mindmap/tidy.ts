@@ -4,10 +4,10 @@
  * of their branches, branches as close as their contours let them, whatever is the same looks the
  * same. Walks in place of recursion, so that depth has no bound.
  */
-import type { Standing } from './layout';
+import type { TreeBox } from './layout';
 
 interface Node {
-	box: Standing;
+	box: TreeBox;
 	/** Size across the way that the tree grows, gap included; and along it. */
 	w: number;
 	h: number;
@@ -39,7 +39,7 @@ interface Lows {
 
 const end = ({ y, h }: Node): number => y + h;
 
-function nodeOf(box: Standing, across: number, along: number, y: number): Node {
+function nodeOf(box: TreeBox, across: number, along: number, y: number): Node {
 	const node = {
 		box,
 		w: across,
@@ -150,13 +150,13 @@ function place(node: Node): void {
  * @param gap room between boxes beside each other
  */
 export function tidy(
-	root: Standing,
+	root: TreeBox,
 	way: 'right' | 'left' | 'down',
 	levelGap: number,
 	gap: number,
-): Map<Standing, { x: number; y: number }> {
+): Map<TreeBox, { x: number; y: number }> {
 	const isDown = way === 'down';
-	const make = (box: Standing, y: number): Node =>
+	const make = (box: TreeBox, y: number): Node =>
 		isDown ? nodeOf(box, box.w + gap, box.h + levelGap, y) : nodeOf(box, box.h + gap, box.w + levelGap, y);
 	const nodes = [make(root, 0)];
 	for (let i = 0; i < nodes.length; i++) {
@@ -168,7 +168,7 @@ export function tidy(
 		}
 	}
 	for (let i = nodes.length - 1; i >= 0; i--) place(nodes[i]!);
-	const middles = new Map<Standing, { x: number; y: number }>();
+	const middles = new Map<TreeBox, { x: number; y: number }>();
 	const sums = new Map<Node, number>();
 	let [left, top] = [0, 0];
 	for (const node of nodes) {

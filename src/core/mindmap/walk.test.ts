@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { nextOn } from './walk';
+import { nextInDirection } from './walk';
 
 const box = (x: number, y: number) => ({ x, y, w: 100, h: 40 });
 const BOXES = [
@@ -12,17 +12,17 @@ const BOXES = [
 
 describe('walking on a map', () => {
 	it('goes to the nearest that lies that way', () => {
-		expect(nextOn('right', box(0, 0), BOXES)).toBe('child');
-		expect(nextOn('down', box(0, 0), BOXES)).toBe('sister');
-		expect(nextOn('down', box(0, 60), BOXES)).toBe('far');
-		expect(nextOn('up', box(0, 60), [...BOXES, ['top', box(0, 0)]])).toBe('top');
-		expect(nextOn('left', box(0, 0), BOXES)).toBe('aunt');
+		expect(nextInDirection('right', box(0, 0), BOXES)).toBe('child');
+		expect(nextInDirection('down', box(0, 0), BOXES)).toBe('sister');
+		expect(nextInDirection('down', box(0, 60), BOXES)).toBe('far');
+		expect(nextInDirection('up', box(0, 60), [...BOXES, ['top', box(0, 0)]])).toBe('top');
+		expect(nextInDirection('left', box(0, 0), BOXES)).toBe('aunt');
 	});
 
 	it('goes nowhere where nothing lies that way', () => {
-		expect(nextOn('up', box(0, 0), BOXES)).toBeUndefined();
-		expect(nextOn('right', box(400, 0), BOXES)).toBeUndefined();
+		expect(nextInDirection('up', box(0, 0), BOXES)).toBeUndefined();
+		expect(nextInDirection('right', box(400, 0), BOXES)).toBeUndefined();
 		// A branch right below that is a little wider is not to the right.
-		expect(nextOn('right', box(0, 0), [['below', { x: 0, y: 60, w: 120, h: 40 }]])).toBeUndefined();
+		expect(nextInDirection('right', box(0, 0), [['below', { x: 0, y: 60, w: 120, h: 40 }]])).toBeUndefined();
 	});
 });

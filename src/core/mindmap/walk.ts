@@ -1,8 +1,6 @@
 /** Going from branch to branch by where they are on the screen. */
+import type { Direction } from '../board/ops/grow';
 import { centreOf, type Box } from '../geometry/box';
-
-export const WAYS = ['right', 'down', 'left', 'up'] as const;
-export type Way = (typeof WAYS)[number];
 
 /** How much further a step to the side counts than one on the way. */
 const ASIDE = 2;
@@ -11,7 +9,11 @@ const ASIDE = 2;
  * What comes next on a way: the nearest whose middle lies that way, those straight on before those
  * aside; undefined where nothing does.
  */
-export function nextOn(way: Way, from: Box, others: Iterable<readonly [string, Box]>): string | undefined {
+export function nextInDirection(
+	way: Direction,
+	from: Box,
+	others: Iterable<readonly [string, Box]>,
+): string | undefined {
 	const c = centreOf(from);
 	const isLevel = way === 'right' || way === 'left';
 	const sign = way === 'right' || way === 'down' ? 1 : -1;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { isConnector, isNote } from '$core/board/kinds/guards';
 	import { nextNote } from './going-on';
-	import { addBack, addChild, addNext, branchOf } from './maps';
+	import { addAfterParent, addChild, addNext, branchOf } from './maps';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
 	import { boxOf, settingOf } from '$core/board/kinds';
@@ -83,7 +83,7 @@
 					const inList = editor.isActive('listItem') || editor.isActive('taskItem');
 					if (event.key === 'Tab' && !inList && board.writing.moveOn(event.shiftKey ? -1 : 1)) return true;
 					if (event.key === 'Enter' && !event.shiftKey && !inList && board.writing.goDown()) return true;
-					// In a list Tab goes deeper; on a note it makes the next one, in a map a branch.
+					// In a list Tab goes deeper; elsewhere it goes on from a note or a branch.
 					if (!inList && goOn(event, id)) return true;
 					const key = event.ctrlKey || event.metaKey ? event.key.toLowerCase() : '';
 					if (key !== 'z' && key !== 'y') return false;
@@ -108,7 +108,7 @@
 	function goOn(event: KeyboardEvent, id: string): boolean {
 		const isTab = event.key === 'Tab';
 		if (branchOf(board)) {
-			if (isTab) (event.shiftKey ? addBack : addNext)(board);
+			if (isTab) (event.shiftKey ? addAfterParent : addNext)(board);
 			else if (event.key === 'Enter' && event.altKey) addChild(board);
 			else return false;
 			return true;

@@ -41,7 +41,7 @@ export class InHand {
 	lifted: ReadonlySet<string> = new Set();
 
 	/** A branch on the move, and what it would hang on; nothing where it would be let go. */
-	hung: { id: string; on: string | undefined } | undefined;
+	reparenting: { id: string; on: string | undefined } | undefined;
 
 	constructor(private readonly board: InHandBoard) {}
 
@@ -63,7 +63,7 @@ export class InHand {
 	/** Gives them back: the live layer lets go when the painter shows them. */
 	drop(): void {
 		this.preview = undefined;
-		this.hung = undefined;
+		this.reparenting = undefined;
 		this.bent = undefined;
 		this.crop = undefined;
 		const lifted = this.lifted;
@@ -88,17 +88,17 @@ export class InHand {
 		const box = this.preview?.get(id);
 		if (!object || !box) return object;
 		const crop = this.crop?.id === id ? { crop: this.crop.crop } : {};
-		return { ...object, box, ...crop, ...this.stemOf(object) } as BoardObject;
+		return { ...object, box, ...crop, ...this.branchLineOf(object) } as BoardObject;
 	};
 
 	/** The line by which a branch hangs while it or what it hangs on is on the move. */
-	private stemOf(object: BoardObject): Pick<BoardObject, 'stem'> | undefined {
-		const { stem, id } = object;
-		if (!stem) return undefined;
+	private branchLineOf(object: BoardObject): Pick<BoardObject, 'branchLine'> | undefined {
+		const { branchLine, id } = object;
+		if (!branchLine) return undefined;
 		const { model } = this.board;
-		const parent = this.hung?.id === id ? this.hung.on : model.maps.parentOf(id);
+		const parent = this.reparenting?.id === id ? this.reparenting.on : model.maps.parentOf(id);
 		const from = parent === undefined ? undefined : (this.preview?.get(parent) ?? model.find(parent)?.box);
-		return { stem: from && { ...stem, from } };
+		return { branchLine: from && { ...branchLine, from } };
 	}
 
 	/** The way of a connector as it is shown now: found anew while something that it is tied to is moved. */

@@ -99,10 +99,10 @@ export class Lifted {
 		}
 	}
 
-	/** Whether an object moves along as it is: everything but what is tied or hangs on what stays. */
+	/** Whether an object moves along as it is: what is not tied to, or a branch of, what stays. */
 	private isCarried(object: BoardObject, ids: ReadonlySet<string>): boolean {
 		if (!isConnector(object))
-			return object.stem === undefined || ids.has(this.board.model.maps.parentOf(object.id)!);
+			return object.branchLine === undefined || ids.has(this.board.model.maps.parentOf(object.id)!);
 		return object.ends.every(
 			(end) => 'object' in end && ids.has(end.object) && !this.isConnector(end.object),
 		);

@@ -1,10 +1,11 @@
-/** Growing a map from what is selected, and going from branch to branch. */
+/** GrowthDirection a map from what is selected, and going from branch to branch. */
 import { demote, fold, hang, placeBeside, promote, reorder, type Place } from '$core/board/ops/branches';
 import { addBranch, addOutlines, mapFrom } from '$core/board/ops/new-branches';
-import { canHang } from '$core/board/model/maps';
+import { canBeBranch } from '$core/board/model/maps';
 import type { BoardObject } from '$core/board/objects';
-import { nextOn, type Way } from '$core/mindmap/walk';
-import type { Growing, MapLayout } from '$core/mindmap/layout';
+import type { Direction } from '$core/board/ops/grow';
+import { nextInDirection } from '$core/mindmap/walk';
+import type { GrowthDirection, MapLayout } from '$core/mindmap/layout';
 import type { Outline } from '$core/mindmap/outline';
 import { reveal } from '$core/geometry/view';
 import type { Board } from './board.svelte';
@@ -13,7 +14,7 @@ import { heightFor, startOn } from './going-on';
 /** The one thing that is selected, where it can be part of a map. */
 export function mapPart(board: Pick<Board, 'selected' | 'editing' | 'model'>): BoardObject | undefined {
 	const [object, more] = board.selected;
-	return object && !more && canHang(object) ? object : undefined;
+	return object && !more && canBeBranch(object) ? object : undefined;
 }
 
 /** The one branch or root that is selected. */
@@ -25,10 +26,10 @@ export function branchOf(board: Pick<Board, 'selected' | 'editing' | 'model'>): 
 }
 
 /** How what hangs on something spreads. */
-export function layoutOf(board: Pick<Board, 'model'>, { id, spread, stem }: BoardObject): MapLayout {
-	if (spread?.layout) return spread.layout;
-	if (!stem || board.model.maps.parentOf(id) === undefined) return 'both';
-	return stem.grows === 'out' ? 'radial' : stem.grows;
+export function layoutOf(board: Pick<Board, 'model'>, { id, mapStyle, branchLine }: BoardObject): MapLayout {
+	if (mapStyle?.layout) return mapStyle.layout;
+	if (!branchLine || board.model.maps.parentOf(id) === undefined) return 'both';
+	return branchLine.direction === 'out' ? 'radial' : branchLine.direction;
 }
 
 /** Hangs a new branch at a place, and lets one write in it. */
@@ -38,7 +39,7 @@ function add(board: Board, place: Place | undefined): void {
 	let id: string | undefined;
 	board.asOne(() => {
 		// What is added where everything is folded away would not be seen.
-		if (board.model.find(place.parent)?.spread?.folded)
+		if (board.model.find(place.parent)?.mapStyle?.folded)
 			fold(board.room.editContext, board.model, [place.parent], false);
 		id = addBranch(board.room.editContext, board.model, place);
 	});
@@ -63,7 +64,7 @@ export function addLines(board: Board, outlines: readonly Outline[]): boolean {
 	if (!object || !board.mayAll || object.lock || outlines.length === 0) return false;
 	let ids: string[] = [];
 	board.asOne(() => {
-		if (object.spread?.folded) fold(board.room.editContext, board.model, [object.id], false);
+		if (object.mapStyle?.folded) fold(board.room.editContext, board.model, [object.id], false);
 		ids = addOutlines(board.room.editContext, board.model, lastOn(board, object.id), outlines, (spec) =>
 			heightFor(board, spec),
 		);
@@ -85,17 +86,17 @@ export function addNext(board: Board): void {
 }
 
 /** A new branch a level back: after what this one hangs on. */
-export function addBack(board: Board): void {
+export function addAfterParent(board: Board): void {
 	const object = branchOf(board);
 	const parent = object && board.model.maps.parentOf(object.id);
 	if (parent === undefined) return;
 	add(board, placeBeside(board.model, parent, 'after') ?? lastOn(board, parent));
 }
 
-const OPPOSITE: Record<Way, Way> = { right: 'left', left: 'right', up: 'down', down: 'up' };
+const OPPOSITE: Record<Direction, Direction> = { right: 'left', left: 'right', up: 'down', down: 'up' };
 /** The way a branch grew, as one of four. */
-function wayOf(board: Board, object: BoardObject, grows: Growing): Way {
-	if (grows !== 'out') return grows;
+function directionOf(board: Board, object: BoardObject, direction: GrowthDirection): Direction {
+	if (direction !== 'out') return direction;
 	const [x, y, w, h] = object.box;
 	const [px, py, pw, ph] = board.model.find(board.model.maps.parentOf(object.id)!)!.box;
 	const [dx, dy] = [x + w / 2 - (px + pw / 2), y + h / 2 - (py + ph / 2)];
@@ -104,18 +105,18 @@ function wayOf(board: Board, object: BoardObject, grows: Growing): Way {
 
 /** What a way means for a branch: further out, back, or beside it. */
 type Meaning = 'out' | 'back' | 'before' | 'after';
-function meaningOf(board: Board, object: BoardObject, way: Way): Meaning {
-	const grew = wayOf(board, object, object.stem!.grows);
+function meaningOf(board: Board, object: BoardObject, way: Direction): Meaning {
+	const grew = directionOf(board, object, object.branchLine!.direction);
 	if (way === grew) return 'out';
 	if (way === OPPOSITE[grew]) return 'back';
 	return way === 'up' || way === 'left' ? 'before' : 'after';
 }
 
 /** Grows a map that way: a branch of what is selected, or one beside it, or one a level back. */
-export function growTowards(board: Board, way: Way): void {
+export function growTowards(board: Board, way: Direction): void {
 	const object = branchOf(board);
 	if (!object) return;
-	if (!object.stem) {
+	if (!object.branchLine) {
 		const side = way === 'left' || way === 'right' ? way : undefined;
 		const place = lastOn(board, object.id, side);
 		return add(board, way === 'up' ? { ...place, index: 0 } : place);
@@ -127,13 +128,13 @@ export function growTowards(board: Board, way: Way): void {
 	// Back across the root is its other side.
 	if (object.branch?.side && board.model.maps.parentOf(parent) === undefined)
 		return add(board, lastOn(board, parent, object.branch.side === 'left' ? 'right' : 'left'));
-	addBack(board);
+	addAfterParent(board);
 }
 
 /** Re-hangs a branch that way: on the one before it, a level back, or past its neighbour. */
-export function rehangTowards(board: Board, way: Way): void {
+export function reparentTowards(board: Board, way: Direction): void {
 	const object = branchOf(board);
-	if (!object?.stem || !board.mayAll) return;
+	if (!object?.branchLine || !board.mayAll) return;
 	const { editContext } = board.room;
 	const meaning = meaningOf(board, object, way);
 	const parent = board.model.maps.parentOf(object.id)!;
@@ -152,16 +153,16 @@ function show(board: Board, id: string): void {
 }
 
 /** Selects the next branch that way. Says whether there is one. */
-export function walkTowards(board: Board, way: Way): boolean {
+export function walkTowards(board: Board, way: Direction): boolean {
 	const object = branchOf(board);
 	const from = object && board.model.boundsOf(object.id);
 	if (!object || !from) return false;
 	const root = board.model.maps.rootOf(object.id);
-	const others = [root, ...board.model.maps.belowOf(root)].flatMap((id) => {
+	const others = [root, ...board.model.maps.descendantsOf(root)].flatMap((id) => {
 		const box = id === object.id ? undefined : board.model.boundsOf(id);
 		return box ? [[id, box] as const] : [];
 	});
-	const next = nextOn(way, from, others);
+	const next = nextInDirection(way, from, others);
 	if (next === undefined) return false;
 	board.select([next]);
 	show(board, next);

@@ -1,6 +1,6 @@
 /** What every object has, whatever its kind, as it stands in the live document. */
 import { z } from 'zod';
-import { branchSchema, spreadSchema } from '../../mindmap/values';
+import { branchSchema, mapStyleSchema } from '../../mindmap/values';
 import { CHALKS, OWN_COLOUR, PIGMENTS } from '../colours';
 
 /** The board is unlimited for people; numbers are not. */
@@ -75,6 +75,6 @@ export const common = {
 	group: identifier.optional(),
 	/** In a map: on what it hangs, and how what hangs on it is shown. */
 	branch: branchSchema.optional(),
-	spread: spreadSchema.optional(),
+	mapStyle: mapStyleSchema.optional(),
 	lock: z.enum(LOCKS).optional(),
 };

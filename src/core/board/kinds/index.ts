@@ -1,13 +1,13 @@
 /** The table of kinds. Everything that differs between kinds is asked for here, never switched on elsewhere. */
 import { boundsOf, inflate, unionOf, type Box, type Point } from '../../geometry/box';
-import { stemBounds, stemItems } from '../../mindmap/stem';
+import { branchLineBounds, branchLineItems } from '../../mindmap/branch-line';
 import type { Drawing, SceneContext } from '../drawing';
 import type { Surface } from '../colours';
 import type { BoardObject, KindName } from '../objects';
 import { connectorBounds } from './connector';
 import type { Kind, Outline, Setting } from './kind';
 import { boxOf } from './outline';
-import { signItems, SIGN_ROOM, TUCKED_ROOM } from '../signs';
+import { signItems, SIGN_ROOM, FOLDED_ROOM } from '../signs';
 import { KINDS } from './registry';
 
 /** The kind of an object, typed for use with that very object. */
@@ -28,13 +28,15 @@ export const swatchOf = (object: BoardObject, surface: Surface): string | undefi
 /** What an object is called where it has no words. */
 export const nameOf = (object: BoardObject): string => kindOf(object).nameOf?.(object) ?? '';
 /** Whether small signs stand on its edge. */
-const isSigned = ({ nods, see, tucked }: BoardObject): boolean => Boolean(nods ?? see ?? tucked);
+const isSigned = ({ nods, see, foldedCount }: BoardObject): boolean => Boolean(nods ?? see ?? foldedCount);
 
 /** What an object looks like, with the line that it hangs by and the small signs on its edge. */
 export function drawingOf(object: BoardObject, context: SceneContext): Drawing {
 	const { box, items } = kindOf(object).draw(object, context);
 	if (object.hidden) return { box, items: [] };
-	const all = object.stem ? [...stemItems(object.stem, object.box, context.surface), ...items] : items;
+	const all = object.branchLine
+		? [...branchLineItems(object.branchLine, object.box, context.surface), ...items]
+		: items;
 	if (context.coarse || !isSigned(object)) return { box, items: all };
 	return { box, items: [...all, ...signItems(object, context)] };
 }
@@ -60,7 +62,7 @@ export function boundsOfObject(object: BoardObject, routeOf: SceneContext['route
 		const box = boundsOf(boxOf(object.box));
 		// A group that nothing is left in is nowhere.
 		if (object.kind === 'group' && box.w === 0 && box.h === 0) return undefined;
-		if (object.tucked) return inflate(box, TUCKED_ROOM);
+		if (object.foldedCount) return inflate(box, FOLDED_ROOM);
 		return isSigned(object) ? inflate(box, SIGN_ROOM) : box;
 	}
 	const route = routeOf(object.id);
@@ -70,7 +72,7 @@ export function boundsOfObject(object: BoardObject, routeOf: SceneContext['route
 /** Upright box round all that is painted of an object: also the line that it hangs by in a map. */
 export function paintedBounds(object: BoardObject, routeOf: SceneContext['routeOf']): Box | undefined {
 	const box = boundsOfObject(object, routeOf);
-	return box && object.stem ? unionOf([box, stemBounds(object.stem, object.box)]) : box;
+	return box && object.branchLine ? unionOf([box, branchLineBounds(object.branchLine, object.box)]) : box;
 }
 
 export { boxOf } from './outline';

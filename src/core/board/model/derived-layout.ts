@@ -1,7 +1,7 @@
 /**
  * Boxes that follow from other objects: of a group from its members, of a holder from what lies in it, of what
- * lies in a holder from its order there, of a branch from its map. They are worked out on every screen and never
- * written.
+ * lies in a holder from its order there, of a branch from its map. They are worked out on every
+ * screen and never written.
  */
 import { isConnector, isGroup, isMark } from '../kinds/guards';
 import { unionOf } from '../../geometry/box';
@@ -60,9 +60,9 @@ export class DerivedLayout {
 		return this.sortedInto(id).filter((note) => this.objects.get(note)?.sheet === sheet);
 	}
 
-	/** All that is said to lie in something, to hang on it or to stick to it, whether there is such an object or not. */
+	/** All that says it lies in something, hangs on it or sticks to it, be that there or not. */
 	of(id: string): string[] {
-		return [...this.cards.of(id), ...this.marks.of(id), ...this.maps.namingOf(id)];
+		return [...this.cards.of(id), ...this.marks.of(id), ...this.maps.referringTo(id)];
 	}
 
 	/** Marks that stick to an object of their sheet. */

@@ -4,9 +4,9 @@
  * written.
  */
 import { boundsOf } from '../../geometry/box';
-import { forestOf, type Forest, type Hanging } from '../../mindmap/forest';
+import { resolveForest, type Forest, type BranchLink } from '../../mindmap/forest';
 import { layOutMap, type MapNode } from '../../mindmap/layout';
-import type { Stem } from '../../mindmap/stem';
+import type { BranchLine } from '../../mindmap/branch-line';
 import type { LineForm } from '../../mindmap/values';
 import { boxOf } from '../kinds/outline';
 import { traitsOf } from '../kinds/traits';
@@ -14,19 +14,25 @@ import type { BoardObject, BoxValues } from '../objects';
 import type { MapQuery } from './query';
 import { SetsByKey } from './sets-by-key';
 
-const NO_FOREST: Forest = { parents: new Map(), branches: new Map(), refused: [] };
+const NO_FOREST: Forest = { parents: new Map(), branches: new Map(), rejected: [] };
 const NO_BRANCHES: readonly string[] = [];
 const DEFAULT_LINE: LineForm = 'curved';
 const DEFAULT_CHALK = 'grey';
 
 /** Whether an object can be part of a map. */
-export const canHang = (object: Pick<BoardObject, 'kind'>): boolean => traitsOf(object).isCard;
+export const canBeBranch = (object: Pick<BoardObject, 'kind'>): boolean => traitsOf(object).isCard;
+
+/** The parents that a branch names: the one that it wants, and those before. */
+const parentsNamedIn = ({ parent, earlierParents = [] }: NonNullable<BoardObject['branch']>): string[] => [
+	parent,
+	...earlierParents,
+];
 
 /** What of an object follows from its map. */
 interface Derived {
 	box: BoxValues;
-	stem: Stem | undefined;
-	tucked: number | undefined;
+	branchLine: BranchLine | undefined;
+	foldedCount: number | undefined;
 	hidden: true | undefined;
 }
 
@@ -40,33 +46,35 @@ interface Branch {
 }
 
 export class Maps implements MapQuery {
-	private readonly hangings = new Map<string, Hanging>();
+	private readonly links = new Map<string, BranchLink>();
 	/** Boxes of branches as they stand in the document, for those that hang on nothing now. */
-	private readonly written = new Map<string, BoxValues>();
+	private readonly storedBoxes = new Map<string, BoxValues>();
 	/** What says that it hangs, or hung, on something. */
-	private readonly naming = new SetsByKey();
+	private readonly referring = new SetsByKey();
 	private forest = NO_FOREST;
+	/** The root of each branch: long chains are not followed again and again. */
+	private readonly rootIds = new Map<string, string>();
 
 	constructor(private readonly objects: Map<string, BoardObject>) {}
 
 	/** Takes note of an object as it was read. */
 	track({ id, branch, box }: BoardObject): void {
 		if (!branch) return;
-		this.hangings.set(id, { id, ...branch });
-		this.written.set(id, box);
-		for (const parent of [branch.of, ...(branch.was ?? [])]) this.naming.add(parent, id);
+		this.links.set(id, { id, ...branch });
+		this.storedBoxes.set(id, box);
+		for (const parent of parentsNamedIn(branch)) this.referring.add(parent, id);
 	}
 
 	forget({ id, branch }: BoardObject): void {
 		if (!branch) return;
-		this.hangings.delete(id);
-		this.written.delete(id);
-		for (const parent of [branch.of, ...(branch.was ?? [])]) this.naming.delete(parent, id);
+		this.links.delete(id);
+		this.storedBoxes.delete(id);
+		for (const parent of parentsNamedIn(branch)) this.referring.delete(parent, id);
 	}
 
 	/** What says that it hangs, or hung, on an object, whether that is there or not. */
-	namingOf(id: string): ReadonlySet<string> {
-		return this.naming.of(id);
+	referringTo(id: string): ReadonlySet<string> {
+		return this.referring.of(id);
 	}
 
 	parentOf(id: string): string | undefined {
@@ -77,26 +85,24 @@ export class Maps implements MapQuery {
 		return this.forest.branches.get(id) ?? NO_BRANCHES;
 	}
 
-	get refused(): readonly string[] {
-		return this.forest.refused;
+	get rejected(): readonly string[] {
+		return this.forest.rejected;
 	}
 
 	rootOf(id: string): string {
-		let at = id;
-		for (let up = this.parentOf(at); up !== undefined; up = this.parentOf(at)) at = up;
-		return at;
+		return this.rootIds.get(id) ?? id;
 	}
 
-	belowOf(id: string): string[] {
-		const below = [...this.branchesOf(id)];
-		for (let i = 0; i < below.length; i++) below.push(...this.branchesOf(below[i]!));
-		return below;
+	descendantsOf(id: string): string[] {
+		const all = [id];
+		for (let i = 0; i < all.length; i++) for (const branch of this.branchesOf(all[i]!)) all.push(branch);
+		return all.slice(1);
 	}
 
 	/** Works everything out, as after loading. */
 	updateAll(): void {
-		if (this.hangings.size === 0) return;
-		this.forest = this.workOut();
+		if (this.links.size === 0) return;
+		this.resolve();
 		for (const id of this.roots()) this.fit(id, () => {});
 	}
 
@@ -105,41 +111,40 @@ export class Maps implements MapQuery {
 	 * different then.
 	 */
 	update(ids: Iterable<string>, before: ReadonlyMap<string, BoardObject>, moved: (id: string) => void): void {
-		if (this.hangings.size === 0 && this.forest === NO_FOREST) return;
-		const touched = [...ids].filter(
-			(id) =>
-				before.get(id)?.branch !== undefined ||
-				this.hangings.has(id) ||
-				this.naming.of(id).size > 0 ||
-				this.forest.branches.has(id),
-		);
-		if (touched.length === 0) return;
-		const roots = new Set(touched.map((id) => this.rootOf(id)));
-		if (touched.some((id) => isRehung(before.get(id), this.objects.get(id)))) {
+		if (this.links.size === 0 && this.forest === NO_FOREST) return;
+		const touched = new Set<string>();
+		for (const id of ids) {
+			const isPart = this.links.has(id) || this.forest.branches.has(id) || this.referring.of(id).size > 0;
+			if (isPart || before.get(id)?.branch !== undefined) touched.add(id);
+		}
+		if (touched.size === 0) return;
+		const changed = new Set([...touched].map((id) => this.rootOf(id)));
+		if ([...touched].some((id) => mayChangeForest(before.get(id), this.objects.get(id)))) {
 			const { parents } = this.forest;
-			this.forest = this.workOut();
-			const all = new Set([...parents.keys(), ...this.forest.parents.keys(), ...touched]);
-			for (const id of all) {
-				if (parents.get(id) === this.parentOf(id) && !touched.includes(id)) continue;
-				roots.add(this.rootOf(id));
-				const old = parents.get(id);
-				if (old !== undefined) roots.add(this.rootOf(old));
+			this.resolve();
+			for (const id of new Set([...parents.keys(), ...this.forest.parents.keys(), ...touched])) {
+				const parent = parents.get(id);
+				if (parent === this.parentOf(id) && !touched.has(id)) continue;
+				changed.add(id);
+				if (parent !== undefined) changed.add(parent);
 			}
 		}
 		// What was a root may hang on something now.
-		for (const id of new Set([...roots].map((each) => this.rootOf(each)))) this.fit(id, moved);
+		for (const id of new Set([...changed].map((each) => this.rootOf(each)))) this.fit(id, moved);
 	}
 
-	private roots(): Set<string> {
-		return new Set([...this.forest.branches.keys()].filter((id) => this.parentOf(id) === undefined));
+	private roots(): string[] {
+		return [...this.forest.branches.keys()].filter((id) => this.parentOf(id) === undefined);
 	}
 
-	private workOut(): Forest {
-		return forestOf([...this.hangings.values()], (parent, id) => {
+	private resolve(): void {
+		this.forest = resolveForest([...this.links.values()], (parent, id) => {
 			const [above, own] = [this.objects.get(parent), this.objects.get(id)];
-			if (!above || !own || above.sheet !== own.sheet || !canHang(above) || !canHang(own)) return false;
-			return !this.isHeld(own);
+			if (!above || !own || above.sheet !== own.sheet) return false;
+			return canBeBranch(above) && canBeBranch(own) && !this.isHeld(own);
 		});
+		this.rootIds.clear();
+		for (const root of this.roots()) for (const id of this.descendantsOf(root)) this.rootIds.set(id, root);
 	}
 
 	/** Whether something lies in a holder, and has its place there. */
@@ -151,30 +156,30 @@ export class Maps implements MapQuery {
 	private fit(root: string, moved: (id: string) => void): void {
 		const found = this.objects.get(root);
 		if (!found) return;
-		const top = { ...found, box: (this.isHeld(found) ? undefined : this.written.get(root)) ?? found.box };
+		const top = { ...found, box: (this.isHeld(found) ? undefined : this.storedBoxes.get(root)) ?? found.box };
 		const branches = this.gather(top);
-		const places = layOutMap(branches[0]!.node, top.spread?.layout);
+		const places = layOutMap(branches[0]!.node, top.mapStyle?.layout);
 		const [x, y, w, h] = top.box;
 		const boxes = new Map<string, BoxValues>([[root, top.box]]);
 		for (const { object, level, line, chalk } of branches) {
 			const { id } = object;
-			const tucked = object.spread?.folded ? this.belowOf(id).length || undefined : undefined;
+			const foldedCount = object.mapStyle?.folded ? this.descendantsOf(id).length || undefined : undefined;
 			const parent = this.parentOf(id);
 			let { box } = id === root ? top : object;
-			let stem: Stem | undefined;
+			let branchLine: BranchLine | undefined;
 			if (parent !== undefined) {
 				const place = places.get(id)!;
 				const [, , ow, oh, angle] = box;
 				box = [x + w / 2 + place.x - ow / 2, y + h / 2 + place.y - oh / 2, ow, oh, angle];
-				stem = { from: boxes.get(parent)!, grows: place.grows, level, line, chalk };
+				branchLine = { from: boxes.get(parent)!, direction: place.direction, level, line, chalk };
 			}
 			boxes.set(id, box);
-			this.show(id, { box, stem, tucked, hidden: undefined }, moved);
-			if (tucked === undefined) continue;
+			this.show(id, { box, branchLine, foldedCount, hidden: undefined }, moved);
+			if (foldedCount === undefined) continue;
 			// Behind what folds it away, so that it stands somewhere.
-			for (const below of this.belowOf(id)) {
+			for (const below of this.descendantsOf(id)) {
 				const behind = inMiddleOf(box, this.objects.get(below)!.box);
-				this.show(below, { box: behind, stem: undefined, tucked: undefined, hidden: true }, moved);
+				this.show(below, { box: behind, branchLine: undefined, foldedCount: undefined, hidden: true }, moved);
 			}
 		}
 	}
@@ -184,7 +189,7 @@ export class Maps implements MapQuery {
 		const object = this.objects.get(id)!;
 		if (isAsBefore(object, derived)) return;
 		const next: BoardObject = { ...object, box: derived.box };
-		for (const key of ['stem', 'tucked', 'hidden'] as const) {
+		for (const key of ['branchLine', 'foldedCount', 'hidden'] as const) {
 			if (derived[key] === undefined) delete next[key];
 			else Object.assign(next, { [key]: derived[key] });
 		}
@@ -196,19 +201,19 @@ export class Maps implements MapQuery {
 	private gather(top: BoardObject): Branch[] {
 		const make = (object: BoardObject, above: Branch | undefined): Branch => {
 			const [, , w, h] = object.box[4] === 0 ? object.box : upright(object.box);
-			const { branch, spread } = object;
+			const { branch, mapStyle } = object;
 			return {
 				object,
 				level: above ? above.level + 1 : 0,
-				line: spread?.line ?? above?.line ?? DEFAULT_LINE,
-				chalk: spread?.chalk ?? above?.chalk ?? DEFAULT_CHALK,
+				line: mapStyle?.line ?? above?.line ?? DEFAULT_LINE,
+				chalk: mapStyle?.chalk ?? above?.chalk ?? DEFAULT_CHALK,
 				node: {
 					id: object.id,
 					w,
 					h,
-					layout: above ? spread?.layout : undefined,
+					layout: above ? mapStyle?.layout : undefined,
 					side: branch?.side,
-					free: above ? branch?.free : undefined,
+					offset: above ? branch?.offset : undefined,
 					branches: [],
 				},
 			};
@@ -216,7 +221,7 @@ export class Maps implements MapQuery {
 		const all = [make(top, undefined)];
 		for (let i = 0; i < all.length; i++) {
 			const above = all[i]!;
-			if (above.object.spread?.folded) continue;
+			if (above.object.mapStyle?.folded) continue;
 			for (const id of this.branchesOf(above.object.id)) {
 				const each = make(this.objects.get(id)!, above);
 				above.node.branches.push(each.node);
@@ -238,7 +243,7 @@ function upright(box: BoxValues): BoxValues {
 }
 
 /** Whether what an object hangs on, or what can hang on it, may be another than before. */
-function isRehung(before: BoardObject | undefined, after: BoardObject | undefined): boolean {
+function mayChangeForest(before: BoardObject | undefined, after: BoardObject | undefined): boolean {
 	if (!before || !after) return true;
 	return (
 		before.sheet !== after.sheet ||
@@ -251,13 +256,16 @@ const isSameBox = (a: BoxValues, b: BoxValues): boolean =>
 	a === b || (a[0] === b[0] && a[1] === b[1] && a[2] === b[2] && a[3] === b[3] && a[4] === b[4]);
 
 const isAsBefore = (a: BoardObject, b: Derived): boolean =>
-	a.hidden === b.hidden && a.tucked === b.tucked && isSameBox(a.box, b.box) && isSameStem(a.stem, b.stem);
+	a.hidden === b.hidden &&
+	a.foldedCount === b.foldedCount &&
+	isSameBox(a.box, b.box) &&
+	isSameLine(a.branchLine, b.branchLine);
 
-const isSameStem = (a: Stem | undefined, b: Stem | undefined): boolean =>
+const isSameLine = (a: BranchLine | undefined, b: BranchLine | undefined): boolean =>
 	a === b ||
 	(a !== undefined &&
 		b !== undefined &&
-		a.grows === b.grows &&
+		a.direction === b.direction &&
 		a.level === b.level &&
 		a.line === b.line &&
 		a.chalk === b.chalk &&

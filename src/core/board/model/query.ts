@@ -14,11 +14,11 @@ export interface MapQuery {
 	/** The branches that hang on something, in their order. */
 	branchesOf(id: string): readonly string[];
 	/** All that hangs on something, at any depth, parents first. */
-	belowOf(id: string): string[];
+	descendantsOf(id: string): string[];
 	/** The root of the map that something is part of; itself where it hangs on nothing. */
 	rootOf(id: string): string;
 	/** Branches whose last move counts as not made, for it would close a circle. */
-	readonly refused: readonly string[];
+	readonly rejected: readonly string[];
 }
 
 export interface BoardQuery {

@@ -10,17 +10,17 @@ import { roughMeasure } from '../../text/fonts';
 import { addBranch, addOutlines, mapFrom as mapOf, outlineOf as outlineAt } from './new-branches';
 import { indented, readOutline } from '../../mindmap/outline';
 import {
-	canHangOn,
+	canReparent,
 	demote,
 	fold,
 	foldAllBut,
 	foldBelow,
 	hang,
-	layOutAs,
-	letGo,
+	setLayout,
+	detach,
 	promote,
-	putBack,
-	putFree,
+	clearOffset,
+	setOffset,
 	reorder,
 } from './branches';
 import { copyOut, putDown } from './clip';
@@ -94,7 +94,7 @@ describe('a map', () => {
 		for (const id of Object.values(ids)) expect(opened.find(id)!.box).toEqual(board.model.find(id)!.box);
 	});
 
-	it('moves as a whole with its root, and makes room for a text that grows', () => {
+	it('moves as a whole with its root, and makes room for a text that direction', () => {
 		const board = testBoard();
 		const ids = mapFrom(board, OUTLINE);
 		const before = middleOf(board, ids['Rosa']!);
@@ -111,9 +111,9 @@ describe('a map', () => {
 		const board = testBoard();
 		const ids = mapFrom(board, OUTLINE);
 		const [tools, drill, people] = ['tools', 'drill', 'people'].map((word) => board.model.find(ids[word]!)!);
-		expect(drill!.stem).toMatchObject({ level: 2, grows: 'right', from: tools!.box });
-		expect(drill!.stem!.chalk).toBe(tools!.stem!.chalk);
-		expect(people!.stem!.chalk).not.toBe(tools!.stem!.chalk);
+		expect(drill!.branchLine).toMatchObject({ level: 2, direction: 'right', from: tools!.box });
+		expect(drill!.branchLine!.chalk).toBe(tools!.branchLine!.chalk);
+		expect(people!.branchLine!.chalk).not.toBe(tools!.branchLine!.chalk);
 		const context = sceneContext(board.model, 'slate', roughMeasure);
 		const [line] = drawingOf(drill!, context).items;
 		expect(line).toMatchObject({ type: 'path', closed: true, fill: expect.any(String) });
@@ -127,7 +127,7 @@ describe('a map', () => {
 		const board = testBoard();
 		const ids = mapFrom(board, OUTLINE);
 		const { editContext, model } = board;
-		expect(canHangOn(model, [ids['tools']!], ids['saw']!)).toBe(false);
+		expect(canReparent(model, [ids['tools']!], ids['saw']!)).toBe(false);
 		expect(hang(editContext, model, [ids['tools']!], { parent: ids['saw']!, index: 0 })).toBe(false);
 		hang(editContext, model, [ids['tools']!], { parent: ids['people']!, index: 1 });
 		expect(outlineOf(board, ids['café']!)).toBe(
@@ -155,20 +155,20 @@ describe('a map', () => {
 		const ids = mapFrom(board, OUTLINE);
 		const { editContext, model } = board;
 		const { box } = model.find(ids['people']!)!;
-		letGo(editContext, model, [ids['people']!]);
+		detach(editContext, model, [ids['people']!]);
 		expect(model.find(ids['people']!)!.box).toEqual(box);
-		expect(model.find(ids['people']!)!.stem).toBeUndefined();
+		expect(model.find(ids['people']!)!.branchLine).toBeUndefined();
 		expect(outlineOf(board, ids['people']!)).toBe('people\n\tRosa\n\tTomasz');
 		expect(outlineOf(board, ids['café']!)).not.toContain('people');
 		board.undo.undo();
 		const [at, drill] = [middleOf(board, ids['tools']!), middleOf(board, ids['drill']!)];
-		putFree(editContext, model, ids['tools']!, 300, -200);
+		setOffset(editContext, model, ids['tools']!, 300, -200);
 		expect(middleOf(board, ids['tools']!)).toEqual({ x: at.x + 300, y: at.y - 200 });
 		moveObjects(editContext, model, [ids['tools']!], 5, 5);
 		expect(middleOf(board, ids['tools']!)).toEqual({ x: at.x + 305, y: at.y - 195 });
 		moveObjects(editContext, model, [ids['café']!], 10, 0);
 		expect(middleOf(board, ids['tools']!).x).toBe(at.x + 315);
-		putBack(editContext, model, [ids['tools']!]);
+		clearOffset(editContext, model, [ids['tools']!]);
 		expect(middleOf(board, ids['drill']!)).toEqual({ x: drill.x + 10, y: drill.y });
 	});
 
@@ -177,7 +177,7 @@ describe('a map', () => {
 		const ids = mapFrom(board, OUTLINE);
 		const { editContext, model } = board;
 		fold(editContext, model, [ids['tools']!], true);
-		expect(model.find(ids['tools']!)!.tucked).toBe(2);
+		expect(model.find(ids['tools']!)!.foldedCount).toBe(2);
 		expect(model.boundsOf(ids['drill']!)).toBeUndefined();
 		// What changes there meanwhile stays folded away.
 		setText(editContext, ids['drill']!, 'big drill');
@@ -187,10 +187,10 @@ describe('a map', () => {
 		);
 		fold(editContext, model, [ids['tools']!], false);
 		expect(model.boundsOf(ids['drill']!)).toBeDefined();
-		expect(model.find(ids['tools']!)!.tucked).toBeUndefined();
+		expect(model.find(ids['tools']!)!.foldedCount).toBeUndefined();
 
 		foldBelow(editContext, model, ids['café']!, 1);
-		expect(['tools', 'people'].map((word) => model.find(ids[word]!)!.tucked)).toEqual([2, 2]);
+		expect(['tools', 'people'].map((word) => model.find(ids[word]!)!.foldedCount)).toEqual([2, 2]);
 		foldAllBut(editContext, model, ids['Rosa']!);
 		expect(model.boundsOf(ids['Rosa']!)).toBeDefined();
 		expect(model.boundsOf(ids['saw']!)).toBeUndefined();
@@ -203,12 +203,12 @@ describe('a map', () => {
 	it('spreads in other ways, also part of it', () => {
 		const board = testBoard();
 		const ids = mapFrom(board, OUTLINE);
-		layOutAs(board.editContext, board.model, ids['café']!, 'down');
+		setLayout(board.editContext, board.model, ids['café']!, 'down');
 		expect(middleOf(board, ids['tools']!).y).toBeGreaterThan(middleOf(board, ids['café']!).y + 60);
-		expect(board.model.find(ids['drill']!)!.stem!.grows).toBe('down');
-		layOutAs(board.editContext, board.model, ids['people']!, 'left');
-		expect(board.model.find(ids['Rosa']!)!.stem!.grows).toBe('left');
-		expect(board.model.find(ids['saw']!)!.stem!.grows).toBe('down');
+		expect(board.model.find(ids['drill']!)!.branchLine!.direction).toBe('down');
+		setLayout(board.editContext, board.model, ids['people']!, 'left');
+		expect(board.model.find(ids['Rosa']!)!.branchLine!.direction).toBe('left');
+		expect(board.model.find(ids['saw']!)!.branchLine!.direction).toBe('down');
 	});
 
 	it('is made from an outline in one step, and is one again, with its folds', () => {
@@ -222,7 +222,7 @@ describe('a map', () => {
 		expect(outlineOf(board, ids['people']!)).toBe(
 			'people\n\tRosa\n\tone\n\t\ttwo\n\t\t\tthree\n\tfour\n\tTomasz',
 		);
-		expect(model.find(made[1]!)).toMatchObject({ tucked: 1 });
+		expect(model.find(made[1]!)).toMatchObject({ foldedCount: 1 });
 		expect(model.find(made[3]!)!.box[3]).toBe(123);
 		const outline = outlineAt(model, ids['people']!)!;
 		expect(indented([outline])).toBe(outlineOf(board, ids['people']!));
@@ -264,7 +264,7 @@ describe('a map', () => {
 			natural: [300, 200],
 		});
 		const first = addBranch(editContext, model, { parent: picture, index: 0 }, 'what it shows')!;
-		expect(model.find(first)).toMatchObject({ kind: 'note', stem: { level: 1 } });
+		expect(model.find(first)).toMatchObject({ kind: 'note', branchLine: { level: 1 } });
 		hang(editContext, model, [picture], { parent: first, index: 0 });
 		expect(model.maps.parentOf(picture)).toBeUndefined();
 	});
@@ -313,7 +313,7 @@ describe('two people in one map', () => {
 		removeObjects(board.editContext, board.model, [ids['people']!]);
 		const late = addBranch(other.editContext, other.model, { parent: ids['people']!, index: 0 }, 'late')!;
 		other.join();
-		expect(board.model.find(late)!.stem).toBeUndefined();
+		expect(board.model.find(late)!.branchLine).toBeUndefined();
 		expect(board.model.boundsOf(late)).toEqual(other.model.boundsOf(late));
 		expect(board.model.boundsOf(late)).toBeDefined();
 	});
@@ -352,10 +352,10 @@ describe('two people in one map', () => {
 				for (const [id, object] of first.model.objects) {
 					const there = model.find(id)!;
 					expect(there.box, id).toEqual(object.box);
-					expect([there.hidden, there.tucked, there.stem]).toEqual([
+					expect([there.hidden, there.foldedCount, there.branchLine]).toEqual([
 						object.hidden,
-						object.tucked,
-						object.stem,
+						object.foldedCount,
+						object.branchLine,
 					]);
 					expect(model.maps.parentOf(id)).toBe(first.model.maps.parentOf(id));
 					expect(model.boundsOf(id)).toEqual(first.model.boundsOf(id));

@@ -2,11 +2,11 @@
  * What people do to maps: hang branches on others, reorder them, fold them away, let them go. Each
  * function is one step, and one undo takes it back.
  */
-import { earlierOf } from '../../mindmap/forest';
+import { earlierParentsOf } from '../../mindmap/forest';
 import type { MapLayout } from '../../mindmap/layout';
-import type { BranchValues, SpreadValues } from '../../mindmap/values';
+import type { BranchValues, MapStyle } from '../../mindmap/values';
 import { byKey, insertAt, type Placed } from '../../order/keys';
-import { canHang } from '../model/maps';
+import { canBeBranch } from '../model/maps';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 import { patch, transact, type EditContext } from '../store';
@@ -24,43 +24,43 @@ export interface Place {
 export const placedOf = (model: BoardQuery, ids: readonly string[]): Placed[] =>
 	ids
 		.flatMap((id) => {
-			const at = model.find(id)?.branch?.at;
-			return at === undefined ? [] : { id, z: at };
+			const order = model.find(id)?.branch?.order;
+			return order === undefined ? [] : { id, z: order };
 		})
 		.sort(byKey);
 
 /** Whether what hangs on a root spreads to both sides. */
-export const isBoth = (root: BoardObject): boolean => (root.spread?.layout ?? 'both') === 'both';
+export const isBoth = (root: BoardObject): boolean => (root.mapStyle?.layout ?? 'both') === 'both';
 
 /** The side of a root on which there is less. */
 export function emptierSide(model: BoardQuery, root: string): 'left' | 'right' {
 	const on = { left: 0, right: 0 };
 	for (const id of model.maps.branchesOf(root))
-		on[model.find(id)?.branch?.side ?? 'right'] += 1 + model.maps.belowOf(id).length;
+		on[model.find(id)?.branch?.side ?? 'right'] += 1 + model.maps.descendantsOf(id).length;
 	return on.left < on.right ? 'left' : 'right';
 }
 
 /** Writes down where branches hang whose own last move was not made: they would jump later. */
-function settle(editContext: EditContext, model: BoardQuery): void {
-	for (const id of model.maps.refused) {
+function writeResolvedParents(editContext: EditContext, model: BoardQuery): void {
+	for (const id of model.maps.rejected) {
 		const object = model.find(id);
 		const parent = model.maps.parentOf(id);
 		if (!object?.branch) continue;
-		const branch = { ...object.branch, of: parent };
+		const branch = { ...object.branch, parent };
 		patch(editContext, id, parent === undefined ? { branch: undefined, box: object.box } : { branch });
 	}
 }
 
 /** Whether something can be hung on an object: not on itself or on what hangs on it. */
-export function canHangOn(model: BoardQuery, ids: Iterable<string>, parent: string): boolean {
+export function canReparent(model: BoardQuery, ids: Iterable<string>, parent: string): boolean {
 	const above = model.find(parent);
-	if (!above || !canHang(above)) return false;
+	if (!above || !canBeBranch(above)) return false;
 	const moving = new Set(ids);
 	for (let at: string | undefined = parent; at !== undefined; at = model.maps.parentOf(at))
 		if (moving.has(at)) return false;
 	return [...moving].every((id) => {
 		const object = model.find(id);
-		return object !== undefined && canHang(object) && object.sheet === above.sheet && !object.lock;
+		return object !== undefined && canBeBranch(object) && object.sheet === above.sheet && !object.lock;
 	});
 }
 
@@ -85,7 +85,7 @@ export function hang(
 	place: Place,
 ): boolean {
 	const moving = topmost(model, ids);
-	if (moving.length === 0 || !canHangOn(model, moving, place.parent)) return false;
+	if (moving.length === 0 || !canReparent(model, moving, place.parent)) return false;
 	const root = model.find(place.parent)!;
 	const isMain = model.maps.parentOf(place.parent) === undefined && isBoth(root);
 	const all = model.maps.branchesOf(place.parent);
@@ -97,24 +97,24 @@ export function hang(
 	const keys = insertAt(order, before, moving);
 	const now = editContext.now();
 	transact(editContext, () => {
-		settle(editContext, model);
-		for (const [id, at] of keys) {
+		writeResolvedParents(editContext, model);
+		for (const [id, key] of keys) {
 			const object = model.find(id)!;
 			if (!moving.includes(id)) {
-				patch(editContext, id, { branch: { ...object.branch, at } });
+				patch(editContext, id, { branch: { ...object.branch, order: key } });
 				continue;
 			}
 			const was = model.maps.parentOf(id);
 			const stays = was === place.parent;
 			const side = place.side ?? (stays ? object.branch?.side : undefined);
-			const earlier = earlierOf(stays ? undefined : was, object.branch).filter(
+			const earlier = earlierParentsOf(stays ? undefined : was, object.branch).filter(
 				(each) => each !== place.parent,
 			);
 			const branch: BranchValues = {
-				of: place.parent,
-				at,
-				moved: now,
-				...(earlier.length > 0 ? { was: earlier } : {}),
+				parent: place.parent,
+				order: key,
+				movedAt: now,
+				...(earlier.length > 0 ? { earlierParents: earlier } : {}),
 				...(isMain ? { side: side ?? emptierSide(model, place.parent) } : {}),
 			};
 			patch(editContext, id, { branch, held: undefined, box: object.box });
@@ -123,8 +123,8 @@ export function hang(
 	return true;
 }
 
-/** Lets branches go: each stands where it stood, moved by (dx, dy), as the root of what hangs on it. */
-export function letGo(
+/** Detaches branches: each stands where it stood, moved by (dx, dy), as a root. */
+export function detach(
 	editContext: EditContext,
 	model: BoardQuery,
 	ids: Iterable<string>,
@@ -132,7 +132,7 @@ export function letGo(
 	dy = 0,
 ): void {
 	transact(editContext, () => {
-		settle(editContext, model);
+		writeResolvedParents(editContext, model);
 		for (const id of ids) {
 			const object = model.find(id);
 			if (!object?.branch || object.lock) continue;
@@ -143,7 +143,7 @@ export function letGo(
 }
 
 /** Puts a branch where the hand has it, moved by (dx, dy); it stays tied to what it hangs on. */
-export function putFree(
+export function setOffset(
 	editContext: EditContext,
 	model: BoardQuery,
 	id: string,
@@ -154,17 +154,17 @@ export function putFree(
 	const parent = model.find(model.maps.parentOf(id) ?? '');
 	if (!object?.branch || !parent || object.lock) return;
 	const [[x, y, w, h], [px, py, pw, ph]] = [object.box, parent.box];
-	const free = [x + w / 2 + dx - (px + pw / 2), y + h / 2 + dy - (py + ph / 2)];
-	transact(editContext, () => patch(editContext, id, { branch: { ...object.branch, free } }));
+	const offset = [x + w / 2 + dx - (px + pw / 2), y + h / 2 + dy - (py + ph / 2)];
+	transact(editContext, () => patch(editContext, id, { branch: { ...object.branch, offset } }));
 }
 
 /** Gives branches back to the layout of their map. */
-export function putBack(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
+export function clearOffset(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
 	transact(editContext, () => {
 		for (const id of ids) {
 			const object = model.find(id);
-			if (!object?.branch?.free || object.lock) continue;
-			const { free: _, ...branch } = object.branch;
+			if (!object?.branch?.offset || object.lock) continue;
+			const { offset: _, ...branch } = object.branch;
 			patch(editContext, id, { branch });
 		}
 	});
@@ -215,29 +215,31 @@ export function reorder(editContext: EditContext, model: BoardQuery, id: string,
 }
 
 /** Sets how what hangs on objects is shown; undefined takes a value away. */
-export function setSpread(
+export function setMapStyle(
 	editContext: EditContext,
 	model: BoardQuery,
 	ids: Iterable<string>,
-	values: { [K in keyof SpreadValues]?: SpreadValues[K] | undefined },
+	values: { [K in keyof MapStyle]?: MapStyle[K] | undefined },
 ): void {
 	transact(editContext, () => {
 		for (const id of ids) {
 			const object = model.find(id);
-			if (!object || object.lock || !canHang(object)) continue;
-			const next = Object.entries({ ...object.spread, ...values }).filter(([, value]) => value !== undefined);
-			patch(editContext, id, { spread: next.length > 0 ? Object.fromEntries(next) : undefined });
+			if (!object || object.lock || !canBeBranch(object)) continue;
+			const next = Object.entries({ ...object.mapStyle, ...values }).filter(
+				([, value]) => value !== undefined,
+			);
+			patch(editContext, id, { mapStyle: next.length > 0 ? Object.fromEntries(next) : undefined });
 		}
 	});
 }
 
-/** Lays out what hangs on an object in another way; a root has the branches that it spreads to both. */
-export const layOutAs = (
+/** Lays out what hangs on an object in another way. */
+export const setLayout = (
 	editContext: EditContext,
 	model: BoardQuery,
 	id: string,
 	layout: MapLayout | undefined,
-): void => setSpread(editContext, model, [id], { layout });
+): void => setMapStyle(editContext, model, [id], { layout });
 
 const depthOf = (model: BoardQuery, id: string): number => {
 	let depth = 0;
@@ -252,7 +254,7 @@ export const fold = (
 	ids: Iterable<string>,
 	isFolded: boolean,
 ): void =>
-	setSpread(
+	setMapStyle(
 		editContext,
 		model,
 		[...ids].filter((id) => model.maps.branchesOf(id).length > 0),
@@ -261,7 +263,7 @@ export const fold = (
 
 /** Shows a map down to a level, and folds away what is below; 1 shows what hangs on the root. */
 export function foldBelow(editContext: EditContext, model: BoardQuery, root: string, level: number): void {
-	const all = [root, ...model.maps.belowOf(root)];
+	const all = [root, ...model.maps.descendantsOf(root)];
 	transact(editContext, () => {
 		const at = new Map(all.map((id) => [id, depthOf(model, id) - depthOf(model, root)]));
 		fold(
@@ -283,7 +285,7 @@ export function foldBelow(editContext: EditContext, model: BoardQuery, root: str
 export function foldAllBut(editContext: EditContext, model: BoardQuery, id: string): void {
 	const path = new Set<string>([id]);
 	for (let at = model.maps.parentOf(id); at !== undefined; at = model.maps.parentOf(at)) path.add(at);
-	const own = new Set([id, ...model.maps.belowOf(id)]);
+	const own = new Set([id, ...model.maps.descendantsOf(id)]);
 	const all = [...path].flatMap((each) => [each, ...model.maps.branchesOf(each)]);
 	transact(editContext, () => {
 		fold(
@@ -307,4 +309,4 @@ const changing = (
 	ids: readonly string[],
 	wanted: (id: string) => boolean,
 	isFolded: boolean,
-): string[] => ids.filter((id) => wanted(id) && (model.find(id)?.spread?.folded ?? false) !== isFolded);
+): string[] => ids.filter((id) => wanted(id) && (model.find(id)?.mapStyle?.folded ?? false) !== isFolded);

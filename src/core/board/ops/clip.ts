@@ -48,7 +48,7 @@ export function putDown(
 		const theme = object.theme && ids.get(object.theme);
 		const group = object.group && ids.get(object.group);
 		const holder = object.held && ids.get(object.held.in);
-		const parent = object.branch && ids.get(model.maps.parentOf(object.id) ?? object.branch.of);
+		const parent = object.branch && ids.get(model.maps.parentOf(object.id) ?? object.branch.parent);
 		const spec: NewObject = {
 			id: ids.get(object.id)!,
 			kind: object.kind,
@@ -60,8 +60,8 @@ export function putDown(
 			...(group ? { group } : {}),
 			...(holder && object.held ? { held: { ...object.held, in: holder } } : {}),
 			...(object.parts ? { parts: unsigned(object.parts) } : {}),
-			...(parent && object.branch ? { branch: { ...object.branch, of: parent, was: [] } } : {}),
-			...(object.spread ? { spread: object.spread } : {}),
+			...(parent && object.branch ? { branch: { ...object.branch, parent, earlierParents: [] } } : {}),
+			...(object.mapStyle ? { mapStyle: object.mapStyle } : {}),
 		};
 		if (isConnector(object)) {
 			const ends = object.ends.map((end): ConnectorEnd | undefined => {

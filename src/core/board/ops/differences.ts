@@ -34,8 +34,8 @@ export function differenceOf(
 	const own = (object: BoardObject): object => ({
 		...object,
 		changed: 0,
-		stem: undefined,
-		tucked: undefined,
+		branchLine: undefined,
+		foldedCount: undefined,
 	});
 	return isSame(own(before), own(after)) ? undefined : 'changed';
 }

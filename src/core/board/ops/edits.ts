@@ -52,7 +52,7 @@ export interface NewObject<K extends KindName = KindName> {
 	held?: NonNullable<BoardObject['held']>;
 	/** On what it hangs in a map, and how what hangs on it is shown. */
 	branch?: NonNullable<BoardObject['branch']>;
-	spread?: NonNullable<BoardObject['spread']>;
+	mapStyle?: NonNullable<BoardObject['mapStyle']>;
 	/** What a mark sticks to. */
 	on?: NonNullable<ObjectOf<'mark'>['on']>;
 	/** What stands in a holder. */
@@ -96,7 +96,7 @@ function mapFrom(editContext: EditContext, spec: NewObject, id: string, z: strin
 		'held',
 		'on',
 		'branch',
-		'spread',
+		'mapStyle',
 	] as const) {
 		if (spec[key] !== undefined) values[key] = spec[key];
 	}
@@ -136,7 +136,10 @@ export const addObject = <K extends KindName>(
 	spec: NewObject<K>,
 ): string => addObjects(editContext, model, [spec as unknown as NewObject])[0]!;
 
-/** Everything that a movement of `ids` takes along: contents of fields and themes, what hangs on them, at any depth. */
+/**
+ * Everything that a movement of `ids` takes along: contents of fields and themes, branches of maps,
+ * at any depth.
+ */
 export function withContents(model: BoardQuery, ids: Iterable<string>): Set<string> {
 	const all = new Set<string>();
 	const queue = [...ids];
@@ -185,11 +188,11 @@ export function moveObjects(
 			if (object.lock || isGroup(object) || isInHolder(model, object)) continue;
 			const parent = model.maps.parentOf(id);
 			if (parent !== undefined) {
-				// Only what was put by hand can be moved by hand; the rest stands where its map has it.
-				const { free } = object.branch!;
-				if (free && !moving.has(parent))
+				// What was not put by hand stands where its map has it.
+				const { offset } = object.branch!;
+				if (offset && !moving.has(parent))
 					patch(editContext, id, {
-						branch: { ...object.branch, free: [free[0] + dx, free[1] + dy] },
+						branch: { ...object.branch, offset: [offset[0] + dx, offset[1] + dy] },
 					});
 				continue;
 			}
@@ -288,7 +291,7 @@ export function removeObjects(editContext: EditContext, model: BoardQuery, ids: 
 		if (isGroup(object)) for (const member of withContents(model, [id])) gone.add(member);
 	}
 	for (const id of [...gone])
-		for (const below of model.maps.belowOf(id)) if (!model.find(below)?.lock) gone.add(below);
+		for (const below of model.maps.descendantsOf(id)) if (!model.find(below)?.lock) gone.add(below);
 	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
 	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
 	transact(editContext, () => {

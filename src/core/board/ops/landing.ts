@@ -1,15 +1,15 @@
 /** Where a branch would be hung if the hand let it go now. */
 import { LEVEL_GAP, SIBLING_GAP } from '../../mindmap/layout';
-import { WAYS, type Way } from '../../mindmap/walk';
+import { DIRECTIONS, type Direction } from './grow';
 import { holdsPoint, inflate, type Box, type Point } from '../../geometry/box';
-import { canHang } from '../model/maps';
+import { canBeBranch } from '../model/maps';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 import type { Place } from './branches';
 
 export interface Landing {
 	place: Place;
-	/** Where it would stand, about: a bar between neighbours, or a box where it would be the only one. */
+	/** Where it would stand, about: a bar between siblings, or a box where there are none. */
 	mark: Box;
 }
 
@@ -28,35 +28,35 @@ function distanceTo({ x, y, w, h }: Box, p: Point): number {
 }
 
 /** The way in which what hangs on something grows; towards the hand where that is open. */
-function wayFrom(model: BoardQuery, object: BoardObject, p: Point): Way {
-	const grows = object.spread?.layout ?? object.stem?.grows;
-	if (grows === 'right' || grows === 'left' || grows === 'down') return grows;
+function directionFrom(model: BoardQuery, object: BoardObject, p: Point): Direction {
+	const direction = object.mapStyle?.layout ?? object.branchLine?.direction;
+	if (direction === 'right' || direction === 'left' || direction === 'down') return direction;
 	const [c, { x, y }] = [middle(boxOf(model, object.id)), p];
-	if (grows === undefined || grows === 'both') return x < c.x ? 'left' : 'right';
+	if (direction === undefined || direction === 'both') return x < c.x ? 'left' : 'right';
 	const isLevel = Math.abs(x - c.x) >= Math.abs(y - c.y);
-	return WAYS[isLevel ? (x < c.x ? 2 : 0) : y < c.y ? 3 : 1]!;
+	return DIRECTIONS[isLevel ? (x < c.x ? 2 : 0) : y < c.y ? 3 : 1]!;
 }
 
 /** Whether the hand is in the half of a branch from which it hangs. */
 function isNearRoot(model: BoardQuery, object: BoardObject, p: Point): boolean {
 	const c = middle(boxOf(model, object.id));
-	const way = wayFrom(model, object, p);
-	if (isLevelWay(way)) return way === 'right' ? p.x < c.x : p.x > c.x;
+	const way = directionFrom(model, object, p);
+	if (isHorizontal(way)) return way === 'right' ? p.x < c.x : p.x > c.x;
 	return way === 'down' ? p.y < c.y : p.y > c.y;
 }
 
-const isLevelWay = (way: Way): boolean => way === 'right' || way === 'left';
+const isHorizontal = (way: Direction): boolean => way === 'right' || way === 'left';
 
 /** A place on an object, by how far across the way the hand is. */
 function placeOn(model: BoardQuery, parent: BoardObject, p: Point, moving: ReadonlySet<string>): Landing {
-	const way = wayFrom(model, parent, p);
-	const isLevel = isLevelWay(way);
+	const way = directionFrom(model, parent, p);
+	const isLevel = isHorizontal(way);
 	const box = boxOf(model, parent.id);
-	const isBoth = !parent.stem && (parent.spread?.layout ?? 'both') === 'both';
+	const isBoth = !parent.branchLine && (parent.mapStyle?.layout ?? 'both') === 'both';
 	const side = isBoth ? (way === 'left' ? 'left' : 'right') : undefined;
 	const all = model.maps.branchesOf(parent.id);
 	const beside = all.filter((id) => {
-		if (moving.has(id) || !model.boundsOf(id) || model.find(id)!.branch?.free) return false;
+		if (moving.has(id) || !model.boundsOf(id) || model.find(id)!.branch?.offset) return false;
 		return side === undefined || (model.find(id)!.branch?.side ?? 'right') === side;
 	});
 	const across = ({ x, y }: Point): number => (isLevel ? y : x);
@@ -97,7 +97,7 @@ export function landingAt(
 	const { maps } = model;
 	const parts = near.filter(
 		(object) =>
-			canHang(object) &&
+			canBeBranch(object) &&
 			!moving.has(object.id) &&
 			(maps.parentOf(object.id) !== undefined || maps.branchesOf(object.id).length > 0),
 	);
@@ -114,9 +114,9 @@ export function landingAt(
 	if (!nearest) return undefined;
 	const { object } = nearest;
 	const parent = model.find(maps.parentOf(object.id) ?? '');
-	if (!parent || !object.stem) return placeOn(model, object, p, moving);
+	if (!parent || !object.branchLine) return placeOn(model, object, p, moving);
 	const box = boxOf(model, object.id);
-	const way = wayFrom(model, object, p);
+	const way = directionFrom(model, object, p);
 	const out = {
 		right: p.x - (box.x + box.w),
 		left: box.x - p.x,

@@ -1,12 +1,12 @@
 /** New branches on maps: one, or whole outlines; and maps as outlines again. */
 import { richFrom } from '../../text/rich';
 import { unionOf } from '../../geometry/box';
-import { earlierOf } from '../../mindmap/forest';
+import { earlierParentsOf } from '../../mindmap/forest';
 import type { Outline } from '../../mindmap/outline';
 import { freshKeys, insertAt } from '../../order/keys';
 import { CHALKS } from '../colours';
 import { traitsOf } from '../kinds/traits';
-import { canHang } from '../model/maps';
+import { canBeBranch } from '../model/maps';
 import type { BoardQuery } from '../model/query';
 import { NOTE_SIZES, type BoardObject } from '../objects';
 import { patch, transact, type EditContext } from '../store';
@@ -34,8 +34,7 @@ function lookAt(model: BoardQuery, parent: BoardObject, { index }: Place): Look 
 
 /**
  * Hangs outlines on an object, in their order, as one step.
- * @param heightOf how high a new branch has to be for its text, board units; as its neighbours where
- * left out
+ * @param heightOf how high a new branch has to be for its text, board units
  * @returns ids of all that is new, line by line; none where nothing can be hung there
  */
 export function addOutlines(
@@ -46,7 +45,7 @@ export function addOutlines(
 	heightOf: (spec: NewObject) => number = ({ box }) => box[3],
 ): string[] {
 	const parent = model.find(place.parent);
-	if (!parent || !canHang(parent) || outlines.length === 0) return [];
+	if (!parent || !canBeBranch(parent) || outlines.length === 0) return [];
 	const look = lookAt(model, parent, place);
 	const all = model.maps.branchesOf(place.parent);
 	const isMain = model.maps.parentOf(place.parent) === undefined;
@@ -61,13 +60,13 @@ export function addOutlines(
 		outline,
 		id: tops[i]!,
 		of: place.parent,
-		at: keys.get(tops[i]!)!,
+		order: keys.get(tops[i]!)!,
 	}));
 	open.reverse();
 	for (let next = open.pop(); next; next = open.pop()) {
-		const { outline, id, of, at } = next;
+		const { outline, id, of, order } = next;
 		const isTop = of === place.parent;
-		const spread = {
+		const mapStyle = {
 			...(isMain && isTop
 				? { chalk: LINE_CHALKS[(all.length + tops.indexOf(id)) % LINE_CHALKS.length]! }
 				: {}),
@@ -80,18 +79,18 @@ export function addOutlines(
 			box: [x, y, w, h, 0],
 			style: look.style,
 			text: outline.text,
-			branch: { of, at, moved: now, ...(isTop && side ? { side } : {}) },
-			...(Object.keys(spread).length > 0 ? { spread } : {}),
+			branch: { parent: of, order, movedAt: now, ...(isTop && side ? { side } : {}) },
+			...(Object.keys(mapStyle).length > 0 ? { mapStyle } : {}),
 		};
 		spec.box[3] = heightOf(spec);
 		specs.push(spec);
 		const places = freshKeys(outline.branches.length);
 		for (let i = outline.branches.length - 1; i >= 0; i--)
-			open.push({ outline: outline.branches[i]!, id: editContext.newId(), of: id, at: places[i]! });
+			open.push({ outline: outline.branches[i]!, id: editContext.newId(), of: id, order: places[i]! });
 	}
 	return transact(editContext, () => {
-		for (const [id, at] of keys)
-			if (!tops.includes(id)) patch(editContext, id, { branch: { ...model.find(id)!.branch, at } });
+		for (const [id, order] of keys)
+			if (!tops.includes(id)) patch(editContext, id, { branch: { ...model.find(id)!.branch, order } });
 		return addObjects(editContext, model, specs);
 	});
 }
@@ -110,11 +109,11 @@ export function outlineOf(model: BoardQuery, root: string): Outline | undefined 
 	const top = model.find(root);
 	if (!top) return undefined;
 	const made = (id: string): Outline => {
-		const { text, spread } = model.find(id)!;
-		return { text, ...(spread?.folded ? { folded: true } : {}), branches: [] };
+		const { text, mapStyle } = model.find(id)!;
+		return { text, ...(mapStyle?.folded ? { folded: true } : {}), branches: [] };
 	};
 	const all = new Map([[root, made(root)]]);
-	for (const id of model.maps.belowOf(root)) {
+	for (const id of model.maps.descendantsOf(root)) {
 		const outline = made(id);
 		all.set(id, outline);
 		all.get(model.maps.parentOf(id)!)!.branches.push(outline);
@@ -137,7 +136,7 @@ export function mapFrom(
 		.flatMap((id) => model.find(id) ?? [])
 		.filter((object) => {
 			const parent = model.maps.parentOf(object.id);
-			return canHang(object) && !object.lock && (parent === undefined || !chosen.has(parent));
+			return canBeBranch(object) && !object.lock && (parent === undefined || !chosen.has(parent));
 		})
 		.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
 	const [first, second] = tops;
@@ -148,7 +147,7 @@ export function mapFrom(
 	const [, , w, h] = look.box;
 	const root = editContext.newId();
 	const keys = freshKeys(here.length);
-	const moved = editContext.now();
+	const movedAt = editContext.now();
 	return transact(editContext, () => {
 		addObjects(editContext, model, [
 			{
@@ -160,16 +159,19 @@ export function mapFrom(
 			},
 		]);
 		here.forEach((object, i) => {
-			const was = earlierOf(model.maps.parentOf(object.id), object.branch);
+			const earlierParents = earlierParentsOf(model.maps.parentOf(object.id), object.branch);
 			patch(editContext, object.id, {
 				branch: {
-					of: root,
-					at: keys[i]!,
-					moved,
+					parent: root,
+					order: keys[i]!,
+					movedAt,
 					side: i % 2 === 0 ? 'right' : 'left',
-					...(was.length > 0 ? { was } : {}),
+					...(earlierParents.length > 0 ? { earlierParents } : {}),
 				},
-				spread: { ...object.spread, chalk: object.spread?.chalk ?? LINE_CHALKS[i % LINE_CHALKS.length]! },
+				mapStyle: {
+					...object.mapStyle,
+					chalk: object.mapStyle?.chalk ?? LINE_CHALKS[i % LINE_CHALKS.length]!,
+				},
 				held: undefined,
 				box: object.box,
 			});

@@ -21,8 +21,8 @@ export const COMMANDS: Command[] = [
 		when: (board) => board.mayTake(tool),
 		run: (board) => board.takeUp(tool),
 	})),
-	// Of several commands with one key the first that can do anything is run: a cell before its holder, a
-	// branch before a flow.
+	// Of several commands with one key the first that can do anything is run: a cell before its
+	// holder, a branch before a flow.
 	...HOLDER_COMMANDS,
 	...MAP_COMMANDS,
 	...EDIT_COMMANDS,

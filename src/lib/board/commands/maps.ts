@@ -1,13 +1,21 @@
-/** Commands on maps: growing them, re-hanging, folding, and how they spread. */
-import { canHang } from '$core/board/model/maps';
-import { fold, foldAllBut, foldBelow, layOutAs, letGo, putBack, setSpread } from '$core/board/ops/branches';
+/** Commands on maps: growing them, re-hanging, folding, and how they mapStyle. */
+import { canBeBranch } from '$core/board/model/maps';
+import {
+	fold,
+	foldAllBut,
+	foldBelow,
+	setLayout,
+	detach,
+	clearOffset,
+	setMapStyle,
+} from '$core/board/ops/branches';
 import { MAP_LAYOUTS, type MapLayout } from '$core/mindmap/layout';
 import { LINE_FORMS, type LineForm } from '$core/mindmap/values';
-import type { Way } from '$core/mindmap/walk';
+import type { Direction } from '$core/board/ops/grow';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import {
-	addBack,
+	addAfterParent,
 	addChild,
 	addNext,
 	branchOf,
@@ -15,25 +23,25 @@ import {
 	layoutOf,
 	makeMap,
 	mapPart,
-	rehangTowards,
+	reparentTowards,
 	walkTowards,
 } from '../maps';
 import type { Command } from './command';
 
-const KEYS: Record<Way, string> = {
+const KEYS: Record<Direction, string> = {
 	right: 'ArrowRight',
 	down: 'ArrowDown',
 	left: 'ArrowLeft',
 	up: 'ArrowUp',
 };
 
-const isBranch = (board: Board): boolean => branchOf(board)?.stem !== undefined;
+const isBranch = (board: Board): boolean => branchOf(board)?.branchLine !== undefined;
 const hasBranches = (board: Board): boolean => {
 	const object = branchOf(board);
 	return object !== undefined && board.model.maps.branchesOf(object.id).length > 0;
 };
 
-const towards = (way: Way): Command[] => [
+const towards = (way: Direction): Command[] => [
 	{
 		id: `map grow ${way}`,
 		label: () => m.map_grow(),
@@ -50,14 +58,14 @@ const towards = (way: Way): Command[] => [
 		edits: true,
 		quiet: way !== 'right',
 		when: isBranch,
-		run: (board) => rehangTowards(board, way),
+		run: (board) => reparentTowards(board, way),
 	},
 	{
 		id: `map walk ${way}`,
 		label: () => m.map_walk(),
 		keys: [KEYS[way]],
 		quiet: way !== 'right',
-		when: (board) => branchOf(board) !== undefined && branchOf(board)!.branch?.free === undefined,
+		when: (board) => branchOf(board) !== undefined && branchOf(board)!.branch?.offset === undefined,
 		run: (board) => void walkTowards(board, way),
 	},
 ];
@@ -84,10 +92,10 @@ const layoutCommand = (layout: MapLayout): Command => ({
 	when: (board) => {
 		const object = branchOf(board);
 		// A branch spreads to both sides only where it is a root.
-		const fits = layout !== 'both' || object?.stem === undefined;
+		const fits = layout !== 'both' || object?.branchLine === undefined;
 		return object !== undefined && hasBranches(board) && fits && layoutOf(board, object) !== layout;
 	},
-	run: (board) => layOutAs(board.room.editContext, board.model, branchOf(board)!.id, layout),
+	run: (board) => setLayout(board.room.editContext, board.model, branchOf(board)!.id, layout),
 });
 
 const lineCommand = (line: LineForm): Command => ({
@@ -95,8 +103,8 @@ const lineCommand = (line: LineForm): Command => ({
 	label: LINE_NAMES[line],
 	keys: [],
 	edits: true,
-	when: (board) => hasBranches(board) && (branchOf(board)!.spread?.line ?? 'curved') !== line,
-	run: (board) => setSpread(board.room.editContext, board.model, [branchOf(board)!.id], { line }),
+	when: (board) => hasBranches(board) && (branchOf(board)!.mapStyle?.line ?? 'curved') !== line,
+	run: (board) => setMapStyle(board.room.editContext, board.model, [branchOf(board)!.id], { line }),
 });
 
 const levelCommand = (level: number): Command => ({
@@ -125,7 +133,7 @@ export const MAP_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'add',
-		when: (board) => board.selected.filter((object) => canHang(object) && !object.lock).length > 1,
+		when: (board) => board.selected.filter((object) => canBeBranch(object) && !object.lock).length > 1,
 		run: makeMap,
 	},
 	{
@@ -143,7 +151,7 @@ export const MAP_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		when: isBranch,
-		run: addBack,
+		run: addAfterParent,
 	},
 	{
 		id: 'map fold',
@@ -154,7 +162,7 @@ export const MAP_COMMANDS: Command[] = [
 		when: hasBranches,
 		run(board) {
 			const object = branchOf(board)!;
-			fold(board.room.editContext, board.model, [object.id], !object.spread?.folded);
+			fold(board.room.editContext, board.model, [object.id], !object.mapStyle?.folded);
 		},
 	},
 	{
@@ -185,7 +193,7 @@ export const MAP_COMMANDS: Command[] = [
 		edits: true,
 		section: 'map',
 		when: (board) => board.selected.some(({ id }) => board.model.maps.parentOf(id) !== undefined),
-		run: (board) => letGo(board.room.editContext, board.model, board.selection),
+		run: (board) => detach(board.room.editContext, board.model, board.selection),
 	},
 	{
 		id: 'map put back',
@@ -193,7 +201,7 @@ export const MAP_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		section: 'map',
-		when: (board) => board.selected.some(({ branch }) => branch?.free !== undefined),
-		run: (board) => putBack(board.room.editContext, board.model, board.selection),
+		when: (board) => board.selected.some(({ branch }) => branch?.offset !== undefined),
+		run: (board) => clearOffset(board.room.editContext, board.model, board.selection),
 	},
 ];

@@ -32,7 +32,7 @@ import {
 } from './cells';
 import { knobUnder } from './knobs';
 import { dropTargetItems, dropTargetOf, type DropTarget } from './drop-target';
-import { dropBranch, landingItems, movedBranch, previewHanging, unfold } from './hang';
+import { dropBranch, landingItems, draggedBranch, previewReparent, unfold } from './branch-drag';
 import {
 	carryCards,
 	finishResize,
@@ -132,7 +132,7 @@ function begin(
 	if (!round) return undefined;
 	const copy = event.alt;
 	if (!copy) board.held.lift(ids);
-	const id = copy || !board.mayAll ? undefined : movedBranch(board.model, ids);
+	const id = copy || !board.mayAll ? undefined : draggedBranch(board.model, ids);
 	const branch = id === undefined ? undefined : { id, landing: undefined };
 	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy, branch };
 }
@@ -168,7 +168,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 	board.held.preview = preview;
 	board.held.moved = { dx: moving.dx, dy: moving.dy };
 	moving.target = moving.copy ? undefined : dropTargetOf(board, moving.ids, event);
-	if (moving.branch) previewHanging(board, moving.branch, moving.ids, event);
+	if (moving.branch) previewReparent(board, moving.branch, moving.ids, event);
 	// Guides are for free places: in a holder it is the order that counts.
 	if (moving.target) board.guides = [];
 	board.wake();
@@ -296,7 +296,7 @@ export function createPick(link: LinkTool): Tool {
 			if (sign) {
 				work = undefined;
 				if (sign.name === 'see') goToSeeAlso(board, sign.id);
-				else if (sign.name === 'tucked') unfold(board, sign.id);
+				else if (sign.name === 'folded') unfold(board, sign.id);
 				else if (board.room.may('nod')) nod(board.room.editContext, board.model, [sign.id]);
 				return;
 			}

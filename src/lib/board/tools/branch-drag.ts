@@ -1,5 +1,5 @@
 /** Re-hanging a branch of a map by hand. */
-import { canHangOn, fold, hang, letGo, putFree } from '$core/board/ops/branches';
+import { canReparent, fold, hang, detach, setOffset } from '$core/board/ops/branches';
 import { landingAt, type Landing } from '$core/board/ops/landing';
 import type { BoardQuery } from '$core/board/model/query';
 import { chalkOn } from '$core/board/colours';
@@ -8,8 +8,8 @@ import { inflate } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
 import type { HandEvent } from './tool';
 
-/** The one branch that is moved while what it hangs on stays; undefined where it is none or several. */
-export function movedBranch(model: BoardQuery, ids: ReadonlySet<string>): string | undefined {
+/** The one branch that is moved while its parent stays; undefined for none or several. */
+export function draggedBranch(model: BoardQuery, ids: ReadonlySet<string>): string | undefined {
 	const tops = [...ids].filter((id) => {
 		const parent = model.maps.parentOf(id);
 		return parent === undefined || !ids.has(parent);
@@ -20,8 +20,8 @@ export function movedBranch(model: BoardQuery, ids: ReadonlySet<string>): string
 	return others.length === 0 ? top : undefined;
 }
 
-/** Finds where it would be hung now, and shows it; a held key leaves it tied to what it hangs on. */
-export function previewHanging(
+/** Finds where it would be hung now, and shows it; a held key leaves it on its parent. */
+export function previewReparent(
 	board: Board,
 	branch: { id: string; landing: Landing | undefined },
 	moving: ReadonlySet<string>,
@@ -29,9 +29,9 @@ export function previewHanging(
 ): void {
 	const { model, held } = board;
 	const found = event.hold ? undefined : landingAt(model, board.sheet, event.at, moving);
-	branch.landing = found && canHangOn(model, [branch.id], found.place.parent) ? found : undefined;
+	branch.landing = found && canReparent(model, [branch.id], found.place.parent) ? found : undefined;
 	const on = event.hold ? model.maps.parentOf(branch.id) : branch.landing?.place.parent;
-	held.hung = { id: branch.id, on };
+	held.reparenting = { id: branch.id, on };
 }
 
 interface Dropped {
@@ -46,9 +46,14 @@ interface Dropped {
 export function dropBranch(board: Board, { id, landing, dx, dy, isFree }: Dropped): void {
 	const { editContext } = board.room;
 	if (dx === 0 && dy === 0) return;
-	if (isFree) putFree(editContext, board.model, id, dx, dy);
-	else if (landing) hang(editContext, board.model, [id], landing.place);
-	else letGo(editContext, board.model, [id], dx, dy);
+	if (isFree) setOffset(editContext, board.model, id, dx, dy);
+	else if (landing)
+		board.asOne(() => {
+			// Where all is folded away it would vanish under the hand.
+			if (board.model.find(landing.place.parent)?.mapStyle?.folded) unfold(board, landing.place.parent);
+			hang(editContext, board.model, [id], landing.place);
+		});
+	else detach(editContext, board.model, [id], dx, dy);
 }
 
 /** Where it would be hung, as a bar between neighbours or a box, and a frame round what on. */

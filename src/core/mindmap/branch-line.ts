@@ -3,16 +3,16 @@ import { boundsOf, inflate, turn, unionOf, type Box, type Point } from '../geome
 import { chalkOn, type Surface } from '../board/colours';
 import type { Primitive } from '../board/drawing';
 import { boxOf, edgeTowards } from '../board/kinds/outline';
-import type { Growing } from './layout';
+import type { GrowthDirection } from './layout';
 import type { LineForm } from './values';
 
 type BoxValues = readonly [number, number, number, number, number];
 
 /** What the line of a branch is drawn from; it follows from the map and is never written. */
-export interface Stem {
+export interface BranchLine {
 	/** The box of what it hangs on. */
 	from: BoxValues;
-	grows: Growing;
+	direction: GrowthDirection;
 	/** 1 for what hangs on the root. */
 	level: number;
 	line: LineForm;
@@ -24,16 +24,16 @@ const WIDTHS = [7, 5, 3.6, 2.6, 2];
 const widthAt = (level: number): number => WIDTHS[Math.min(level, WIDTHS.length - 1)]!;
 
 /** Where it leaves and arrives, and the way that it leaves in. */
-function endsOf({ from, grows }: Stem, box: BoxValues): { a: Point; b: Point; way: Point } {
+function endsOf({ from, direction }: BranchLine, box: BoxValues): { a: Point; b: Point; way: Point } {
 	const [parent, own] = [boxOf([...from]), boxOf([...box])];
 	const [p, c] = [boundsOf(parent), boundsOf(own)];
 	const middle = (each: Box): Point => ({ x: each.x + each.w / 2, y: each.y + each.h / 2 });
 	const [pm, cm] = [middle(p), middle(c)];
-	if (grows === 'right' && c.x >= p.x + p.w)
+	if (direction === 'right' && c.x >= p.x + p.w)
 		return { a: { x: p.x + p.w, y: pm.y }, b: { x: c.x, y: cm.y }, way: { x: 1, y: 0 } };
-	if (grows === 'left' && c.x + c.w <= p.x)
+	if (direction === 'left' && c.x + c.w <= p.x)
 		return { a: { x: p.x, y: pm.y }, b: { x: c.x + c.w, y: cm.y }, way: { x: -1, y: 0 } };
-	if (grows === 'down' && c.y >= p.y + p.h)
+	if (direction === 'down' && c.y >= p.y + p.h)
 		return { a: { x: pm.x, y: p.y + p.h }, b: { x: cm.x, y: c.y }, way: { x: 0, y: 1 } };
 	// Out in a ring, or put by hand where its way does not lead.
 	const a = edgeTowards('box', parent, cm);
@@ -73,11 +73,11 @@ function tapered(a: Point, b: Point, way: Point, wide: number, narrow: number): 
 }
 
 /** The line in board coordinates. */
-function shapeOf(stem: Stem, box: BoxValues): { points: Point[]; width?: number } {
-	const { a, b, way } = endsOf(stem, box);
-	const [wide, narrow] = [widthAt(stem.level - 1), widthAt(stem.level)];
-	if (stem.line === 'curved') return { points: tapered(a, b, way, wide, narrow) };
-	if (stem.line === 'straight') {
+function shapeOf(branchLine: BranchLine, box: BoxValues): { points: Point[]; width?: number } {
+	const { a, b, way } = endsOf(branchLine, box);
+	const [wide, narrow] = [widthAt(branchLine.level - 1), widthAt(branchLine.level)];
+	if (branchLine.line === 'curved') return { points: tapered(a, b, way, wide, narrow) };
+	if (branchLine.line === 'straight') {
 		const length = Math.hypot(b.x - a.x, b.y - a.y) || 1;
 		const aside = { x: -(b.y - a.y) / length, y: (b.x - a.x) / length };
 		const points = [
@@ -93,21 +93,21 @@ function shapeOf(stem: Stem, box: BoxValues): { points: Point[]; width?: number 
 }
 
 /** The line as primitives in the branch's own coordinates; it lies under the branch. */
-export function stemItems(stem: Stem, box: BoxValues, surface: Surface): Primitive[] {
-	const { points, width } = shapeOf(stem, box);
+export function branchLineItems(branchLine: BranchLine, box: BoxValues, surface: Surface): Primitive[] {
+	const { points, width } = shapeOf(branchLine, box);
 	const [x, y, w, h, angle] = box;
 	const centre = { x: x + w / 2, y: y + h / 2 };
 	const own = points.map((p): [number, number] => {
 		const back = angle === 0 ? p : turn(p, centre, -angle);
 		return [back.x - x, back.y - y];
 	});
-	const colour = chalkOn(stem.chalk, surface);
+	const colour = chalkOn(branchLine.chalk, surface);
 	if (width !== undefined) return [{ type: 'path', points: own, closed: false, stroke: colour, width }];
 	return [{ type: 'path', points: own, closed: true, fill: colour }];
 }
 
 /** Box round the line, board coordinates. */
-export function stemBounds(stem: Stem, box: BoxValues): Box {
-	const { points } = shapeOf(stem, box);
+export function branchLineBounds(branchLine: BranchLine, box: BoxValues): Box {
+	const { points } = shapeOf(branchLine, box);
 	return inflate(unionOf(points.map((p) => ({ ...p, w: 0, h: 0 })))!, widthAt(0) / 2);
 }
