@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { noteAt, testBoard, type TestBoard } from '../testing';
-import { hang } from './branches';
+import { fold, hang } from './branches';
 import { addBranch } from './new-branches';
 import { addObject } from './edits';
 import { landingAt } from './landing';
@@ -50,6 +50,16 @@ describe('where a branch lands', () => {
 			index: 1,
 			side: undefined,
 		});
+	});
+
+	it('is shown beside a branch itself, not beside the number of what it folds away', () => {
+		const { editContext, model, sheet, a, b, c } = board();
+		fold(editContext, model, [b], true);
+		const [x, y, w, h] = model.find(b)!.box;
+		const above = landingAt(model, sheet, { x: x + 10, y: y + 5 }, new Set([a, c]))!;
+		expect(above.mark).toMatchObject({ x, w });
+		expect(above.mark.y).toBeLessThan(y);
+		expect(above.mark.y).toBeGreaterThan(y - h / 4);
 	});
 
 	it('is on the other side of the root where the hand is there', () => {

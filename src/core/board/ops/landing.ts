@@ -18,7 +18,11 @@ const REACH = 160;
 /** Thickness of a bar between two branches. */
 const BAR = 6;
 
-const boxOf = (model: BoardQuery, id: string): Box => model.boundsOf(id)!;
+/** The box of a branch itself, without the signs on its edge. */
+const boxOf = (model: BoardQuery, id: string): Box => {
+	const [x, y, w, h] = model.find(id)!.box;
+	return { x, y, w, h };
+};
 const middle = ({ x, y, w, h }: Box): Point => ({ x: x + w / 2, y: y + h / 2 });
 
 function distanceTo({ x, y, w, h }: Box, p: Point): number {
