@@ -166,6 +166,18 @@ describe('what is said in passing', () => {
 		for (const client of clients) client.destroy();
 	});
 
+	it('is heard from the first frames of a connection on', async () => {
+		const who = await someone('editor');
+		const person = await idOf(owner, board, who.name);
+		const ilka = await connect(server, owner, board);
+		const presence = { person, name: who.name, aside: 'Good morning' };
+		const one = await connect(server, who, board, 'stage', 'cookie', presence);
+		await until(() => heard(ilka, one)['person'] === person, 'they are seen');
+		expect(heard(ilka, one)).toMatchObject({ aside: 'Good morning' });
+		ilka.destroy();
+		one.destroy();
+	});
+
 	it('signs come no faster than the eye takes them in', async () => {
 		const who = await someone('editor');
 		const person = await idOf(owner, board, who.name);

@@ -52,6 +52,8 @@ export async function connect(
 	layer = 'stage',
 	/** What a page says about which board it has. */
 	token = 'cookie',
+	/** What they tell about themselves from the first. */
+	presence?: Record<string, unknown>,
 ): Promise<TestClient> {
 	const doc = new Y.Doc();
 	const closes: number[] = [];
@@ -78,6 +80,7 @@ export async function connect(
 			waiting.clear();
 		},
 	});
+	if (presence) provider.awareness!.setLocalState(presence);
 	provider.attach();
 	const model = new BoardModel(doc);
 	let count = 0;

@@ -91,6 +91,8 @@ export class LiveDocuments {
 				if (parsed.person !== undefined) await noteWriter(parsed.boardId, person.id);
 				connectionConfig.readOnly = !mayWrite(parsed.layer, role, policy);
 				gate.setSpeaker(parsed.boardId, speaker);
+				// What a page tells about its person comes with its first frames.
+				gate.setTalk(parsed.boardId, may(role, 'talk', policy));
 				gate.admit();
 				return { role, policy, speaker, boardId: parsed.boardId };
 			},

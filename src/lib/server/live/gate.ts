@@ -31,6 +31,8 @@ const ALLOWED = new Set<number>([
 export const LARGEST_FRAME = 8 * 1024 * 1024;
 const LARGEST_STATE = 2048;
 const QUEUE = { frames: 40, bytes: 2 * 1024 * 1024 };
+/** Boards on which something is kept that was told before they were open, at most. */
+const MAX_EARLY = 6;
 /** Awareness messages a second, and how many may come at once. */
 const RATE = { perSecond: 40, burst: 80 };
 
@@ -116,7 +118,19 @@ export function guard(
 		tellers.set(boardId, teller);
 		return teller;
 	};
+	/** What was told on boards before it was known who may say what there: the newest of each. */
+	const early = new Map<string, { name: string; payload: Uint8Array }>();
 	const pass = socket.emit.bind(socket) as (event: string, ...args: unknown[]) => boolean;
+
+	/** Hands on what is told on a board. Throws when it is malformed. */
+	const take = (boardId: string, name: string, payload: Uint8Array): void => {
+		const states = ownStates(payload, tellerOf(boardId));
+		if (states) tell(name, states);
+	};
+	const endMalformed = (): void => {
+		metrics().refused.inc({ why: 'malformed' });
+		endConnection(socket, CLOSE.malformed, 'malformed message');
+	};
 
 	/** The frame to hand on, or undefined to drop it. Throws when it is malformed. */
 	const check = (frame: Uint8Array): Uint8Array | undefined => {
@@ -134,8 +148,10 @@ export function guard(
 		if (kind !== KIND.awareness) return frame;
 		// People are somewhere on the sheets; what is said about other documents would only tell that one has them open.
 		if (parsed.layer !== 'stage' || !mayTell()) return undefined;
-		const states = ownStates(decoding.readVarUint8Array(decoder), tellerOf(parsed.boardId));
-		if (states) tell(name, states);
+		const payload = decoding.readVarUint8Array(decoder);
+		if (tellers.has(parsed.boardId)) take(parsed.boardId, name, payload);
+		else if (early.size < MAX_EARLY || early.has(parsed.boardId))
+			early.set(parsed.boardId, { name, payload });
 		return undefined;
 	};
 
@@ -146,8 +162,7 @@ export function guard(
 			const frame = check(args[0] as Uint8Array);
 			return frame === undefined ? true : pass(event, frame, ...args.slice(1));
 		} catch {
-			metrics().refused.inc({ why: 'malformed' });
-			endConnection(socket, CLOSE.malformed, 'malformed message');
+			endMalformed();
 			return true;
 		}
 	}) as WebSocket['emit'];
@@ -158,6 +173,13 @@ export function guard(
 		},
 		setTalk(boardId, mayTalk) {
 			tellerOf(boardId).mayTalk = mayTalk;
+			const waiting = early.get(boardId);
+			early.delete(boardId);
+			try {
+				if (waiting) take(boardId, waiting.name, waiting.payload);
+			} catch {
+				endMalformed();
+			}
 		},
 		setSpeaker(boardId, speaker) {
 			tellerOf(boardId).person = speaker;
