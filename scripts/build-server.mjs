@@ -32,6 +32,8 @@ await build({
 	target: 'node20',
 	packages: 'external',
 	alias: { $core: at('../src/core'), $lib: at('../src/lib') },
+	// As where the application is built for the server.
+	define: { 'import.meta.env.SSR': 'true' },
 	logLevel: 'warning',
 });
 

@@ -12,7 +12,7 @@ import { benchSearch } from './search';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
-const PARTS = ['open', 'frame', 'sync', 'route', 'map', 'history', 'search'];
+const PARTS = ['phone', 'open', 'frame', 'sync', 'route', 'map', 'history', 'search'];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -36,9 +36,13 @@ if (parts.length > 0 && parts.every((part) => part === 'route' || part === 'map'
 const server = await startServer();
 try {
 	const owner = await facilitator(server, 'Bench');
+	if (wants('phone')) {
+		const browser = await launch();
+		await benchPhone(browser, server, owner);
+		await browser.close();
+	}
 	if (wants('open') || wants('frame')) {
 		const browser = await launch();
-		if (wants('open')) await benchPhone(browser, server, owner);
 		for (const count of counts.length > 0 ? counts : [1_000, 10_000, 50_000]) {
 			const board = await largeBoard(server.sql, 'Bench', count);
 			if (wants('open')) await benchOpen(browser, server, owner, board, count);

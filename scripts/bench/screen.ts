@@ -261,6 +261,21 @@ export async function benchFrames(
 
 /** Script that a participant's phone loads until the first note can be written, compressed. */
 export async function benchPhone(browser: Browser, server: TestServer, owner: TestPerson): Promise<void> {
+	for (const [locale, words] of [
+		['en-GB', { name: 'Your name', enter: 'Go in' }],
+		['de-DE', { name: 'Name', enter: 'Eintreten' }],
+	] as const)
+		await loadOnPhone(browser, server, owner, locale, words);
+}
+
+/** @param words what is to be pressed, as `locale` has it */
+async function loadOnPhone(
+	browser: Browser,
+	server: TestServer,
+	owner: TestPerson,
+	locale: string,
+	words: { name: string; enter: string },
+): Promise<void> {
 	const board = await makeBoard(owner, 'idea-round');
 	const session = await connect(server, owner, board, 'session');
 	const gather = readSession(session.doc).steps.find((step) => step.kind === 'gather')!;
@@ -271,17 +286,18 @@ export async function benchPhone(browser: Browser, server: TestServer, owner: Te
 		viewport: { width: 390, height: 844 },
 		isMobile: true,
 		hasTouch: true,
+		locale,
 	});
 	const page = await context.newPage();
 	await page.goto(`${server.url}/join/${token}`);
-	await page.getByLabel('Your name').fill('Nele');
-	await page.getByRole('button', { name: 'Go in' }).click();
+	await page.getByLabel(words.name).fill('Nele');
+	await page.getByRole('button', { name: words.enter }).click();
 	await page.getByTestId('writing-line').waitFor();
 	const bytes = await page.evaluate(() =>
 		(performance.getEntriesByType('resource') as PerformanceResourceTiming[])
 			.filter((entry) => entry.name.endsWith('.js'))
 			.reduce((sum, entry) => sum + entry.encodedBodySize, 0),
 	);
-	figure('phone: script until the first note can be written', bytes / 1024, 'KB compressed', 'idea round');
+	figure('phone: script until the first note can be written', bytes / 1024, 'KB compressed', locale);
 	await context.close();
 }

@@ -86,7 +86,10 @@ describe('a language', () => {
 			.replace('export default', 'return');
 		const made = new Function('plural', 'de', body)(plural, de) as {
 			moved(values: object): string;
+			close(): string;
 		};
+		// What it lacks is said in English.
+		expect(made.close()).toBe('Close');
 		expect(made.moved({ count: 1, place: 'Plan' })).toBe('Ein Zettel nach Plan verschoben');
 		expect(made.moved({ count: 3, place: 'Plan' })).toBe('3 Zettel nach Plan verschoben');
 	});

@@ -47,11 +47,11 @@ export function typesOf(catalog: Catalog): string {
 	return `export interface Messages {\n${lines.join('\n')}\n}\n`;
 }
 
-/** Modules of the other languages by their tag, each loaded when it is wanted. */
+/** Modules of all languages by their tag, the base first, each loaded when it is wanted. */
 export function loadersOf(languages: readonly string[]): string {
-	const lines = languages
-		.filter((language) => language !== BASE)
-		.map((language) => `\t${JSON.stringify(language)}: () => import('./${language}.js'),`);
+	const lines = [BASE, ...languages.filter((language) => language !== BASE)].map(
+		(language) => `\t${JSON.stringify(language)}: () => import('./${language}.js'),`,
+	);
 	return `export default {\n${lines.join('\n')}\n};\n`;
 }
 

@@ -28,12 +28,11 @@ export function writeModules(root: string): void {
 	const files: Record<string, string> = {
 		'types.d.ts': typesOf(base),
 		'loaders.js': loadersOf([...catalogs.keys()]),
-		'loaders.d.ts': `${types}declare const loaders: Record<string, () => Promise<{ default: Partial<Messages> }>>;\nexport default loaders;\n`,
+		'loaders.d.ts': `${types}declare const loaders: Record<string, () => Promise<{ default: Messages }>>;\nexport default loaders;\n`,
 	};
 	for (const [language, catalog] of catalogs) {
-		const type = language === BASE ? 'Messages' : 'Partial<Messages>';
-		files[`${language}.js`] = moduleOf(language, catalog);
-		files[`${language}.d.ts`] = `${types}declare const messages: ${type};\nexport default messages;\n`;
+		files[`${language}.js`] = moduleOf(language, { ...base, ...catalog });
+		files[`${language}.d.ts`] = `${types}declare const messages: Messages;\nexport default messages;\n`;
 	}
 	mkdirSync(join(root, COMPILED), { recursive: true });
 	for (const [name, content] of Object.entries(files)) writeIfOther(join(root, COMPILED, name), content);

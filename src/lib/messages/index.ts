@@ -1,16 +1,15 @@
 /**
  * Words of the interface in the language of whoever reads them. They stand in `messages/`, one file
  * a language, in ICU MessageFormat, and are compiled to functions with the types of their values.
- * English is always there: what another language lacks is said in it.
+ * What another language lacks is said in English. A page loads one language and no other.
  */
-import english from './compiled/en.js';
 import loaders from './compiled/loaders.js';
 import type { Messages } from './compiled/types';
 
 export type { Messages };
 
 /** Tags of the languages that there are, English first. */
-export const LANGUAGES: readonly string[] = ['en', ...Object.keys(loaders)];
+export const LANGUAGES: readonly string[] = Object.keys(loaders);
 
 /** Whether people can choose a language: a made-up one is for tests alone. */
 export const isOffered = (tag: string): boolean => !tag.endsWith('-XA');
@@ -19,22 +18,29 @@ export const OFFERED = LANGUAGES.filter(isOffered);
 /** A language with its messages. */
 export interface Spoken {
 	tag: string;
-	messages: Partial<Messages>;
+	messages: Messages;
 }
-
-const ENGLISH: Spoken = { tag: 'en', messages: english };
 
 /** A language with its messages; English where there is no such language. */
 export async function loadLanguage(tag: string): Promise<Spoken> {
-	const messages = (await loaders[tag]?.())?.default;
-	return messages ? { tag, messages } : ENGLISH;
+	const known = tag in loaders ? tag : 'en';
+	return { tag: known, messages: (await loaders[known]!()).default };
 }
 
-let current = (): Spoken => ENGLISH;
+/** English is at hand where nobody has said whose language counts. A page loads its own alone. */
+const english = import.meta.env.SSR ? await loadLanguage('en') : undefined;
+
+let source: () => Spoken | undefined = () => undefined;
 
 /** Says whose language counts: of the page's reader in a browser, of whoever asks on the server. */
-export function readLanguageFrom(source: () => Spoken | undefined): void {
-	current = () => source() ?? ENGLISH;
+export function readLanguageFrom(given: () => Spoken | undefined): void {
+	source = given;
+}
+
+function current(): Spoken {
+	const spoken = source() ?? english;
+	if (!spoken) throw new Error('Words were asked for before a language was loaded.');
+	return spoken;
 }
 
 /** Tag of the language that counts now, as `de`. */
@@ -50,12 +56,12 @@ const said = new Map<keyof Messages, Say>();
 function sayer(key: keyof Messages): Say {
 	let say = said.get(key);
 	if (!say) {
-		say = (values) => ((current().messages[key] ?? english[key]) as unknown as Say)(values);
+		say = (values) => (current().messages[key] as unknown as Say)(values);
 		said.set(key, say);
 	}
 	return say;
 }
 
-export const m: Messages = new Proxy(english, {
+export const m = new Proxy({} as Messages, {
 	get: (_, key: keyof Messages) => sayer(key),
 });

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { readLanguageFrom } from '$lib/messages';
+import { readLanguageFrom, type Messages } from '$lib/messages';
 import { dateWords, dayWords, momentWords, numberWords, timeWords, whenWords } from './when';
 
 const at = (text: string): number => new Date(text).getTime();
@@ -42,7 +42,7 @@ describe('where German is read', () => {
 			numberWords(0.5, 2),
 		];
 		expect(both()).toEqual(['5 Nov 2026, 07:03', '20 March', '17:03', '5 Dec 2026', '1,234.5', '0.50']);
-		readLanguageFrom(() => ({ tag: 'de', messages: {} }));
+		readLanguageFrom(() => ({ tag: 'de', messages: {} as Messages }));
 		expect(both()).toEqual(['05.11.2026, 07:03', '20. März', '17:03', '05.12.2026', '1.234,5', '0,50']);
 	});
 
