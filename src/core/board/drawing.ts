@@ -78,4 +78,6 @@ export interface Route {
 	/** Points of the line; for a curved one, of the curve in short stretches. */
 	path: Path;
 	curve?: Curve | undefined;
+	/** Whether it is one of several ways on: its label stands where it begins. */
+	isExit?: boolean | undefined;
 }

@@ -237,7 +237,7 @@ function shortest(
 		if (node === undefined) continue;
 		const state = node * 4 + directionOf(port);
 		startOf.set(state, port);
-		reach(state, 0, -1);
+		reach(state, port.cost, -1);
 	}
 
 	let best: { state: number; port: Port; value: number } | undefined;
@@ -250,7 +250,7 @@ function shortest(
 		for (const end of ends.get(node) ?? []) {
 			// Turning right round to go in is no way in.
 			if ((direction + 2) % 4 === end.direction) continue;
-			const total = value + (direction === end.direction ? 0 : BEND);
+			const total = value + (direction === end.direction ? 0 : BEND) + end.port.cost;
 			if (!best || total < best.value) best = { state, port: end.port, value: total };
 		}
 		const x = node % xs.length;

@@ -70,7 +70,8 @@ export function formsBetween(from: Anchor, to: Anchor): Form[] {
 	const all: Form[] = [];
 	for (const a of sidesOf(from)) {
 		for (const b of sidesOf(to)) {
-			for (const path of forms(a, b)) all.push({ path, cost: costOf(path, from.box, to.box) });
+			for (const path of forms(a, b))
+				all.push({ path, cost: costOf(path, from.box, to.box) + a.cost + b.cost });
 		}
 	}
 	return all.sort((x, y) => x.cost - y.cost);
@@ -86,7 +87,7 @@ function leastCost(a: Side, b: Side): number {
 	// Upright to level takes an odd number of bends; opposite sides an even one, and four where they look away.
 	if (turn === 0) bends = aheadOfA && aheadOfB ? 1 : 3;
 	else if (turn < 0) bends = !aheadOfA ? 4 : Math.min(Math.abs(x), Math.abs(y)) < 0.01 ? 0 : 2;
-	return Math.abs(x) + Math.abs(y) + bends * BEND;
+	return Math.abs(x) + Math.abs(y) + bends * BEND + a.cost + b.cost;
 }
 
 /**
@@ -102,7 +103,7 @@ export function plainestForm(from: Anchor, to: Anchor): Form | undefined {
 	for (const { a, b, order, least } of pairs) {
 		if (best && least > best.cost) break;
 		for (const path of forms(a, b)) {
-			const cost = costOf(path, from.box, to.box);
+			const cost = costOf(path, from.box, to.box) + a.cost + b.cost;
 			if (!best || cost < best.cost || (cost === best.cost && order < best.order))
 				best = { path, cost, order };
 		}

@@ -99,6 +99,28 @@ export function besidePath(path: Path, size: { w: number; h: number }, gap = 5):
 	return { x: at.x + gap + 3, y: at.y - size.h / 2 };
 }
 
+/** Distance of a label from where its line begins, board units. */
+const FROM_START = 7;
+
+/**
+ * Where a label stands that says which way a line goes: where the line begins, over its first level
+ * segment or to the right of its first upright one.
+ */
+export function besideStart(path: Path, size: { w: number; h: number }, gap = 5): Point {
+	for (let i = 1; i < Math.min(path.length, 4); i++) {
+		const [a, b] = [path[i - 1]!, path[i]!];
+		if (sameY(a, b) && Math.abs(b.x - a.x) >= size.w + FROM_START + 4) {
+			const x = b.x > a.x ? a.x + FROM_START : a.x - FROM_START - size.w;
+			return { x, y: a.y - size.h - gap };
+		}
+		if (sameX(a, b) && Math.abs(b.y - a.y) >= size.h + FROM_START) {
+			const y = b.y > a.y ? a.y + FROM_START : a.y - FROM_START - size.h;
+			return { x: a.x + gap + 3, y };
+		}
+	}
+	return besidePath(path, size, gap);
+}
+
 /** How far a slanting middle segment rises over half the width of a label. */
 function slopeRoom(path: Path, width: number): number {
 	let left = lengthOf(path) / 2;

@@ -3,7 +3,7 @@ import { centreOf, inflate, overlaps, unionOf, type Box, type Point } from '../g
 import { MAX_OBSTACLES, routeAround } from './around';
 import { BEND, formsBetween, plainestForm, STUB } from './forms';
 import { crossesAny, sameX, sameY, simplify, type Path } from './polyline';
-import { isPoint, sidesOf, type Side, type Anchor } from './sides';
+import { isPoint, sideOf, sidesOf, type Side, type Anchor } from './sides';
 
 /** Distance to obstacles at which a plain form counts as free. */
 const CLEAR = 5;
@@ -34,8 +34,9 @@ export function rightAngled(
 
 /** The side of an anchor that looks towards a point. */
 function sideTowards(anchor: Anchor, p: Point): Side {
+	if (anchor.side) return sideOf(anchor, anchor.side);
 	const c = centreOf(anchor.box);
-	const [right, left, bottom, top] = sidesOf(anchor) as [Side, Side, Side, Side];
+	const [right, left, bottom, top] = sidesOf({ box: anchor.box }) as [Side, Side, Side, Side];
 	const dx = (p.x - c.x) / Math.max(1, anchor.box.w / 2);
 	const dy = (p.y - c.y) / Math.max(1, anchor.box.h / 2);
 	if (isPoint(anchor))

@@ -35,6 +35,14 @@ const FIRST: Record<HolderKind, { rows: number; words: () => HolderWords }> = {
 		}),
 	},
 	table: { rows: 4, words: () => ({ columns: headings(3) }) },
+	lanes: {
+		rows: 3,
+		words: () => ({ columns: [''], rows: [1, 2, 3].map((number) => m.heading_lane({ number })) }),
+	},
+	'column-lanes': {
+		rows: 0,
+		words: () => ({ columns: [1, 2, 3].map((number) => m.heading_lane({ number })) }),
+	},
 };
 
 /** What putting things down needs of a board. */

@@ -17,6 +17,8 @@ import ShapeIcon from '@lucide/svelte/icons/shapes';
 import ConnectorIcon from '@lucide/svelte/icons/spline';
 import FieldIcon from '@lucide/svelte/icons/square-dashed';
 import MarkIcon from '@lucide/svelte/icons/sticker';
+import LanesIcon from '@lucide/svelte/icons/rows-4';
+import ColumnLanesIcon from '@lucide/svelte/icons/columns-4';
 import NoteIcon from '@lucide/svelte/icons/sticky-note';
 import TableIcon from '@lucide/svelte/icons/table';
 import TextIcon from '@lucide/svelte/icons/type';
@@ -96,6 +98,16 @@ const ROWS: Record<KindName, KindRow> = {
 		name: () => m.kind_table(),
 		many: (told) => m.many_table(told),
 		icon: TableIcon,
+	},
+	lanes: {
+		name: () => m.kind_lanes(),
+		many: (told) => m.many_lanes(told),
+		icon: LanesIcon,
+	},
+	'column-lanes': {
+		name: () => m.kind_column_lanes(),
+		many: (told) => m.many_column_lanes(told),
+		icon: ColumnLanesIcon,
 	},
 	stroke: {
 		name: () => m.kind_stroke(),

@@ -39,6 +39,8 @@ export const PROPERTIES: Record<KindName, Component<KindProperties> | undefined>
 	list: HolderProperties,
 	actions: HolderProperties,
 	table: HolderProperties,
+	lanes: HolderProperties,
+	'column-lanes': HolderProperties,
 	stroke: StrokeProperties,
 	picture: PictureProperties,
 	mark: MarkProperties,

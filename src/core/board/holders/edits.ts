@@ -9,8 +9,9 @@ import type { BoxValues } from '../objects';
 import { keysAbove, keysAfter, keysBefore } from '../../order/keys';
 import { writeText } from '../rich-document';
 import { seedText } from '../text-nodes';
-import { formOf, isHolder, isTextCell } from './forms';
-import { HEAD_ROW } from './layout';
+import { formOf, isHolder, isOpen, isTextCell } from './forms';
+import { lanesOf, moveWithLanes } from './lanes';
+import { HEAD_ROW, TITLE } from './layout';
 import {
 	cellKey,
 	factKey,
@@ -54,11 +55,52 @@ function edit(editContext: EditContext, id: string, work: (map: ObjectMap) => vo
 	});
 }
 
+/** Whether its rows and columns keep their sizes whatever is written in their heads. */
+const keepsSizes = ({ kind }: Holder): boolean => formOf(kind)!.flow !== undefined || formOf(kind)!.open;
+
 /** The box of a holder, `by` units wider. */
 const widened = ({ set, box }: Holder, by: number): BoxValues => {
 	const [x, y, w, h, angle] = set ?? box;
 	return [x, y, Math.max(40, w + by), h, angle];
 };
+
+/** The same, taller. */
+const taller = ({ set, box }: Holder, by: number): BoxValues => {
+	const [x, y, w, h, angle] = set ?? box;
+	return [x, y, w, Math.max(40, h + by), angle];
+};
+const roomOfRows = ({ box }: Holder): number => box[3] - TITLE;
+
+/**
+ * Gives a lane another size, board units; what lies in those after it goes along.
+ */
+export function setLaneSize(
+	editContext: EditContext,
+	model: BoardQuery,
+	id: string,
+	lane: string,
+	size: number,
+): void {
+	const holder = holderOf(model, id);
+	const axis: Axis = canChangeTracks(holder, 'row') ? 'row' : 'col';
+	const lanes = lanesOf(holder);
+	const before = lanes.find((each) => each.id === lane);
+	const track = tracksOf(holder, axis).find((each) => each.id === lane);
+	if (!before || !track || before.size === 0) return;
+	const wanted = Math.max(40, Math.round(size));
+	transact(editContext, () => {
+		moveWithLanes(
+			editContext,
+			model,
+			holder,
+			lanes.map((each) => (each.id === lane ? { ...each, size: wanted } : each)),
+		);
+		edit(editContext, id, (map) => {
+			map.set(trackKey(axis, lane), [track.z, (track.size * wanted) / before.size]);
+			map.set('box', (axis === 'row' ? taller : widened)(holder, wanted - before.size));
+		});
+	});
+}
 
 /**
  * Adds a row or column right after another one, before all when `after` is undefined. Returns its id.
@@ -84,11 +126,22 @@ export function addTrack(
 	);
 	const size = like?.size ?? (axis === 'row' ? 32 : 160);
 	const track = editContext.newId();
-	edit(editContext, id, (map) => {
-		map.set(trackKey(axis, track), [z, axis === 'row' && !formOf(holder.kind)!.flow ? 32 : size]);
-		// Columns share the width of the holder: with one more it gets wider by as much.
-		const shares = tracks.reduce((sum, each) => sum + each.size, 0) || 1;
-		if (axis === 'col') map.set('box', widened(holder, (size * holder.box[2]) / shares));
+	// Tracks share the room of the holder: with one more it gets larger by as much.
+	const shares = tracks.reduce((sum, each) => sum + each.size, 0) || 1;
+	const isOpenRow = axis === 'row' && isOpen(holder);
+	const added = isOpenRow ? roomOfRows(holder) * (size / shares) : (size * holder.box[2]) / shares;
+	transact(editContext, () => {
+		if (isOpen(holder)) {
+			const lanes = lanesOf(holder);
+			const after = [...lanes];
+			after.splice(index + 1, 0, { ...lanes[0]!, id: track, size: added });
+			moveWithLanes(editContext, model, holder, after);
+		}
+		edit(editContext, id, (map) => {
+			map.set(trackKey(axis, track), [z, axis === 'row' && !keepsSizes(holder) ? 32 : size]);
+			if (axis === 'col') map.set('box', widened(holder, added));
+			if (isOpenRow) map.set('box', taller(holder, added));
+		});
 	});
 	return track;
 }
@@ -107,6 +160,7 @@ export function removeTrack(
 	if (!gone || tracks.length < 2 || !canChangeTracks(holder, axis)) return false;
 	const near = tracks[tracks.indexOf(gone) - 1] ?? tracks[1]!;
 	const width = holder.laid?.cols.find((col) => col.id === track)?.size ?? 0;
+	if (isOpen(holder)) return removeLane(editContext, holder, axis, gone, near);
 	transact(editContext, () => {
 		edit(editContext, id, (map) => {
 			for (const key of [...map.keys()]) {
@@ -124,6 +178,16 @@ export function removeTrack(
 	return true;
 }
 
+/** Removes a lane; what lies in it stays there, for the lane beside it gets its room. */
+function removeLane(editContext: EditContext, { id }: Holder, axis: Axis, gone: Track, near: Track): true {
+	edit(editContext, id, (map) => {
+		map.delete(trackKey(axis, gone.id));
+		map.delete(cellKey(axis === 'row' ? partOf(gone.id, HEAD) : partOf(HEAD, gone.id)));
+		map.set(trackKey(axis, near.id), [near.z, near.size + gone.size]);
+	});
+	return true;
+}
+
 /** Moves a row or column by one place. */
 export function shiftTrack(
 	editContext: EditContext,
@@ -133,12 +197,20 @@ export function shiftTrack(
 	track: string,
 	by: -1 | 1,
 ): void {
-	const tracks = tracksOf(holderOf(model, id), axis);
+	const holder = holderOf(model, id);
+	const tracks = tracksOf(holder, axis);
 	const index = tracks.findIndex((each) => each.id === track);
 	if (index < 0 || !tracks[index + by]) return;
 	const keys = tracks.map((each) => each.z);
 	const [z] = (by > 0 ? keysAfter : keysBefore)(keys, index + by, 1);
-	edit(editContext, id, (map) => map.set(trackKey(axis, track), [z, tracks[index]!.size]));
+	transact(editContext, () => {
+		if (isOpen(holder)) {
+			const after = lanesOf(holder);
+			after.splice(index + by, 0, ...after.splice(index, 1));
+			moveWithLanes(editContext, model, holder, after);
+		}
+		edit(editContext, id, (map) => map.set(trackKey(axis, track), [z, tracks[index]!.size]));
+	});
 }
 
 /** Gives a column a width, board units; the holder is as much wider or narrower. */
@@ -184,7 +256,7 @@ export function fitRows(
 	for (const track of tracksOf(holder, 'row')) {
 		const size = needed.get(track.id) ?? 0;
 		// Rows that hold things are set by hand: they only grow.
-		const next = form.flow ? Math.max(track.size, size) : size;
+		const next = keepsSizes(holder) ? Math.max(track.size, size) : size;
 		if (Math.abs(next - track.size) > 0.5) changes.set(track.id, [track.z, next]);
 	}
 	const head = Math.max(HEAD_ROW, needed.get(HEAD) ?? 0);

@@ -1,7 +1,7 @@
 /** What kinds of holder there are: what they are made of, and how things lie in them. */
 import type { KindName } from '../objects';
 
-export const HOLDERS = ['columns', 'grid', 'list', 'actions', 'table'] as const;
+export const HOLDERS = ['columns', 'grid', 'list', 'actions', 'table', 'lanes', 'column-lanes'] as const;
 export type HolderKind = (typeof HOLDERS)[number];
 
 export interface HolderForm {
@@ -14,6 +14,8 @@ export interface HolderForm {
 	headCol: boolean;
 	/** How things that are put in lie in a slot; left out where nothing can be put in. */
 	flow?: 'down' | 'across';
+	/** Whether things lie in its rows or columns wherever they are put. */
+	open: boolean;
 	/** Columns whose cells are text; all when left out. */
 	textCols?: readonly string[];
 	/** Where the words go that head its columns: above them, in its first row, nowhere. */
@@ -41,6 +43,7 @@ const PLAIN = {
 	headRow: false,
 	headCol: false,
 	headings: 'above',
+	open: false,
 	ruled: true,
 	counts: false,
 	items: false,
@@ -90,11 +93,35 @@ const FORMS: Record<HolderKind, HolderForm> = {
 		items: true,
 	},
 	table: { ...PLAIN, rows: true, freeCols: true, headings: 'first row', colSize: 150, rowSize: 32 },
+	lanes: {
+		...PLAIN,
+		rows: true,
+		freeCols: false,
+		headCol: true,
+		textCols: [],
+		headings: 'none',
+		cols: ['steps'],
+		open: true,
+		colSize: 800,
+		rowSize: 170,
+	},
+	'column-lanes': {
+		...PLAIN,
+		rows: false,
+		freeCols: true,
+		headRow: true,
+		textCols: [],
+		open: true,
+		colSize: 240,
+		rowSize: 0,
+	},
 };
 
 export const formOfHolder = (kind: HolderKind): HolderForm => FORMS[kind];
 export const formOf = (kind: KindName): HolderForm | undefined => FORMS[kind as HolderKind];
 export const isHolder = (object: { kind: KindName }): boolean => object.kind in FORMS;
+/** Whether things lie in it wherever they are put. */
+export const isOpen = (object: { kind: KindName }): boolean => Boolean(formOf(object.kind)?.open);
 /** Whether other objects can be put into it. */
 export const takesCards = (object: { kind: KindName }): boolean => Boolean(formOf(object.kind)?.flow);
 

@@ -166,7 +166,7 @@ export function layHolder(
 		for (const col of cols) col.count = inSlot(ONLY_ROW, col.id).length;
 	} else {
 		const natural = parts.rows.reduce((sum, { size }) => sum + Math.max(MIN_ROW, size), 0) || 1;
-		const stretch = form.flow ? Math.max(0.05, (box[3] - top) / natural) : 1;
+		const stretch = form.flow || form.open ? Math.max(0.05, (box[3] - top) / natural) : 1;
 		let at = top;
 		rows = parts.rows.map(({ id, size }) => {
 			const needed = form.flow ? fill(id, at) : 0;

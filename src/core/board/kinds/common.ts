@@ -1,5 +1,6 @@
 /** What every object has, whatever its kind, as it stands in the live document. */
 import { z } from 'zod';
+import { waiversSchema, workSchema } from '../../flow/values';
 import { branchSchema, mapStyleSchema } from '../../mindmap/values';
 import { CHALKS, OWN_COLOUR, PIGMENTS } from '../colours';
 
@@ -76,5 +77,8 @@ export const common = {
 	/** In a map: on what it hangs, and how what hangs on it is shown. */
 	branch: branchSchema.optional(),
 	mapStyle: mapStyleSchema.optional(),
+	/** In a flow: what it takes and who does it, and findings on it that are set aside. */
+	work: workSchema.optional(),
+	waivers: waiversSchema.optional(),
 	lock: z.enum(LOCKS).optional(),
 };

@@ -1,7 +1,8 @@
 /** Connectors: lines tied to any two objects, that follow what they are tied to. */
 import { z } from 'zod';
 import { unionOf, type Box, type Point } from '../../geometry/box';
-import { besidePath, distanceToPath, middleOf, type Path } from '../../link/polyline';
+import { besidePath, besideStart, distanceToPath, middleOf, type Path } from '../../link/polyline';
+import { SIDE_NAMES } from '../../link/sides';
 import { layout } from '../../text/layout';
 import { isEmpty, plainText } from '../../text/rich';
 import { chalkOn } from '../colours';
@@ -17,7 +18,15 @@ export const TIPS = ['none', 'arrow', 'open', 'dot', 'rhomb', 'bar'] as const;
 export type Tip = (typeof TIPS)[number];
 
 const point = z.tuple([coordinate, coordinate]);
-const endSchema = z.union([z.object({ object: identifier }), z.object({ point })]);
+const endSchema = z.union([
+	z.object({
+		object: identifier,
+		/** The side that the line should run by; it always does where that was set by hand. */
+		side: z.enum(SIDE_NAMES).optional(),
+		pinned: z.literal(true).optional(),
+	}),
+	z.object({ point }),
+]);
 /** One end of a connector: tied to an object, or loose at a point. */
 export type ConnectorEnd = z.infer<typeof endSchema>;
 
@@ -35,6 +44,8 @@ export const connectorSchema = z.object({
 	ends: z.tuple([endSchema, endSchema]),
 	/** Corners set by hand, in board coordinates; none where the route is computed. */
 	bends: z.array(point).max(64).optional(),
+	/** As an exit of a decision: how many of a hundred take it. */
+	share: z.number().gte(0).lte(100).optional(),
 });
 
 type Connector = ObjectOf<'connector'>;
@@ -44,6 +55,9 @@ export const LINE_WIDTH = 2;
 const LABEL = { w: 180, size: 13 };
 
 const widthOf = (connector: Connector): number => connector.style.width ?? LINE_WIDTH;
+
+const labelPlace = ({ path, isExit }: Route, size: { w: number; h: number }, gap?: number): Point =>
+	(isExit ? besideStart : besidePath)(path, size, gap);
 
 function setLabel(connector: Connector, context: SceneContext): Setting | undefined {
 	const route = context.routeOf(connector.id);
@@ -56,7 +70,7 @@ function setLabel(connector: Connector, context: SceneContext): Setting | undefi
 		measure: context.measure,
 	});
 	const width = Math.max(12, ...laid.lines.map((line) => line.width));
-	const at = besidePath(route.path, { w: width, h: laid.height }, 3 + widthOf(connector) / 2);
+	const at = labelPlace(route, { w: width, h: laid.height }, 3 + widthOf(connector) / 2);
 	return {
 		room: { ...at, w: width, h: laid.height },
 		laid,
@@ -120,7 +134,7 @@ export function connectorBounds(connector: Connector, route: Route): Box {
 		const letters = plainText(connector.text).length;
 		const w = Math.min(LABEL.w, letters * LABEL.size * 0.7 + 12);
 		const h = (Math.ceil((letters * LABEL.size * 0.7) / LABEL.w) + connector.text.length) * LABEL.size * 1.4;
-		const at = besidePath(route.path, { w, h });
+		const at = labelPlace(route, { w, h });
 		boxes.push({ ...at, w, h }, { ...middleOf(route.path).at, w: 0, h: 0 });
 	}
 	return unionOf(boxes)!;
@@ -128,7 +142,7 @@ export function connectorBounds(connector: Connector, route: Route): Box {
 
 export const connector: Kind<'connector'> = {
 	name: 'connector',
-	traits: { ...PIECE, place: 'ends', layer: 'line', votable: 'never' },
+	traits: { ...PIECE, place: 'ends', layer: 'line', votable: 'never', copied: ['share'] },
 	resizable: false,
 	blocks: false,
 	least: { w: 0, h: 0 },

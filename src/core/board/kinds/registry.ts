@@ -5,6 +5,7 @@ import { columns, columnsSchema } from './columns';
 import { connector, connectorSchema } from './connector';
 import { grid, gridSchema } from './grid';
 import { group, groupSchema } from './group';
+import { columnLanes, columnLanesSchema, lanes, lanesSchema } from './lanes';
 import { list, listSchema } from './list';
 import { mark, markSchema } from './mark';
 import { note, noteSchema } from './note';
@@ -32,6 +33,8 @@ export const SCHEMAS = [
 	actionsSchema,
 	tableSchema,
 	markSchema,
+	lanesSchema,
+	columnLanesSchema,
 ] as const;
 
 export const KINDS: { readonly [K in KindName]: Kind<K> } = {
@@ -50,4 +53,6 @@ export const KINDS: { readonly [K in KindName]: Kind<K> } = {
 	stroke,
 	picture,
 	mark,
+	lanes,
+	'column-lanes': columnLanes,
 };

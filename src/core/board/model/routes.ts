@@ -8,6 +8,9 @@ import { boundsOf, centreOf, overlaps, unionOf, type Box, type Point } from '../
 import { Nudging } from '../../link/nudge';
 import type { RoutedPath } from '../../link/segments';
 import { curveBetween, curveThrough, flatten } from '../../link/curved';
+import { selfCurve, selfLoop } from '../../link/self-loop';
+import { sideOf, type Anchor } from '../../link/sides';
+import { isDecision } from '../flow-shapes';
 import type { Path } from '../../link/polyline';
 import { rightAngled, throughBends } from '../../link/right-angled';
 import type { Route } from '../drawing';
@@ -60,6 +63,18 @@ function endsOf(connector: Connector, find: Find): Ends | undefined {
 const tieBox = (object: BoardObject | undefined, p: Point): Box =>
 	object ? boundsOf(boxOf(object.box)) : { ...p, w: 0, h: 0 };
 
+/** What an end is tied to, with the side that its line should run by. */
+function anchorsOf({ ends: [first, second] }: Connector, { from, to, a, b }: Ends): [Anchor, Anchor] {
+	const anchor = (end: ConnectorEnd, object: BoardObject | undefined, p: Point): Anchor =>
+		'object' in end
+			? { box: tieBox(object, p), side: end.side, isPinned: end.pinned }
+			: { box: tieBox(object, p) };
+	return [anchor(first, from, a), anchor(second, to, b)];
+}
+
+/** Whether it leads back to what it comes from. */
+const isSelf = ({ from, to }: Ends): boolean => from !== undefined && from.id === to?.id;
+
 const bendsOf = (connector: Connector): Point[] => (connector.bends ?? []).map(([x, y]) => ({ x, y }));
 
 /** What a right-angled connector has to go round: nothing that holds, covers or is part of its ends. */
@@ -80,10 +95,10 @@ function obstaclesFor(ends: Ends, sheet: string, near: Near): (area: Box) => Box
 
 /** The path of a right-angled connector before it is kept apart from others. */
 function rightAngledPath(connector: Connector, ends: Ends, near: Near | undefined): Path {
-	const from = { box: tieBox(ends.from, ends.a) };
-	const to = { box: tieBox(ends.to, ends.b) };
+	const [from, to] = anchorsOf(connector, ends);
 	const bends = bendsOf(connector);
 	if (bends.length > 0) return throughBends(from, to, bends);
+	if (isSelf(ends)) return selfLoop(from, to);
 	return rightAngled(from, to, near && obstaclesFor(ends, connector.sheet, near));
 }
 
@@ -96,14 +111,21 @@ function trimmed(path: Path, { from, to }: Ends): Path {
 	return out;
 }
 
-function straightPath(connector: Connector, { from, to, a, b }: Ends): Path {
+function straightPath(connector: Connector, ends: Ends): Path {
+	const { from, to, a, b } = ends;
 	const bends = bendsOf(connector);
-	const after = bends[0] ?? b;
-	const before = bends.at(-1) ?? a;
+	const anchors = anchorsOf(connector, ends);
+	if (isSelf(ends) && bends.length === 0) return trimmed(selfLoop(...anchors), ends);
+	const edge = (object: BoardObject, { side, isPinned, box }: Anchor, towards: Point): Point => {
+		const outline = outlineOf(object);
+		if (!side || !isPinned) return edgeTowards(outline, boxOf(object.box), towards, GAP);
+		const { at, dx, dy } = sideOf({ box }, side);
+		return meeting(outline, boxOf(object.box), { x: at.x + dx, y: at.y + dy }, at, GAP);
+	};
 	return [
-		from ? edgeTowards(outlineOf(from), boxOf(from.box), after, GAP) : a,
+		from ? edge(from, anchors[0], bends[0] ?? b) : a,
 		...bends,
-		to ? edgeTowards(outlineOf(to), boxOf(to.box), before, GAP) : b,
+		to ? edge(to, anchors[1], bends.at(-1) ?? a) : b,
 	];
 }
 
@@ -112,7 +134,8 @@ function curvedRoute(connector: Connector, ends: Ends): Route {
 		const curve = curveThrough(straightPath(connector, ends));
 		return { curve, path: flatten(curve) };
 	}
-	const curve = curveBetween({ box: tieBox(ends.from, ends.a) }, { box: tieBox(ends.to, ends.b) });
+	const anchors = anchorsOf(connector, ends);
+	const curve = (isSelf(ends) ? selfCurve : curveBetween)(...anchors);
 	const [start, c1, c2, end] = curve as [Point, Point, Point, Point];
 	const [first] = trimmed([start, c1], { ...ends, to: undefined });
 	const [last] = trimmed([end, c2], { ...ends, from: ends.to, to: undefined });
@@ -129,10 +152,13 @@ function curvedRoute(connector: Connector, ends: Ends): Route {
 export function routeAlone(connector: Connector, find: Find, near?: Near): Route | undefined {
 	const ends = endsOf(connector, find);
 	if (!ends) return undefined;
-	if (connector.style.route === 'straight') return { path: straightPath(connector, ends) };
-	if (connector.style.route === 'curved') return curvedRoute(connector, ends);
-	return { path: trimmed(rightAngledPath(connector, ends, near), ends) };
+	const isExit = isExitOf(ends);
+	if (connector.style.route === 'straight') return { path: straightPath(connector, ends), isExit };
+	if (connector.style.route === 'curved') return { ...curvedRoute(connector, ends), isExit };
+	return { path: trimmed(rightAngledPath(connector, ends, near), ends), isExit };
 }
+
+const isExitOf = ({ from }: Ends): boolean => from !== undefined && isDecision(from);
 
 interface CachedRoute {
 	sheet: string;
@@ -264,14 +290,14 @@ export class Routes {
 		const before = this.known.get(id);
 		this.invalidate(connector.sheet);
 		if (before?.plain && samePath(before.plain.routed.path, path)) return false;
-		const route = { path: trimmed(path, ends) };
+		const route = { path: trimmed(path, ends), isExit: isExitOf(ends) };
 		const routed = {
 			id,
 			path,
 			from: ends.from && tieBox(ends.from, ends.a),
 			to: ends.to && tieBox(ends.to, ends.b),
 			// A path set by hand is kept as it is; others make room for it.
-			isFixed: Boolean(connector.bends?.length),
+			isFixed: Boolean(connector.bends?.length) || isSelf(ends),
 		};
 		this.known.set(id, { sheet: connector.sheet, plain: { routed, ends }, route });
 		return !before || !samePath(before.route.path, route.path);
@@ -316,7 +342,7 @@ export class Routes {
 			known.apart = apart;
 			const path = trimmed(apart, plain.ends);
 			if (samePath(known.route.path, path)) return;
-			known.route = { path };
+			known.route = { path, isExit: isExitOf(plain.ends) };
 			moved.push(id);
 		});
 		return moved;

@@ -62,13 +62,14 @@ export function putDown(
 			...(object.parts ? { parts: unsigned(object.parts) } : {}),
 			...(parent && object.branch ? { branch: { ...object.branch, parent, earlierParents: [] } } : {}),
 			...(object.mapStyle ? { mapStyle: object.mapStyle } : {}),
+			...(object.work ? { work: object.work } : {}),
 		};
 		if (isConnector(object)) {
 			const ends = object.ends.map((end): ConnectorEnd | undefined => {
 				if ('point' in end) return shifted(end, dx, dy);
 				const isHere = model.find(end.object)?.sheet === sheet;
 				const copy = ids.get(end.object) ?? (isHere ? end.object : undefined);
-				return copy ? { object: copy } : undefined;
+				return copy ? { ...end, object: copy } : undefined;
 			});
 			if (!ends[0] || !ends[1]) continue;
 			spec.ends = [ends[0], ends[1]];

@@ -53,6 +53,9 @@ export interface NewObject<K extends KindName = KindName> {
 	/** On what it hangs in a map, and how what hangs on it is shown. */
 	branch?: NonNullable<BoardObject['branch']>;
 	mapStyle?: NonNullable<BoardObject['mapStyle']>;
+	/** What it takes as a step of a flow; the part of those who take it as an exit. */
+	work?: NonNullable<BoardObject['work']>;
+	share?: number;
 	/** What a mark sticks to. */
 	on?: NonNullable<ObjectOf<'mark'>['on']>;
 	/** What stands in a holder. */
@@ -97,6 +100,8 @@ function mapFrom(editContext: EditContext, spec: NewObject, id: string, z: strin
 		'on',
 		'branch',
 		'mapStyle',
+		'work',
+		'share',
 	] as const) {
 		if (spec[key] !== undefined) values[key] = spec[key];
 	}
@@ -283,8 +288,14 @@ export function restyle(
 /**
  * Removes objects and the connectors tied to them. Regions leave what lies in them on the board; groups go
  * with their members, branches with what hangs on them. Locked objects stay.
+ * @param kept connectors that stay, for they are tied elsewhere in the same step
  */
-export function removeObjects(editContext: EditContext, model: BoardQuery, ids: Iterable<string>): void {
+export function removeObjects(
+	editContext: EditContext,
+	model: BoardQuery,
+	ids: Iterable<string>,
+	kept: ReadonlySet<string> = new Set(),
+): void {
 	const gone = new Set([...ids].filter((id) => !model.find(id)?.lock));
 	for (const id of [...gone]) {
 		const object = model.find(id);
@@ -293,7 +304,7 @@ export function removeObjects(editContext: EditContext, model: BoardQuery, ids: 
 	for (const id of [...gone])
 		for (const below of model.maps.descendantsOf(id)) if (!model.find(below)?.lock) gone.add(below);
 	for (const id of [...gone]) for (const mark of model.marksOn(id)) gone.add(mark);
-	for (const id of [...gone]) for (const tie of model.tiesOf(id)) gone.add(tie);
+	for (const id of [...gone]) for (const tie of model.tiesOf(id)) if (!kept.has(tie)) gone.add(tie);
 	transact(editContext, () => {
 		for (const id of gone) {
 			for (const note of model.sortedInto(id))

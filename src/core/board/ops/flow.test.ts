@@ -11,13 +11,13 @@ describe('growing a flow', () => {
 		const { model, editContext, sheet, undo } = board;
 		const start = addObject(editContext, model, {
 			...shapeAt(sheet, 0, 0, 'Start'),
-			style: { shape: 'terminator', fill: 'moss', chalk: 'ochre' },
+			style: { shape: 'process', fill: 'moss', chalk: 'ochre' },
 		});
 		const made: string[] = [];
 		for (const direction of DIRECTIONS)
 			for (let i = 0; i < 4; i++) made.push(growFrom(editContext, model, start, direction)!);
 		for (const id of made)
-			expect(model.find(id)).toMatchObject({ kind: 'shape', style: { shape: 'terminator', fill: 'moss' } });
+			expect(model.find(id)).toMatchObject({ kind: 'shape', style: { shape: 'process', fill: 'moss' } });
 		const boxes = [start, ...made].map((id) => model.boundsOf(id)!);
 		for (const [i, a] of boxes.entries())
 			for (const b of boxes.slice(i + 1)) expect(overlaps(a, b)).toBe(false);

@@ -1,11 +1,15 @@
 /** Growing a flow: the next object beside one, already linked, of the same kind and look. */
 import { takesRoom, traitsOf } from '../kinds/traits';
-import { isConnector } from '../kinds/guards';
-import { inflate, overlaps, type Box } from '../../geometry/box';
+import type { ExitWords } from '../../flow/exit-names';
+import { isShape } from '../kinds/guards';
+import { inflate, overlaps, type Box, type Point } from '../../geometry/box';
+import { fittingShapes } from '../flow-shapes';
+import { SHAPE_FORMS, type ShapeName } from '../shapes';
+import { linkStyleOf, nameOfNextLink } from './flow-links';
 import { addObjects, type NewObject } from './edits';
 import type { EditContext } from '../store';
 import type { BoardQuery } from '../model/query';
-import type { BoardObject, ConnectorEnd, ObjectOf } from '../objects';
+import type { BoardObject, ConnectorEnd } from '../objects';
 
 export const DIRECTIONS = ['right', 'down', 'left', 'up'] as const;
 export type Direction = (typeof DIRECTIONS)[number];
@@ -21,13 +25,22 @@ export const canGrow = (object: BoardObject): boolean => traitsOf(object).textOn
  * The free place for the next object in a direction: straight on if nothing is there, else to either side
  * in turn, else one step further on.
  * @param gap distance to the object, board units; that of a flow when left out
+ * @param size of the next object; that of the object itself when left out
  */
-export function nextPlace(model: BoardQuery, object: BoardObject, direction: Direction, gap?: number): Box {
+export function nextPlace(
+	model: BoardQuery,
+	object: BoardObject,
+	direction: Direction,
+	gap?: number,
+	size = { w: object.box[2], h: object.box[3] },
+): Box {
 	const step = gap === undefined ? STEP : { x: gap, y: gap };
 	const clear = Math.min(CLEAR, step.x, step.y) - 1;
 	const [x, y, w, h] = object.box;
 	const isLevel = direction === 'left' || direction === 'right';
 	const sign = direction === 'right' || direction === 'down' ? 1 : -1;
+	// From middle to middle, so that the line between is straight whatever the sizes.
+	const [cx, cy] = [x + w / 2, y + h / 2];
 	const isFree = (box: Box): boolean =>
 		!model
 			.touching(object.sheet, inflate(box, clear))
@@ -35,41 +48,59 @@ export function nextPlace(model: BoardQuery, object: BoardObject, direction: Dir
 	for (let out = 1; ; out++) {
 		for (let aside = 0; aside < 7; aside++) {
 			const shift = Math.ceil(aside / 2) * (aside % 2 === 1 ? 1 : -1);
-			const box = isLevel
-				? { x: x + sign * out * (w + step.x), y: y + shift * (h + step.y / 2), w, h }
-				: { x: x + shift * (w + step.x / 2), y: y + sign * out * (h + step.y), w, h };
+			const [dx, dy] = isLevel
+				? [sign * ((w + size.w) / 2 + step.x + (out - 1) * (size.w + step.x)), shift * (size.h + step.y / 2)]
+				: [shift * (size.w + step.x / 2), sign * ((h + size.h) / 2 + step.y + (out - 1) * (size.h + step.y))];
+			const box = { x: cx + dx - size.w / 2, y: cy + dy - size.h / 2, ...size };
 			if (isFree(box)) return box;
 		}
 	}
 }
 
-/** The look of the links that an object has, so that the next one looks alike. */
-function linkStyle(model: BoardQuery, id: string): ObjectOf<'connector'>['style'] {
-	for (const tie of model.tiesOf(id)) {
-		const link = model.find(tie);
-		if (isConnector(link)) return link.style;
-	}
-	return { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' };
+/** What is known of the next object besides where it comes from. */
+export interface Growth {
+	/** Its form, where it is a shape; the likeliest in a flow when left out. */
+	shape?: ShapeName | undefined;
+	/** Words for the exits of decisions. */
+	words?: ExitWords | undefined;
+	/** Its middle, where the hand let go; a free place beside the object when left out. */
+	at?: Point | undefined;
 }
 
 /**
- * Adds the next object in a direction and links it, as one step. Returns its id; undefined for what
- * cannot have a next one.
+ * Adds the next object in a direction and links it, as one step. In a flow it is a shape that fits there.
+ * Returns its id; undefined for what cannot have a next one.
  */
 export function growFrom(
 	editContext: EditContext,
 	model: BoardQuery,
 	id: string,
 	direction: Direction,
+	{ shape, words = { yes: '', no: '' }, at }: Growth = {},
 ): string | undefined {
 	const origin = model.find(id);
 	if (!origin || !canGrow(origin)) return undefined;
-	const { x, y, w, h } = nextPlace(model, origin, direction);
+	const form = shape ?? fittingShapes(origin)[0];
+	const isOther = isShape(origin) && form !== undefined && form !== origin.style.shape;
+	const style = isOther ? { ...origin.style, shape: form } : origin.style;
+	const [, , ow, oh] = origin.box;
+	const size = isOther ? SHAPE_FORMS[form].size : { w: ow, h: oh };
+	const { x, y, w, h } = at
+		? { x: Math.round(at.x - size.w / 2), y: Math.round(at.y - size.h / 2), ...size }
+		: nextPlace(model, origin, direction, undefined, size);
 	const next = editContext.newId();
 	const ends: [ConnectorEnd, ConnectorEnd] = [{ object: id }, { object: next }];
+	const text = nameOfNextLink(model, ends[0], words);
 	const specs: NewObject[] = [
-		{ id: next, kind: origin.kind, sheet: origin.sheet, box: [x, y, w, h, 0], style: origin.style },
-		{ kind: 'connector', sheet: origin.sheet, box: [0, 0, 0, 0, 0], style: linkStyle(model, id), ends },
+		{ id: next, kind: origin.kind, sheet: origin.sheet, box: [x, y, w, h, 0], style },
+		{
+			kind: 'connector',
+			sheet: origin.sheet,
+			box: [0, 0, 0, 0, 0],
+			style: linkStyleOf(model, id),
+			ends,
+			text,
+		},
 	];
 	addObjects(editContext, model, specs);
 	return next;

@@ -7,6 +7,7 @@ import { overlaps, type Box, type Point } from '../../geometry/box';
 import type { FlowGraph, FlowStep, WholeLink } from '../flow';
 import { placeAcross, type LaneSpan } from './coordinates';
 import { orderCells } from './crossings';
+import type { SideName } from '../../link/sides';
 import {
 	inputFor,
 	type FlowDirection,
@@ -16,9 +17,6 @@ import {
 } from './input';
 import { makeLayers, type Layers } from './layers';
 import { outsideLinks, type Flank, type OutsideLink } from './outside';
-
-export const SIDES = ['top', 'right', 'bottom', 'left'] as const;
-export type SideName = (typeof SIDES)[number];
 
 /** Lanes that a flow stands in: the corner where the first one begins, and their sizes. */
 export interface LayoutLanes {
