@@ -19,6 +19,15 @@ const TYPES: Partial<Record<ShapeName, StepType>> = {
 	'off-page': 'jump',
 };
 
+/** The shape of each kind of step, where a flow comes from a file. */
+export const SHAPE_OF: Record<StepType, ShapeName> = {
+	process: 'process',
+	decision: 'decision',
+	terminator: 'terminator',
+	data: 'data',
+	jump: 'connector',
+};
+
 /** What an object is as a step of a flow. */
 export const stepTypeOf = (object: BoardObject): StepType =>
 	(isShape(object) ? TYPES[object.style.shape] : undefined) ?? 'process';

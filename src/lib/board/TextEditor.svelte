@@ -1,6 +1,7 @@
 <script lang="ts">
-	import { isConnector, isNote } from '$core/board/kinds/guards';
-	import { nextNote } from './going-on';
+	import { isConnector, isNote, isShape } from '$core/board/kinds/guards';
+	import type { Direction } from '$core/board/ops/grow';
+	import { grow, nextNote } from './going-on';
 	import { addAfterParent, addChild, addNext, branchOf } from './maps';
 	import { FAMILY_NAMES, LINE_HEIGHT } from '$core/text/fonts';
 	import { fragmentOf } from '$core/board/document';
@@ -16,6 +17,12 @@
 
 	const { board, id, part }: { board: Board; id: string; part?: string | undefined } = $props();
 
+	const ARROWS: Record<string, Direction | undefined> = {
+		ArrowRight: 'right',
+		ArrowDown: 'down',
+		ArrowLeft: 'left',
+		ArrowUp: 'up',
+	};
 	let host: HTMLDivElement;
 
 	/** Where and how the text stands: worked out by core, so that nothing jumps when the editor goes. */
@@ -113,7 +120,15 @@
 			else return false;
 			return true;
 		}
-		if (!isTab || event.shiftKey || !isNote(board.model.find(id))) return false;
+		const object = board.model.find(id);
+		if (isShape(object)) {
+			const direction = isTab && !event.shiftKey ? 'right' : event.altKey ? ARROWS[event.key] : undefined;
+			if (!direction) return false;
+			board.stopEditing();
+			grow(board, direction);
+			return true;
+		}
+		if (!isTab || event.shiftKey || !isNote(object)) return false;
 		nextNote(board);
 		return true;
 	}

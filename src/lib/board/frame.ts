@@ -12,7 +12,8 @@ export interface Subject {
 }
 
 /** The instruments of the desk. */
-export type InstrumentName = 'run sheet' | 'themes' | 'votes' | 'parking' | 'people' | 'talk' | 'journal';
+export type InstrumentName =
+	'run sheet' | 'themes' | 'votes' | 'parking' | 'people' | 'talk' | 'journal' | 'flow';
 
 export type FrameRequest =
 	| { open: 'dialog'; dialog: DialogName }
@@ -26,6 +27,8 @@ export type FrameRequest =
 	/** The journal, or the next new thing. */
 	| { open: 'journal'; step: 1 | -1 | undefined }
 	| { open: 'report' }
+	/** What can come next in a flow, where the hand let go of a line. */
+	| { open: 'next step'; from: string; at: Point }
 	/** Fields as slides. */
 	| { open: 'show' }
 	/** The board goes to something: what covers it on a small screen gives way. */
@@ -46,6 +49,10 @@ export class Frame {
 
 	openInstrument(name: InstrumentName): void {
 		this.requests.emit({ open: 'instrument', name });
+	}
+
+	offerNextStep(from: string, at: Point): void {
+		this.requests.emit({ open: 'next step', from, at });
 	}
 
 	askVote(): void {

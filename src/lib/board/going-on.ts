@@ -7,13 +7,14 @@ import { neededHeight } from '$core/board/kinds';
 import type { NewObject } from '$core/board/ops/edits';
 import { richFrom } from '$core/text/rich';
 import { reveal } from '$core/geometry/view';
+import { exitWords } from '../words/flows';
 import type { Board } from './board.svelte';
 
 /** Adds the next object beside the selected one, linked to it, and lets one write in it. */
 export function grow(board: Board, direction: Direction): void {
 	const [id] = board.selection;
 	if (!board.mayAll || !id || board.selection.size !== 1) return;
-	const next = growFrom(board.room.editContext, board.model, id, direction);
+	const next = growFrom(board.room.editContext, board.model, id, direction, { words: exitWords() });
 	if (next) startOn(board, next);
 }
 

@@ -50,6 +50,11 @@ export class InHand {
 		return { ...this.board.context, find: this.shown, routeOf: this.shownRoute };
 	}
 
+	/** Whether something is on the move. */
+	get isBusy(): boolean {
+		return this.preview !== undefined || this.bent !== undefined;
+	}
+
 	/** Takes objects from the painter to the live layer, with the connectors that follow them. */
 	lift(ids: Iterable<string>): void {
 		const lifted = new Set(ids);

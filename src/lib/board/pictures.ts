@@ -12,6 +12,7 @@ import { call } from '$lib/api/client';
 import { ApiError, isOffline, messageOf } from '$lib/api/errors';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
+import { bringFlowIn, mayHoldFlow } from './flow-files';
 
 /** Largest side that a new picture gets, board units, and distance of several from each other. */
 const LARGEST = 480;
@@ -83,7 +84,8 @@ export function takeDropped(board: Board, data: DataTransfer, at: Point = board.
 	if (!board.mayAll) return;
 	const pictures = picturesIn(data);
 	for (const file of data.files)
-		if (!pictures.includes(file))
+		if (mayHoldFlow(file)) void bringFlowIn(board, file, at);
+		else if (!pictures.includes(file))
 			toaster.error({ title: m.file_refused({ name: file.name }), description: m.file_wrong_type() });
 	if (pictures.length > 0) void addPictures(board, pictures, at);
 }

@@ -72,6 +72,21 @@ export class UndoSteps {
 		this.read();
 	}
 
+	/** Does something as a part of the last step. */
+	joinLast(work: () => void): void {
+		const { manager } = this;
+		const { captureTimeout } = manager;
+		manager.captureTimeout = Number.POSITIVE_INFINITY;
+		// Otherwise a step that was ended takes nothing more in.
+		manager.lastChange = Date.now();
+		try {
+			work();
+		} finally {
+			manager.captureTimeout = captureTimeout;
+			manager.stopCapturing();
+		}
+	}
+
 	/** Takes the last step back; undefined where there is none, or the server takes it back. */
 	back(): Taken | undefined {
 		return this.move('back');

@@ -11,6 +11,7 @@
 	import { putDownWithRights } from '../board/controllers/rights.svelte';
 	import { Slides } from '../board/controllers/slides.svelte';
 	import { announceOwnChanges } from './announcing';
+	import { tidyAsOneWorks } from '../board/keep-tidy';
 	import { goToStepPlaces } from '../board/controllers/step-place.svelte';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
 	import Canvas from '../board/Canvas.svelte';
@@ -44,6 +45,9 @@
 	import { BlankState } from '../board/blank-state.svelte';
 	import BlankBoard from './BlankBoard.svelte';
 	import BoardMenu from './BoardMenu.svelte';
+	import NextStepMenu from './flow/NextStepMenu.svelte';
+	import FlowSigns from './flow/FlowSigns.svelte';
+	import { FlowState } from './flow/flow-state.svelte';
 	import Ledge from './Ledge.svelte';
 	import Palette from './Palette.svelte';
 	import SessionLine from './SessionLine.svelte';
@@ -76,6 +80,7 @@
 
 	const board = untrack(() => new Board(room));
 	const preview = new ThemesPreview(board);
+	const flow = new FlowState(board);
 	const blank = new BlankState(board);
 	const narrow = matchMedia('(max-width: 900px)').matches;
 	const phone = new MediaQuery('max-width: 640px');
@@ -88,6 +93,8 @@
 	);
 	let dialog = $state<DialogName | undefined>();
 	let menu = $state.raw<MenuPlace | undefined>();
+	/** Where the hand let go of a line in the open. */
+	let nextStep = $state.raw<Extract<FrameRequest, { open: 'next step' }> | undefined>();
 	const view = untrack(() => new VotesView(room));
 	const talk = untrack(() => new TalkState(board, () => (instrument = 'talk')));
 	const journal = untrack(() => new JournalState(board, room.info.lastHere));
@@ -115,6 +122,9 @@
 			case 'journal':
 				instrument = 'journal';
 				if (request.step) journal.step(request.step);
+				break;
+			case 'next step':
+				nextStep = request;
 				break;
 			case 'show':
 				startShow(board);
@@ -171,6 +181,7 @@
 		goToStepPlaces(board, target !== undefined);
 		followOthers(board);
 		putDownWithRights(board);
+		stops.push(tidyAsOneWorks(board));
 	});
 
 	// Where the menu was opened counts for what was chosen from it, and for nothing after that.
@@ -229,6 +240,7 @@
 			{#if !board.showing && !journal.replay}
 				{#if room.backstage}<BackstageLayer {board} />{/if}
 				<CommentSigns {board} {talk} />
+				{#if instrument === 'flow'}<FlowSigns {board} {flow} />{/if}
 				{#if votedOn}<VoteSigns {board} vote={votedOn} />{/if}
 			{/if}
 			{#if journal.replay?.view}
@@ -243,6 +255,7 @@
 			<Desk
 				{board}
 				{preview}
+				{flow}
 				{talk}
 				{journal}
 				{view}
@@ -290,6 +303,7 @@
 <ExportDialog {board} open={dialog === 'export'} onclose={() => (dialog = undefined)} />
 <Palette {board} open={dialog === 'palette'} onclose={() => (dialog = undefined)} />
 <BoardMenu {board} at={menu} onclose={() => (menu = undefined)} />
+{#if nextStep}<NextStepMenu {board} offered={nextStep} onclose={() => (nextStep = undefined)} />{/if}
 <CameraDialog {board} open={dialog === 'camera'} onclose={() => (dialog = undefined)} />
 <LayoutsDialog
 	{board}

@@ -20,10 +20,12 @@
 	import VotesPanel from './votes/VotesPanel.svelte';
 	import type { VotesView } from './votes/votes-view.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
+	import type { FlowState } from './flow/flow-state.svelte';
 
 	interface Props {
 		board: Board;
 		preview: ThemesPreview;
+		flow: FlowState;
 		talk: TalkState;
 		journal: JournalState;
 		/** What of the votes is looked at. */
@@ -37,11 +39,15 @@
 	}
 	/** Px. */
 	const width = new PanelWidth('desk', 226, 200, 460);
-	const { board, preview, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props = $props();
+	const flowWidth = new PanelWidth('desk-flow', 360, 240, 640);
+	const { board, preview, flow, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props =
+		$props();
+	/** A table needs more room than a list. */
+	const panelWidth = $derived(open === 'flow' ? flowWidth : width);
 </script>
 
-<aside class="desk" style:width="{width.now}px" aria-label={m.desk()} data-testid="desk">
-	<Splitter label={m.desk_width()} side="left" panel={width} />
+<aside class="desk" style:width="{panelWidth.now}px" aria-label={m.desk()} data-testid="desk">
+	<Splitter label={m.desk_width()} side="left" panel={panelWidth} />
 	<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
 		<button type="button" class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
 			><X size={20} /></button
@@ -51,6 +57,10 @@
 			<RunSheetPanel {board} {onlead} />
 		{:else if open === 'themes'}
 			<ThemesPanel {board} {preview} />
+		{:else if open === 'flow'}
+			{#await import('./flow/FlowPanel.svelte') then { default: FlowPanel }}
+				<FlowPanel {board} {flow} />
+			{/await}
 		{:else if open === 'votes'}
 			<VotesPanel {board} {view} />
 		{:else if open === 'parking'}

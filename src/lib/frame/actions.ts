@@ -1,4 +1,5 @@
 /** What the frame asks of the server, for the board that is open. */
+import { saveFile } from '../ui/save-file';
 import * as contract from '$core/contract/boards';
 import { createLink, listLinks, renewLink, withdrawLink, type NewLinkRequest } from '$core/contract/people';
 import { proposeThemes } from '$core/contract/themes';
@@ -40,12 +41,7 @@ export async function download(
 	const name = decodeURIComponent(
 		/filename\*=UTF-8''([^;]+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'board',
 	);
-	const url = URL.createObjectURL(await response.blob());
-	const anchor = document.createElement('a');
-	anchor.href = url;
-	anchor.download = name;
-	anchor.click();
-	setTimeout(() => URL.revokeObjectURL(url), 30_000);
+	saveFile(await response.blob(), name);
 	const scale = response.headers.get('x-scale');
 	return { name, scale: scale === null ? undefined : Number(scale) };
 }

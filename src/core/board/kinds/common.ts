@@ -1,5 +1,6 @@
 /** What every object has, whatever its kind, as it stands in the live document. */
 import { z } from 'zod';
+import { FLOW_DIRECTIONS } from '../../flow/layout/input';
 import { waiversSchema, workSchema } from '../../flow/values';
 import { branchSchema, mapStyleSchema } from '../../mindmap/values';
 import { CHALKS, OWN_COLOUR, PIGMENTS } from '../colours';
@@ -80,5 +81,7 @@ export const common = {
 	/** In a flow: what it takes and who does it, and findings on it that are set aside. */
 	work: workSchema.optional(),
 	waivers: waiversSchema.optional(),
+	/** Of a field or lanes: which way the flow in it runs, where it is kept tidy. */
+	tidy: z.enum(FLOW_DIRECTIONS).optional(),
 	lock: z.enum(LOCKS).optional(),
 };

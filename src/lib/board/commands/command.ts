@@ -5,7 +5,8 @@ import type { Board } from '../board.svelte';
  * The sub-menu that a command stands in; what stands on top of the menu is listed there
  * (`menu.ts`).
  */
-export type Section = 'cells' | 'add' | 'map' | 'arrange' | 'stack' | 'object' | 'put' | 'view' | 'board';
+export type Section =
+	'cells' | 'add' | 'map' | 'flow' | 'arrange' | 'stack' | 'object' | 'put' | 'view' | 'board';
 
 export interface Command {
 	id: string;

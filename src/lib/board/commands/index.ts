@@ -5,6 +5,7 @@ import { LEDGE_TOOLS, toolLabel } from '../tools';
 import { ARRANGE_COMMANDS } from './arrange';
 import type { Command } from './command';
 import { EDIT_COMMANDS } from './edit';
+import { FLOW_COMMANDS } from './flows';
 import { FORMAT_COMMANDS } from './format';
 import { FRAME_COMMANDS } from './frame';
 import { HOLDER_COMMANDS } from './holders';
@@ -25,6 +26,7 @@ export const COMMANDS: Command[] = [
 	// holder, a branch before a flow.
 	...HOLDER_COMMANDS,
 	...MAP_COMMANDS,
+	...FLOW_COMMANDS,
 	...EDIT_COMMANDS,
 	...FORMAT_COMMANDS,
 	...ARRANGE_COMMANDS,

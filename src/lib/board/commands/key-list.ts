@@ -40,6 +40,7 @@ const MEMBERS: Record<GroupName, readonly string[]> = {
 		'next note',
 		'grow',
 		'map',
+		'flow',
 		'templates',
 		'drawer',
 		'shelf',

@@ -24,13 +24,14 @@ const TOP = [
 const OF_FREE_SPOT_ONLY = ['new note', 'select all'];
 
 /** Sub-menus for what is selected, and for a free spot. */
-const OF_SELECTION: Section[] = ['cells', 'add', 'map', 'arrange', 'stack', 'object'];
+const OF_SELECTION: Section[] = ['cells', 'add', 'map', 'flow', 'arrange', 'stack', 'object'];
 const OF_FREE_SPOT: Section[] = ['put', 'view', 'board'];
 
 const SECTION_NAMES: Record<Section, () => string> = {
 	cells: () => m.menu_cells(),
 	add: () => m.menu_add(),
 	map: () => m.menu_map(),
+	flow: () => m.menu_flow(),
 	arrange: () => m.menu_arrange(),
 	stack: () => m.menu_stack(),
 	object: () => m.menu_object(),

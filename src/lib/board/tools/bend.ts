@@ -5,6 +5,7 @@ import type { ConnectorEnd, ObjectOf } from '$core/board/objects';
 import { distance, distanceToSegment, type Point } from '$core/geometry/box';
 import type { Path } from '$core/link/polyline';
 import { dragSegment } from '$core/link/right-angled';
+import { sideNear } from '$core/link/sides';
 import type { Board } from '../board.svelte';
 import { connectableAt } from './link';
 import type { HandEvent } from './tool';
@@ -85,6 +86,13 @@ export function startBending(board: Board, handle: BendHandle): Bending | undefi
 
 const asPair = (p: Point): [number, number] => [Math.round(p.x), Math.round(p.y)];
 
+/** An end on an object: at the side that the hand is near, or where it is found to be best. */
+function endOn(board: Board, id: string, at: Point): ConnectorEnd {
+	const [x, y, w, h] = board.model.find(id)!.box;
+	const side = sideNear({ x, y, w, h }, at);
+	return side ? { object: id, side, pinned: true } : { object: id };
+}
+
 /** What the connector becomes with the hand at `event`. */
 export function bend(board: Board, bending: Bending, event: HandEvent): Bending['next'] {
 	const { connector, handle, path } = bending;
@@ -93,7 +101,7 @@ export function bend(board: Board, bending: Bending, event: HandEvent): Bending[
 		const other = ends[handle.is === 'start' ? 1 : 0];
 		const under = connectableAt(board, event);
 		const isOther = 'object' in other && other.object === under;
-		const end: ConnectorEnd = under && !isOther ? { object: under } : { point: asPair(event.at) };
+		const end = under !== undefined && !isOther ? endOn(board, under, event.at) : { point: asPair(event.at) };
 		return { ends: handle.is === 'start' ? [end, other] : [other, end], ...(bends.length ? { bends } : {}) };
 	}
 	if (connector.style.route === 'right-angled') {

@@ -4,6 +4,7 @@ import type { Primitive } from '$core/board/drawing';
 import { chalkOn } from '$core/board/colours';
 import type { Box } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
+import { lineToInsertInto } from '../flows';
 import type { HandEvent } from './tool';
 
 export interface DropTarget {
@@ -44,4 +45,26 @@ export function dropTargetItems(board: Board, { boxes }: DropTarget): Primitive[
 			dash: [7 * unit, 5 * unit],
 		},
 	]);
+}
+
+/** The line that the one thing that is carried would be put into: under the hand, or under its middle. */
+export function lineUnder(board: Board, moving: ReadonlySet<string>, event: HandEvent): string | undefined {
+	const [id, more] = [...board.selection];
+	const box =
+		id === undefined || more !== undefined || !moving.has(id) ? undefined : board.held.preview?.get(id);
+	if (!box) return undefined;
+	const [x, y, w, h] = box;
+	return (
+		lineToInsertInto(board, id!, event.at, event.reach) ??
+		lineToInsertInto(board, id!, { x: x + w / 2, y: y + h / 2 }, event.reach)
+	);
+}
+
+/** That line, drawn thicker. */
+export function insertItems(board: Board, line: string): Primitive[] {
+	const route = board.model.routeOf(line);
+	if (!route) return [];
+	const points = route.path.map(({ x, y }): [number, number] => [x, y]);
+	const stroke = chalkOn('ochre', board.ground.surface);
+	return [{ type: 'path', points, closed: false, stroke, width: 5 / board.view.scale }];
 }

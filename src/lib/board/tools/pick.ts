@@ -31,7 +31,8 @@ import {
 	type Widening,
 } from './cells';
 import { knobUnder } from './knobs';
-import { dropTargetItems, dropTargetOf, type DropTarget } from './drop-target';
+import { dropTargetItems, dropTargetOf, insertItems, lineUnder, type DropTarget } from './drop-target';
+import { insert } from '../flows';
 import { dropBranch, landingItems, draggedBranch, previewReparent, unfold } from './branch-drag';
 import {
 	carryCards,
@@ -63,6 +64,8 @@ type Work =
 			dy: number;
 			copy: boolean;
 			target?: DropTarget | undefined;
+			/** The line that a step would be put into. */
+			line?: string | undefined;
 			/** A branch of a map that is moved, and where it would be hung. */
 			branch?: { id: string; landing: Landing | undefined } | undefined;
 	  }
@@ -168,6 +171,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 	board.held.preview = preview;
 	board.held.moved = { dx: moving.dx, dy: moving.dy };
 	moving.target = moving.copy ? undefined : dropTargetOf(board, moving.ids, event);
+	moving.line = moving.copy || moving.target || event.hold ? undefined : lineUnder(board, moving.ids, event);
 	if (moving.branch) previewReparent(board, moving.branch, moving.ids, event);
 	// Guides are for free places: in a holder it is the order that counts.
 	if (moving.target) board.guides = [];
@@ -275,7 +279,11 @@ export function createPick(link: LinkTool): Tool {
 			if (done.copy) dropCopy(board, done);
 			else if (done.branch && !done.target)
 				dropBranch(board, { ...done, ...done.branch, isFree: event.hold });
-			else dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.target?.slot);
+			else
+				board.asOne(() => {
+					dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.target?.slot);
+					if (done.line) insert(board, [...done.ids][0]!, done.line);
+				});
 		} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));
 		else if (done?.is === 'turn' && preview)
 			setBoxes(board.room.editContext, ownBoxes(done.objects, preview));
@@ -363,6 +371,7 @@ export function createPick(link: LinkTool): Tool {
 			if (work?.is === 'lasso') return { type: 'loop', points: work.points };
 			if (work?.is === 'move' && work.target)
 				return { type: 'paint', items: dropTargetItems(board, work.target) };
+			if (work?.is === 'move' && work.line) return { type: 'paint', items: insertItems(board, work.line) };
 			if (work?.is === 'move' && work.branch?.landing)
 				return { type: 'paint', items: landingItems(board, work.branch.landing) };
 			if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };

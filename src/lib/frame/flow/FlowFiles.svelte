@@ -1,0 +1,62 @@
+<script lang="ts">
+	/** Flows in and out of files. */
+	import type { BoardFlow } from '$core/board/flows';
+	import { FLOW_FORMAT_NAMES, FLOW_FORMATS, type FlowFormatName } from '$core/flow/formats';
+	import { m } from '$lib/messages';
+	import Download from '@lucide/svelte/icons/download';
+	import Upload from '@lucide/svelte/icons/upload';
+	import type { Board } from '../../board/board.svelte';
+	import { bringFlowIn, takeFlowOut } from '../../board/flow-files';
+	import { attempt } from '../../ui/attempt';
+
+	const { board, current }: { board: Board; current: BoardFlow | undefined } = $props();
+	const LABELS: Record<FlowFormatName, () => string> = {
+		graphml: () => m.flow_graphml(),
+		dot: () => m.flow_dot(),
+		table: () => m.flow_table(),
+	};
+	const accepted = FLOW_FORMAT_NAMES.flatMap((name) =>
+		FLOW_FORMATS[name].extensions.map((each) => `.${each}`),
+	).join(',');
+	let input: HTMLInputElement | undefined = $state();
+
+	function take(event: Event & { currentTarget: HTMLInputElement }): void {
+		const [file] = event.currentTarget.files ?? [];
+		event.currentTarget.value = '';
+		if (file) void bringFlowIn(board, file);
+	}
+</script>
+
+<h3 class="label">{m.flow_files()}</h3>
+{#if current}
+	<div class="row" role="group" aria-label={m.flow_take_out_as()}>
+		{#each FLOW_FORMAT_NAMES as name (name)}
+			<button type="button" class="button" onclick={() => attempt(takeFlowOut(current, name))}
+				><Download size={15} />{LABELS[name]()}</button
+			>
+		{/each}
+	</div>
+{/if}
+{#if board.mayAll}
+	<button type="button" class="button" onclick={() => input?.click()}
+		><Upload size={15} />{m.flow_bring_in()}</button
+	>
+	<input
+		class="sr-only"
+		type="file"
+		tabindex="-1"
+		aria-label={m.flow_bring_in()}
+		accept={accepted}
+		bind:this={input}
+		onchange={take}
+	/>
+{/if}
+
+<style>
+	.row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 6px;
+		margin: 4px 0 8px;
+	}
+</style>

@@ -1,0 +1,190 @@
+<script lang="ts">
+	/** Steps with what they take and who does them; decisions with the shares of their exits. */
+	import type { BoardFlow } from '$core/board/flows';
+	import { readEstimate, setShare, setWork, writtenEstimate } from '$core/board/ops/flow-values';
+	import { readNumber } from '$core/flow/formats/infer';
+	import type { FlowLink, FlowStep } from '$core/flow/flow';
+	import { m } from '$lib/messages';
+	import type { Board } from '../../board/board.svelte';
+	import { toaster } from '../../ui/toaster';
+	import { pasteIntoSteps } from './paste-steps';
+
+	const { board, current }: { board: Board; current: BoardFlow } = $props();
+	const { editContext } = $derived(board.room);
+	const steps = $derived(current.flow.steps.filter(({ type }) => type !== 'jump'));
+	const exitsOf = (id: string): readonly FlowLink[] => {
+		const exits = current.flow.links.filter(({ from, to }) => from === id && to !== undefined);
+		return exits.length > 1 ? exits : [];
+	};
+	const who = $derived([
+		...new Set(
+			current.flow.steps
+				.flatMap((step) => [step.who ?? [], step.lane ?? []].flat())
+				.concat(board.room.people.map(({ name }) => name)),
+		),
+	]);
+
+	type Field = HTMLInputElement;
+	/** Says what is wrong with an entry, and puts back what was there. */
+	function refuse(input: Field, before: string, problem: string): void {
+		toaster.error({ title: problem });
+		input.value = before;
+	}
+
+	function setMinutes(input: Field, { id, minutes }: FlowStep): void {
+		const read = readEstimate(input.value);
+		if (input.value.trim() !== '' && !read)
+			return refuse(input, writtenEstimate(minutes), m.flow_no_minutes());
+		setWork(editContext, board.model, [id], { minutes: read });
+		input.value = writtenEstimate(read);
+	}
+	function setCost(input: Field, { id, cost }: FlowStep): void {
+		const read = readNumber(input.value);
+		if (input.value.trim() !== '' && read === undefined)
+			return refuse(input, cost === undefined ? '' : String(cost), m.flow_no_number());
+		setWork(editContext, board.model, [id], { cost: read });
+	}
+	function setExit(input: Field, { id, share }: FlowLink): void {
+		const read = readNumber(input.value);
+		const isNone = input.value.trim() !== '' && (read === undefined || read > 100);
+		if (isNone) return refuse(input, share === undefined ? '' : String(share), m.flow_no_number());
+		setShare(editContext, board.model, id, read);
+	}
+
+	/** Several cells at once fill rows from here on, or those of the same names. */
+	function paste(event: ClipboardEvent, from: string, column: 'minutes' | 'cost' | 'who'): void {
+		const text = event.clipboardData?.getData('text/plain') ?? '';
+		if (!/[\t\n]/.test(text.trim())) return;
+		event.preventDefault();
+		let filled = 0;
+		board.asOne(() => (filled = pasteIntoSteps(editContext, board.model, steps, text, from, column)));
+		toaster.info({ title: m.flow_pasted({ count: filled }) });
+	}
+</script>
+
+<h3 class="label">{m.flow_steps()}</h3>
+<table data-testid="step-table" aria-label={m.flow_steps()}>
+	<thead
+		><tr
+			><th scope="col">{m.flow_step()}</th><th scope="col" title={m.flow_minutes_hint()}
+				>{m.flow_minutes()}</th
+			><th scope="col">{m.flow_cost()}</th><th scope="col">{m.flow_who()}</th></tr
+		></thead
+	>
+	<tbody>
+		{#each steps as step (step.id)}
+			{@const name = step.name || m.step_nameless()}
+			<tr>
+				<th scope="row"
+					><button type="button" class="text" onclick={() => board.goTo(step.id)}>{name}</button></th
+				>
+				<td
+					><input
+						class="entry"
+						aria-label="{m.flow_minutes()}: {name}"
+						title={m.flow_minutes_hint()}
+						value={writtenEstimate(step.minutes)}
+						disabled={!board.mayAll}
+						onchange={(event) => setMinutes(event.currentTarget, step)}
+						onpaste={(event) => paste(event, step.id, 'minutes')}
+					/></td
+				>
+				<td
+					><input
+						class="entry"
+						inputmode="decimal"
+						aria-label="{m.flow_cost()}: {name}"
+						value={step.cost ?? ''}
+						disabled={!board.mayAll}
+						onchange={(event) => setCost(event.currentTarget, step)}
+						onpaste={(event) => paste(event, step.id, 'cost')}
+					/></td
+				>
+				<td
+					><input
+						class="entry"
+						list="flow-who"
+						maxlength="80"
+						aria-label="{m.flow_who()}: {name}"
+						value={step.who ?? ''}
+						placeholder={step.lane ?? ''}
+						disabled={!board.mayAll}
+						onchange={(event) =>
+							setWork(editContext, board.model, [step.id], {
+								who: event.currentTarget.value.trim() || undefined,
+							})}
+						onpaste={(event) => paste(event, step.id, 'who')}
+					/></td
+				>
+			</tr>
+			{#each exitsOf(step.id) as exit, i (exit.id)}
+				{@const exitName = exit.name || `${m.flow_exit_of()} ${i + 1}`}
+				<tr class="exit">
+					<th scope="row"
+						><button type="button" class="text" onclick={() => board.goTo(exit.id)}>→ {exitName}</button></th
+					>
+					<td colspan="3"
+						><input
+							class="entry share"
+							inputmode="decimal"
+							aria-label={m.flow_share({ name: exitName })}
+							value={exit.share ?? ''}
+							disabled={!board.mayAll}
+							onchange={(event) => setExit(event.currentTarget, exit)}
+						/>
+						%</td
+					>
+				</tr>
+			{/each}
+		{/each}
+	</tbody>
+</table>
+<datalist id="flow-who"
+	>{#each who as each (each)}<option value={each}></option>{/each}</datalist
+>
+{#if board.mayAll}<p class="quiet">{m.flow_paste_hint()}</p>{/if}
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		table-layout: fixed;
+	}
+	th,
+	td {
+		padding: 2px 3px;
+		border-top: 1px solid var(--frame-line);
+		text-align: left;
+		font-weight: 400;
+		overflow-wrap: anywhere;
+	}
+	thead th {
+		border: 0;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+	thead th:first-child {
+		width: 38%;
+	}
+	thead th:nth-child(3) {
+		width: 17%;
+	}
+	.entry {
+		width: 100%;
+		min-width: 0;
+		min-height: 28px;
+		padding: 1px 5px;
+	}
+	.share {
+		width: 64px;
+	}
+	.exit th {
+		padding-left: 14px;
+	}
+	.text {
+		text-align: left;
+	}
+	.text:hover {
+		text-decoration: underline;
+	}
+</style>

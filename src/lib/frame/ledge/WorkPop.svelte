@@ -1,0 +1,128 @@
+<script lang="ts">
+	/** Of steps of a flow: what they take and who does them; of a decision, its exits. */
+	import { isDecision } from '$core/board/flow-shapes';
+	import type { BoardObject } from '$core/board/objects';
+	import { setText } from '$core/board/ops/edits';
+	import { EXIT_NAMINGS, exitsOf, renameExits, type ExitNaming } from '$core/board/ops/flow-links';
+	import { readEstimate, setShare, setWork, writtenEstimate } from '$core/board/ops/flow-values';
+	import { readNumber } from '$core/flow/formats/infer';
+	import { plainText } from '$core/text/rich';
+	import { m } from '$lib/messages';
+	import Timer from '@lucide/svelte/icons/timer';
+	import type { Board } from '../../board/board.svelte';
+	import { exitWords } from '../../words/flows';
+	import { toaster } from '../../ui/toaster';
+	import LedgePop from './LedgePop.svelte';
+
+	const { board, objects }: { board: Board; objects: readonly BoardObject[] } = $props();
+	const ids = $derived(objects.map(({ id }) => id));
+	const first = $derived(objects[0]!);
+	const exits = $derived.by(() => {
+		const only = objects.length === 1 && isDecision(first);
+		return only ? exitsOf(board.room.observed, first.id) : [];
+	});
+	const { editContext } = $derived(board.room);
+	const NAMINGS: Record<ExitNaming, () => string> = {
+		words: () => m.flow_exits_words(),
+		numbers: () => m.flow_exits_numbers(),
+		swapped: () => m.flow_exits_swap(),
+	};
+
+	type Field = Event & { currentTarget: HTMLInputElement };
+	function setMinutes({ currentTarget: input }: Field): void {
+		const read = readEstimate(input.value);
+		if (input.value.trim() !== '' && !read) toaster.error({ title: m.flow_no_minutes() });
+		else setWork(editContext, board.model, ids, { minutes: read });
+		input.value = writtenEstimate(board.model.find(first.id)?.work?.minutes);
+	}
+	function setCost({ currentTarget: input }: Field): void {
+		const read = readNumber(input.value);
+		if (input.value.trim() !== '' && read === undefined) toaster.error({ title: m.flow_no_number() });
+		else setWork(editContext, board.model, ids, { cost: read });
+		input.value = String(board.model.find(first.id)?.work?.cost ?? '');
+	}
+	function setExitShare({ currentTarget: input }: Field, id: string): void {
+		const read = readNumber(input.value);
+		if (input.value.trim() !== '' && (read === undefined || read > 100))
+			toaster.error({ title: m.flow_no_number() });
+		else setShare(editContext, board.model, id, read);
+	}
+</script>
+
+<LedgePop label={m.flow_ledge()} word={m.flow_ledge()} stays>
+	{#snippet icon()}<Timer size={18} strokeWidth={1.75} />{/snippet}
+	<div class="entries">
+		<label
+			>{m.flow_minutes()}<input
+				class="entry"
+				title={m.flow_minutes_hint()}
+				placeholder="20 / 30 / 45"
+				value={writtenEstimate(first.work?.minutes)}
+				onchange={setMinutes}
+			/></label
+		>
+		<label
+			>{m.flow_cost()}<input
+				class="entry"
+				inputmode="decimal"
+				value={first.work?.cost ?? ''}
+				onchange={setCost}
+			/></label
+		>
+		<label
+			>{m.flow_who()}<input
+				class="entry"
+				maxlength="80"
+				value={first.work?.who ?? ''}
+				onchange={(event) =>
+					setWork(editContext, board.model, ids, { who: event.currentTarget.value.trim() || undefined })}
+			/></label
+		>
+		{#each exits as exit, i (exit.id)}
+			{@const name = plainText(exit.text).trim()}
+			<div class="exit" role="group" aria-label="{m.flow_exit_of()} {i + 1}">
+				<label
+					>{m.flow_exit_of()}
+					{i + 1}<input
+						class="entry"
+						maxlength="80"
+						value={name}
+						onchange={(event) => setText(editContext, exit.id, event.currentTarget.value.trim())}
+					/></label
+				>
+				<label
+					>%<input
+						class="entry share"
+						inputmode="decimal"
+						aria-label={m.flow_share({ name: name || String(i + 1) })}
+						value={exit.share ?? ''}
+						onchange={(event) => setExitShare(event, exit.id)}
+					/></label
+				>
+			</div>
+		{/each}
+		{#if exits.length > 0}
+			{#each EXIT_NAMINGS as naming (naming)}
+				{#if naming !== 'swapped' || exits.length > 1}
+					<button
+						type="button"
+						class="button"
+						onclick={() => renameExits(editContext, board.model, first.id, naming, exitWords())}
+						>{NAMINGS[naming]()}</button
+					>
+				{/if}
+			{/each}
+		{/if}
+	</div>
+</LedgePop>
+
+<style>
+	.exit {
+		display: grid;
+		grid-template-columns: 1fr 76px;
+		gap: 6px;
+	}
+	.share {
+		width: 100%;
+	}
+</style>
