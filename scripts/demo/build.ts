@@ -1,5 +1,8 @@
 /** Builds the demo board: four sheets, about eighty notes, a flow, a season map, a plan, a run sheet half run. */
-import { addObjects, type NewObject } from '$core/board/ops/edits';
+import { addFlow } from '$core/board/ops/add-flow';
+import { addObjects, restyle, setText, type NewObject } from '$core/board/ops/edits';
+import type { Flow, FlowStep, StepType } from '$core/flow/flow';
+import { freshKeys } from '$core/order/keys';
 import type { EditContext } from '$core/board/store';
 import { addSheet } from '$core/board/ops/sheets';
 import { roomOfField } from '$core/board/ops/gather';
@@ -159,102 +162,107 @@ function sortWorked(editContext: EditContext, model: BoardModel, field: string):
 	acceptThemes(editContext, model, themes);
 }
 
+/** Steps of the visitor's path by lane; minutes are least, likely and most. */
+type PathStep = [
+	lane: string,
+	type: StepType,
+	name: string,
+	fill: Pigment,
+	minutes?: [number, number, number],
+	cost?: number,
+];
+const PATH_STEPS: Record<string, PathStep> = {
+	arrive: ['Welcome desk', 'terminator', 'Visitor arrives', 'lake'],
+	ticket: ['Welcome desk', 'process', 'Draws a number, tells what is broken', 'chalk', [2, 3, 8]],
+	quick: ['Welcome desk', 'decision', 'Quick repair?', 'ochre'],
+	wait: ['Welcome desk', 'process', 'Tea corner, wait to be called', 'clay', [5, 25, 60], 0.5],
+	bench: ['Benches', 'process', 'Quick bench', 'moss', [5, 10, 15]],
+	repair: ['Benches', 'process', 'Repair together at a bench', 'moss', [20, 35, 90], 2],
+	parts: ['Benches', 'decision', 'Spare part in the drawers?', 'ochre'],
+	order: ['Benches', 'process', 'Order the part, new date', 'brick', [5, 8, 15], 6],
+	mains: ['Testers', 'decision', 'Plugs into the mains?', 'ochre'],
+	check: ['Testers', 'process', 'Safety check', 'plum', [5, 12, 20]],
+	passed: ['Testers', 'decision', 'Passed?', 'ochre'],
+	tape: ['Testers', 'process', 'Red tape on the plug, home unmended', 'brick', [1, 2, 4]],
+	story: ['Welcome desk', 'process', 'Photo and story for the wall', 'chalk', [3, 5, 12]],
+	donate: ['Welcome desk', 'terminator', 'Donation, goodbye', 'lake'],
+};
+/** Links as from, to, name and share; a new date leads back to the number. */
+const PATH_LINKS: [from: string, to: string, name?: string, share?: number][] = [
+	['arrive', 'ticket'],
+	['ticket', 'quick'],
+	['quick', 'bench', 'yes', 35],
+	['quick', 'wait', 'no', 65],
+	['wait', 'repair'],
+	['repair', 'parts'],
+	['parts', 'mains', 'yes', 85],
+	['parts', 'order', 'no', 15],
+	['order', 'ticket'],
+	['bench', 'mains'],
+	['mains', 'check', 'yes'],
+	['check', 'passed'],
+	['passed', 'story', 'yes', 90],
+	['passed', 'tape', 'no', 10],
+	['tape', 'donate'],
+	['story', 'donate'],
+];
+
+/** The flow in lanes, laid out as it is on the board; one exit is still missing, which its check tells. */
 function buildPath(editContext: EditContext, model: BoardModel, ids: DemoIds, sheet: string): void {
-	const shape = (
-		id: string,
-		form: 'terminator' | 'process' | 'decision' | 'delay',
-		x: number,
-		y: number,
-		text: string,
-		fill: Pigment,
-	): NewObject => ({
-		id: editContext.newId() + id,
-		kind: 'shape',
-		sheet,
-		box: form === 'decision' ? [x - 12, y - 26, 194, 132, 0] : [x, y, 170, 80, 0],
-		style: { shape: form, fill, chalk: 'white' },
-		text,
-	});
-	const steps = {
-		arrive: shape('a', 'terminator', 0, 0, 'Visitor arrives', 'lake'),
-		ticket: shape('b', 'process', 260, 0, 'Draws a number, tells what is broken', 'chalk'),
-		quick: shape('c', 'decision', 520, 0, 'Quick repair?', 'ochre'),
-		bench: shape('d', 'process', 800, 0, 'Quick bench, ten minutes', 'moss'),
-		wait: shape('e', 'delay', 520, 220, 'Tea corner, wait to be called', 'clay'),
-		repair: shape('f', 'process', 520, 420, 'Repair together at a bench', 'moss'),
-		parts: shape('g', 'decision', 800, 420, 'Spare part in the drawers?', 'ochre'),
-		order: shape('h', 'process', 800, 640, 'Order the part, new date', 'brick'),
-		mains: shape('i', 'decision', 1090, 0, 'Plugs into the mains?', 'ochre'),
-		check: shape('j', 'process', 1380, 0, 'Safety check', 'plum'),
-		passed: shape('k', 'decision', 1380, 220, 'Passed?', 'ochre'),
-		tape: shape('n', 'process', 1380, 420, 'Red tape on the plug, home unmended', 'brick'),
-		story: shape('l', 'process', 1660, 220, 'Photo and story for the wall', 'chalk'),
-		donate: shape('m', 'terminator', 1660, 420, 'Donation, goodbye', 'lake'),
+	const flow: Flow = {
+		steps: Object.entries(PATH_STEPS).map(([id, [lane, type, name, , minutes, cost]]): FlowStep => ({
+			id,
+			lane,
+			type,
+			name,
+			cost,
+			minutes: minutes && { least: minutes[0], likely: minutes[1], most: minutes[2] },
+		})),
+		links: PATH_LINKS.map(([from, to, name = '', share], i) => ({ id: String(i), from, to, name, share })),
 	};
-	type Name = keyof typeof steps;
-	const link = (from: Name, to: Name, text = ''): NewObject => ({
-		kind: 'connector',
+	const heightOf = ({ box }: NewObject): number => box[3];
+	const added = addFlow(editContext, model, flow, {
 		sheet,
-		box: [0, 0, 0, 0, 0],
-		style: { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' },
-		ends: [{ object: steps[from].id! }, { object: steps[to].id! }],
-		text,
+		at: { x: 0, y: 0 },
+		direction: 'right',
+		heightOf,
 	});
-	addObjects(editContext, model, [
-		{
-			kind: 'text',
-			sheet,
-			box: [0, -170, 900, 47, 0],
-			style: { role: 'title', chalk: 'white' },
-			text: 'From the door to the goodbye',
-		},
-		...Object.values(steps),
-		link('arrive', 'ticket'),
-		link('ticket', 'quick'),
-		link('quick', 'bench', 'yes'),
-		link('quick', 'wait', 'no'),
-		link('wait', 'repair'),
-		link('repair', 'parts'),
-		link('parts', 'order', 'no'),
-		link('parts', 'mains', 'yes'),
-		link('bench', 'mains'),
-		link('mains', 'check', 'yes'),
-		link('check', 'passed'),
-		link('passed', 'story', 'yes'),
-		link('passed', 'tape', 'no'),
-		link('tape', 'donate'),
-		link('story', 'donate'),
-		// A new date leads back to the number: this line has to go round everything in between.
-		link('order', 'ticket'),
-	]);
-	const spots: [number, number][] = [
-		[-5, 140],
-		[265, 140],
-		[1385, -140],
-		[945, 200],
-		[-5, 270],
-		[1010, 645],
-		[265, 300],
-		[1665, 70],
-		[1665, 560],
-	];
-	writeEach(
-		editContext,
-		model,
-		PATH_NOTES.map((note, i) => noteSpec(ids, sheet, note.by, note.text, ...spots[i]!)),
-	);
+	const steps = new Map(Object.keys(PATH_STEPS).map((name, i) => [name, added[i]!]));
+	for (const [name, id] of steps) {
+		const [, , , fill] = PATH_STEPS[name]!;
+		restyle(editContext, model, [id], { fill, ...(name === 'wait' ? { shape: 'delay' } : {}) });
+	}
+	const lanes = model.find(added.at(-1)!)!;
+	setText(editContext, lanes.id, 'From the door to the goodbye');
+	const [, top, , height] = lanes.box;
+	const taken: Box[] = [];
+	const notes = PATH_NOTES.map((note) => {
+		const [x] = model.find(steps.get(note.at)!)!.box;
+		const room = { x, y: top + height + 40, w: 400, h: 1000 };
+		const place = freePlace({ room, size: NOTE_SIZES.card, taken, gap: 14 });
+		taken.push({ ...NOTE_SIZES.card, x: place.x, y: place.y });
+		return noteSpec(ids, sheet, note.by, note.text, place.x, place.y);
+	});
+	writeEach(editContext, model, notes);
 }
 
+/** The season as a map: what there is to plan, with the first thoughts of the team hung on it. */
 function buildMap(editContext: EditContext, model: BoardModel, ids: DemoIds, sheet: string): void {
-	const branches: [string, Pigment, number, number][] = [
-		['Dates', 'ochre', -560, -260],
-		['Room', 'lake', 560, -260],
-		['Electricity and safety', 'plum', 640, 40],
-		['Word of mouth', 'moss', -640, 40],
-		['Money', 'brick', 0, 330],
+	const branches: [text: string, fill: Pigment, side: 'left' | 'right'][] = [
+		['Dates', 'ochre', 'right'],
+		['Room', 'lake', 'right'],
+		['Electricity and safety', 'plum', 'right'],
+		['Word of mouth', 'moss', 'left'],
+		['Money', 'brick', 'left'],
 	];
-	const centre = editContext.newId();
+	const root = editContext.newId();
 	const branchIds = branches.map(() => editContext.newId());
+	const keys = freshKeys(Math.max(branches.length, MAP_NOTES.length));
+	const hung = (parent: string, i: number): NonNullable<NewObject['branch']> => ({
+		parent,
+		order: keys[i]!,
+		movedAt: editContext.now(),
+	});
 	addObjects(editContext, model, [
 		{
 			kind: 'text',
@@ -264,40 +272,41 @@ function buildMap(editContext: EditContext, model: BoardModel, ids: DemoIds, she
 			text: 'Season map',
 		},
 		{
-			id: centre,
+			id: root,
 			kind: 'shape',
 			sheet,
 			box: [-130, -60, 260, 120, 0],
 			style: { shape: 'ellipse', fill: 'chalk', chalk: 'white' },
 			text: 'January to June',
+			mapStyle: { layout: 'both' },
 		},
-		...branches.map(([text, fill, x, y], i): NewObject => ({
+		...branches.map(([text, fill, side], i): NewObject => ({
 			id: branchIds[i]!,
 			kind: 'shape',
 			sheet,
-			box: [x - 95, y - 36, 190, 72, 0],
+			box: [0, 0, 190, 72, 0],
 			style: { shape: 'rounded', fill, chalk: 'white' },
 			text,
+			branch: { ...hung(root, i), side },
+			mapStyle: { chalk: fill },
 		})),
 	]);
-	addObjects(
-		editContext,
-		model,
-		branchIds.map((id): NewObject => ({
+	const notes = MAP_NOTES.map((note, i): NewObject => ({
+		...noteSpec(ids, sheet, note.by, note.text, 0, 0),
+		branch: hung(branchIds[note.branch]!, i),
+	}));
+	writeEach(editContext, model, notes);
+	// A promise between two branches: an ordinary line.
+	addObjects(editContext, model, [
+		{
 			kind: 'connector',
 			sheet,
 			box: [0, 0, 0, 0, 0],
-			style: { route: 'straight', start: 'none', end: 'none', chalk: 'grey' },
-			ends: [{ object: centre }, { object: id }],
-		})),
-	);
-	const counts = branches.map(() => 0);
-	const notes = MAP_NOTES.map((note) => {
-		const [, , x, y] = branches[note.branch]!;
-		const nth = counts[note.branch]!++;
-		return noteSpec(ids, sheet, note.by, note.text, x - 168 + nth * 176, y + 62);
-	});
-	writeEach(editContext, model, notes);
+			style: { route: 'curved', start: 'none', end: 'arrow', chalk: 'grey', dash: 'dashed' },
+			ends: [{ object: branchIds[4]! }, { object: branchIds[1]! }],
+			text: 'pays for',
+		},
+	]);
 }
 
 /** Seven steps, the third running, with the notes of those who lead. */

@@ -82,16 +82,16 @@ export const DEMO_NOTES: DemoNote[] = [
 ];
 
 /** Notes on the visitor's path: remarks beside the flow. */
-export const PATH_NOTES: { by: string; text: string }[] = [
-	{ by: 'Sunniva', text: 'Who greets when I am at the till?' },
-	{ by: 'Rashid', text: 'Twelve minutes on average last spring' },
-	{ by: 'Tomasz', text: 'Needs a second tester' },
-	{ by: 'Joao', text: 'Half of all lamps come back from here' },
-	{ by: 'Femke', text: 'A sign would save ten questions an hour' },
-	{ by: 'Bilal', text: 'Parts shelf is three benches away' },
-	{ by: 'Maren', text: 'Some just want to talk, and that is fine' },
-	{ by: 'Ilka', text: 'Ask for a story here, not at the door' },
-	{ by: 'Rashid', text: 'Donation box stands behind the coat rack' },
+export const PATH_NOTES: { by: string; text: string; at: string }[] = [
+	{ by: 'Sunniva', text: 'Who greets when I am at the till?', at: 'arrive' },
+	{ by: 'Rashid', text: 'Twelve minutes on average last spring', at: 'wait' },
+	{ by: 'Tomasz', text: 'Needs a second tester', at: 'check' },
+	{ by: 'Joao', text: 'Half of all lamps come back from here', at: 'passed' },
+	{ by: 'Femke', text: 'A sign would save ten questions an hour', at: 'arrive' },
+	{ by: 'Bilal', text: 'Parts shelf is three benches away', at: 'parts' },
+	{ by: 'Maren', text: 'Some just want to talk, and that is fine', at: 'ticket' },
+	{ by: 'Ilka', text: 'Ask for a story here, not at the door', at: 'story' },
+	{ by: 'Rashid', text: 'Donation box stands behind the coat rack', at: 'donate' },
 ];
 
 /** Notes on the season map: first thoughts for each branch. */

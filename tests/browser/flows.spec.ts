@@ -230,7 +230,7 @@ test('a flow of six steps, two decisions and a loop is drawn in 24 entries, and 
 		await expect(theirs.getByTestId('flow-times')).toContainText('Nineteen of twenty within');
 		await fill('Minutes: Repair', 'soon');
 		await expect(page.getByText('These are no minutes')).toBeVisible();
-		await expect(panel.getByLabel('Minutes: Repair', { exact: true })).toHaveValue('20 / 30 / 70');
+		await expect(panel.getByLabel('Minutes: Repair', { exact: true })).toHaveValue('20/30/70');
 	});
 
 	await test.step('a fault is told in a sentence that leads there, and is set aside with a reason', async () => {

@@ -8,11 +8,12 @@ import { wordsOf } from '../board/words';
 import type { ShownVote } from '../contract/votes';
 import type { Parked } from '../meeting/parking';
 import type { SessionState } from '../meeting/runsheet';
+import { flowsInReport, type FlowWords } from './flows';
 import { votesInReport, type VoteWords } from './votes';
 import { head, listOf, say, words, type Block, type Inline, type Report } from './document';
 
 /** Words of a report, in the language of whoever makes it. */
-export interface ReportWords extends VoteWords {
+export interface ReportWords extends VoteWords, FlowWords {
 	question: string;
 	date: string;
 	people: string;
@@ -156,6 +157,7 @@ export function buildReport(source: Source, say_: ReportWords): Report {
 			...results,
 			...themes,
 			...fieldsOf(source, say_, told),
+			...flowsInReport(source.model, say_),
 			...parkedIn(source, say_),
 			...stepsOf(source, say_),
 			...picturesOf(source, say_),

@@ -4,7 +4,9 @@ import { nod } from '../board/ops/approve';
 import { setFact, writeBlock } from '../board/holders/edits';
 import { partOf } from '../board/holders/parts';
 import { newParts } from '../board/holders/make';
-import { fieldAt, noteAt, testBoard } from '../board/testing';
+import { linkInTurn } from '../board/ops/flow-links';
+import { setWork, waive } from '../board/ops/flow-values';
+import { fieldAt, noteAt, shapeAt, testBoard } from '../board/testing';
 import { richFrom } from '../text/rich';
 import { outcomeOf } from '../decide/outcome';
 import { termsSchema } from '../decide/vote';
@@ -38,6 +40,14 @@ const WORDS: ReportWords = {
 	parking: 'Parked',
 	pictures: 'Pictures',
 	nothing: 'No title',
+	flows: 'Flows',
+	flow: (steps) => `${steps} steps`,
+	findings: 'Findings',
+	finding: ({ type }) => type,
+	aside: (finding, reason) => `${finding} (${reason})`,
+	noFindings: 'Nothing found',
+	times: 'Times',
+	timeLines: ({ shortest, expected }) => [`shortest ${shortest}`, `expected ${expected}`],
 };
 
 function voted(id: string, dots: Record<string, number>, more: Partial<ShownVote> = {}): ShownVote {
@@ -192,5 +202,33 @@ describe('Markdown', () => {
 		list.content[0]!.content.push(inner);
 		expect(markdownOf({ type: 'doc', content: [list] })).toBe('1. first  \n   line\n   - deep\n');
 		expect(plainOf(words('a\nb'))).toBe('a\nb');
+	});
+});
+
+describe('flows in a report', () => {
+	const board = testBoard();
+	const { editContext, model, sheet } = board;
+	const shape = (form: 'terminator' | 'process', text: string): string =>
+		addObject(editContext, model, {
+			...shapeAt(sheet, 0, 0, text),
+			style: { shape: form, fill: 'none', chalk: 'white' },
+		});
+	const reported = (): string => markdownOf(buildReport({ ...source().source, model }, WORDS));
+
+	it('are there with what was found and what the times say; linked notes alone are not', () => {
+		const notes = [noteAt(sheet, 0, 900, 'a'), noteAt(sheet, 300, 900, 'b')].map((note) =>
+			addObject(editContext, model, note),
+		);
+		linkInTurn(editContext, model, notes, { yes: 'yes', no: 'no' });
+		expect(reported()).not.toContain('## Flows');
+		const steps = [shape('terminator', 'Start'), shape('process', 'Look'), shape('process', 'Repair')];
+		linkInTurn(editContext, model, steps, { yes: 'yes', no: 'no' });
+		setWork(editContext, model, [steps[1]!], { minutes: { least: 4, likely: 5, most: 6 } });
+		expect(reported()).toContain('### Gather: 3 steps');
+		expect(reported()).toContain('- dead-end');
+		expect(reported()).toContain('- shortest 4');
+		expect(reported()).toContain('- expected 5');
+		waive(editContext, model, steps[2]!, 'dead-end', 'So far');
+		expect(reported()).toContain('- dead-end (So far)');
 	});
 });

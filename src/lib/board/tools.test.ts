@@ -1,4 +1,5 @@
 /** What hands do with the tools, movement by movement, on the real board. */
+import { drawLine } from './tools/link';
 import { describe, expect, it, vi } from 'vitest';
 import { addObject } from '$core/board/ops/edits';
 import { groupObjects, lockObjects } from '$core/board/ops/groups';
@@ -250,6 +251,8 @@ describe('making', () => {
 	it('links what it is drawn between, and leaves ends loose in the open', () => {
 		const hand = boardInHand();
 		const [a, b] = notesInARow(hand) as [string, string];
+		const offered: unknown[] = [];
+		hand.board.frame.requests.on((request) => void offered.push(request));
 		hand.board.takeUp('link');
 		hand.drag([
 			[180, 150],
@@ -265,8 +268,11 @@ describe('making', () => {
 			[500, 400],
 			[520, 600],
 		]);
-		expect(links()[1]!.ends[0]).toEqual({ object: b });
-		expect(links()[1]!.ends[1]).toHaveProperty('point');
+		// Let go in the open, what comes next is offered, and only the line if nothing else is wanted.
+		expect(links()).toHaveLength(1);
+		expect(offered).toEqual([{ open: 'next step', from: b, at: { x: 520, y: 600 } }]);
+		drawLine(hand.board, { object: b }, { point: [520, 600] });
+		expect(links()[1]!.ends).toEqual([{ object: b }, { point: [520, 600] }]);
 	});
 
 	it('draws strokes and rubs them out, whole or in part', () => {

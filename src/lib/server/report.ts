@@ -1,4 +1,5 @@
 /** The report of a session: written by itself, edited before it goes out, taken out as Markdown and PDF. */
+import { findingWords, timeLines } from '../words/flows';
 import { isConnector, isField, isTheme } from '$core/board/kinds/guards';
 import { LARGEST_PNG } from '$core/formats/png-file';
 import { exportBoard } from './export';
@@ -59,6 +60,14 @@ const reportWords = (): ReportWords => ({
 	steps: m.report_steps(),
 	step: (title, planned, took) =>
 		m.report_step({ title, planned: lengthWords(planned), took: lengthWords(took) }),
+	flows: m.report_flows(),
+	flow: (count) => m.report_flow({ count }),
+	findings: m.flow_check(),
+	finding: findingWords,
+	aside: (finding, reason) => m.report_aside({ finding, reason }),
+	noFindings: m.flow_right(),
+	times: m.flow_times(),
+	timeLines,
 	themes: m.themes(),
 	fields: m.report_fields(),
 	votes: m.votes(),

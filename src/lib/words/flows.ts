@@ -3,6 +3,8 @@ import type { Finding, FindingType } from '$core/flow/check';
 import type { ExitWords } from '$core/flow/exit-names';
 import type { Flow, StepType } from '$core/flow/flow';
 import type { FlowTableWords } from '$core/flow/formats/table';
+import type { SimulatedRuns } from '$core/flow/simulate';
+import type { FlowTimes, PerformerTotal, StepTotal } from '$core/flow/times';
 import { m } from '$lib/messages';
 import { numberWords } from './when';
 
@@ -76,3 +78,53 @@ export const flowTableWords = (): FlowTableWords => ({
 		jump: m.step_jump(),
 	},
 });
+
+const rounded = (value: number): string => numberWords(Math.round(value * 10) / 10);
+/** Minutes in words. */
+export const minuteWords = (value: number): string => m.flow_min({ minutes: rounded(value) });
+
+/** What the times of a flow say, as names and values. */
+export function timeFigures(
+	times: FlowTimes,
+	runs: SimulatedRuns | undefined,
+): [name: string, value: string][] {
+	const isEnding = times.expected !== undefined;
+	return [
+		[m.flow_shortest(), minuteWords(times.shortest)],
+		...(isEnding ? [[m.flow_expected(), minuteWords(times.expected!)] as [string, string]] : []),
+		[m.flow_longest(), minuteWords(times.longest)],
+		...(runs && isEnding
+			? ([
+					[m.flow_in_80(), minuteWords(runs.percentiles[80])],
+					[m.flow_in_95(), minuteWords(runs.percentiles[95])],
+				] as [string, string][])
+			: []),
+		...(times.cost ? [[m.flow_cost_each(), rounded(times.cost)] as [string, string]] : []),
+	];
+}
+
+/** What a step takes over a run, and what it would save in half the time. */
+export const stepTotalWords = ({ visits, minutes, savedByHalf }: StepTotal, name: string): string =>
+	m.flow_step_total({
+		name: name || m.step_nameless(),
+		visits: numberWords(visits, 2),
+		minutes: rounded(minutes),
+		saved: rounded(savedByHalf),
+	});
+
+export const performerWords = ({ who, minutes, cost }: PerformerTotal): string =>
+	m.flow_who_total({ who, minutes: rounded(minutes), cost: rounded(cost) });
+
+/** Steps and people that are named at most. */
+export const MOST_TOTALS = 6;
+
+/** The times of a flow for a report, line by line. */
+export const timeLines = (times: FlowTimes, runs: SimulatedRuns | undefined, { steps }: Flow): string[] => [
+	...timeFigures(times, runs).map(([name, value]) => m.report_flow_time({ name, value })),
+	...(times.expected === undefined ? [m.flow_never_ends({ part: rounded(times.ending * 100) })] : []),
+	...times.steps
+		.filter(({ minutes }) => minutes > 0)
+		.slice(0, MOST_TOTALS)
+		.map((total) => stepTotalWords(total, steps.find(({ id }) => id === total.id)?.name ?? '')),
+	...times.performers.slice(0, MOST_TOTALS).map(performerWords),
+];

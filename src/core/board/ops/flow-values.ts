@@ -79,5 +79,5 @@ export function readEstimate(text: string): Estimate | undefined {
 export function writtenEstimate(minutes: Estimate | undefined): string {
 	if (!minutes) return '';
 	const { least, likely, most } = minutes;
-	return least === most ? String(likely) : `${least} / ${likely} / ${most}`;
+	return least === most ? String(likely) : `${least}/${likely}/${most}`;
 }

@@ -13,6 +13,11 @@ const PASSING_GAP = 26;
 const LANE_PAD = 24;
 const SWEEPS = 8;
 
+/** How much less it matters to stand near what is in another lane: no line runs straight there. */
+const OTHER_LANE = 0.02;
+/** Between two that matter alike a cell stands level with the one before it. */
+const BEFORE = 1.01;
+
 /** A lane as it is laid out: where it begins across the layers, and its size. */
 export interface LaneSpan {
 	start: number;
@@ -134,7 +139,10 @@ export function placeAcross(layers: readonly Cell[][], laneSizes: readonly numbe
 	};
 	const go = (layer: readonly Cell[], neighboursOf: (cell: Cell) => readonly Neighbour[]): void => {
 		const wishesOf = (cell: Cell): Wish[] => {
-			const wishes = neighboursOf(cell).map(({ cell: { across }, weight }) => ({ at: across, weight }));
+			const wishes = neighboursOf(cell).map(({ cell: { across, lane, layer }, weight }) => ({
+				at: across,
+				weight: weight * (lane === cell.lane ? 1 : OTHER_LANE) * (layer < cell.layer ? BEFORE : 1),
+			}));
 			return wishes.length > 0 ? wishes : [{ at: cell.across, weight: 0.1 }];
 		};
 		for (const run of byLane(layer)) place(run, wishesOf, boundsOf(run[0]!));

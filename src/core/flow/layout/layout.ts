@@ -252,7 +252,10 @@ function placeAlong(
 	return middles;
 }
 
-/** Where links that lead on leave and arrive. */
+/**
+ * Where links that lead on leave and arrive. Of several exits the one to what stands straight ahead
+ * leaves ahead, the others on the flanks towards what they lead to.
+ */
 function forwardSides(
 	{ cells, back, straight }: Layers,
 	graph: FlowGraph,
@@ -260,15 +263,16 @@ function forwardSides(
 	const sides = new Map<string, readonly [NamedFlank, NamedFlank]>();
 	for (const [id, cell] of cells) {
 		const exits = graph.exits.get(id)!.filter((link) => !back.has(link));
+		const offsetOf = ({ to }: WholeLink): number => cells.get(to)!.across - cell.across;
+		const isAhead = (link: WholeLink): boolean => Math.abs(offsetOf(link)) <= cell.breadth / 2;
+		const ahead =
+			exits.find((link) => link === straight.get(id) && isAhead(link)) ??
+			exits.find(isAhead) ??
+			straight.get(id);
 		const used = new Set<NamedFlank>();
 		for (const link of exits) {
-			const to = cells.get(link.to)!;
-			let side: NamedFlank = 'forward';
-			if (exits.length > 1 && straight.get(id) !== link) {
-				const flank: Flank = to.across < cell.across ? 'low' : 'high';
-				const isClear = Math.abs(to.across - cell.across) > cell.breadth / 2 + 8;
-				if (isClear && !used.has(flank)) side = flank;
-			}
+			const flank: Flank = offsetOf(link) < 0 ? 'low' : 'high';
+			const side = link === ahead || isAhead(link) || used.has(flank) ? 'forward' : flank;
 			used.add(side);
 			sides.set(link.id, [side, 'back']);
 		}

@@ -5,16 +5,15 @@
 	import { untrack } from 'svelte';
 	import type { Board } from '../../board/board.svelte';
 	import { numberWords } from '$lib/words/when';
+	import { MOST_TOTALS, performerWords, stepTotalWords, timeFigures } from '$lib/words/flows';
 	import type { FlowState } from './flow-state.svelte';
 
 	Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 	const { board, flow }: { board: Board; flow: FlowState } = $props();
-	/** Steps and people that are listed at most. */
-	const MOST = 6;
 	const times = $derived(flow.times);
 	const runs = $derived(flow.runs);
 	const steps = $derived(
-		times?.steps.filter(({ minutes, cost }) => minutes > 0 || cost > 0).slice(0, MOST) ?? [],
+		times?.steps.filter(({ minutes, cost }) => minutes > 0 || cost > 0).slice(0, MOST_TOTALS) ?? [],
 	);
 
 	// Runs are made again when the flow says something else, a moment after the last change.
@@ -25,9 +24,7 @@
 	});
 
 	const rounded = (value: number): string => numberWords(Math.round(value * 10) / 10);
-	const minutes = (value: number): string => m.flow_min({ minutes: rounded(value) });
-	const nameOf = (id: string): string =>
-		flow.current?.flow.steps.find((step) => step.id === id)?.name || m.step_nameless();
+	const nameOf = (id: string): string => flow.current?.flow.steps.find((step) => step.id === id)?.name ?? '';
 
 	function spread(canvas: HTMLCanvasElement): (() => void) | undefined {
 		if (!runs) return undefined;
@@ -69,24 +66,10 @@
 <h3 class="label">{m.flow_times()}</h3>
 {#if times}
 	<dl data-testid="flow-times">
-		<dt>{m.flow_shortest()}</dt>
-		<dd>{minutes(times.shortest)}</dd>
-		{#if times.expected !== undefined}
-			<dt>{m.flow_expected()}</dt>
-			<dd><strong>{minutes(times.expected)}</strong></dd>
-		{/if}
-		<dt>{m.flow_longest()}</dt>
-		<dd>{minutes(times.longest)}</dd>
-		{#if runs && times.expected !== undefined}
-			<dt>{m.flow_in_80()}</dt>
-			<dd>{minutes(runs.percentiles[80])}</dd>
-			<dt>{m.flow_in_95()}</dt>
-			<dd>{minutes(runs.percentiles[95])}</dd>
-		{/if}
-		{#if times.cost}
-			<dt>{m.flow_cost_each()}</dt>
-			<dd>{rounded(times.cost)}</dd>
-		{/if}
+		{#each timeFigures(times, runs) as [name, value] (name)}
+			<dt>{name}</dt>
+			<dd class:main={name === m.flow_expected()}>{value}</dd>
+		{/each}
 	</dl>
 	{#if times.expected === undefined}<p class="warn" role="status">
 			{m.flow_never_ends({ part: rounded(times.ending * 100) })}
@@ -103,12 +86,7 @@
 			{#each steps as step (step.id)}
 				<li>
 					<button type="button" class="text" onclick={() => board.goTo(step.id)}
-						>{m.flow_step_total({
-							name: nameOf(step.id),
-							visits: numberWords(step.visits, 2),
-							minutes: rounded(step.minutes),
-							saved: rounded(step.savedByHalf),
-						})}</button
+						>{stepTotalWords(step, nameOf(step.id))}</button
 					>
 				</li>
 			{/each}
@@ -117,8 +95,8 @@
 	{#if times.performers.length > 0}
 		<h4 class="label">{m.flow_by_who()}</h4>
 		<ul>
-			{#each times.performers.slice(0, MOST) as { who, minutes: load, cost } (who)}
-				<li>{m.flow_who_total({ who, minutes: rounded(load), cost: rounded(cost) })}</li>
+			{#each times.performers.slice(0, MOST_TOTALS) as total (total.who)}
+				<li>{performerWords(total)}</li>
 			{/each}
 		</ul>
 	{/if}
@@ -137,6 +115,9 @@
 		margin: 0;
 		text-align: right;
 		font-variant-numeric: tabular-nums;
+	}
+	.main {
+		font-weight: 700;
 	}
 	.chart {
 		position: relative;

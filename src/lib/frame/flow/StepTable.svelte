@@ -164,10 +164,13 @@
 		font-size: var(--size-small);
 	}
 	thead th:first-child {
-		width: 38%;
+		width: 33%;
+	}
+	thead th:nth-child(2) {
+		width: 27%;
 	}
 	thead th:nth-child(3) {
-		width: 17%;
+		width: 16%;
 	}
 	.entry {
 		width: 100%;

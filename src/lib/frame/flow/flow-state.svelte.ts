@@ -30,7 +30,8 @@ export class FlowState {
 		const [selected] = this.board.selection;
 		const own = selected === undefined ? undefined : flowAt(model, selected);
 		if (own && own.flow.links.length > 0) return own;
-		const last = this.last === undefined ? undefined : flowAt(model, this.last);
+		const isHere = this.last !== undefined && model.find(this.last)?.sheet === this.board.sheet;
+		const last = isHere ? flowAt(model, this.last!) : undefined;
 		return last ?? this.all[0];
 	});
 

@@ -56,7 +56,7 @@
 			>{m.flow_minutes()}<input
 				class="entry"
 				title={m.flow_minutes_hint()}
-				placeholder="20 / 30 / 45"
+				placeholder="20/30/45"
 				value={writtenEstimate(first.work?.minutes)}
 				onchange={setMinutes}
 			/></label
