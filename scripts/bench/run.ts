@@ -6,13 +6,14 @@ import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
 import { benchHistory } from './history';
+import { benchFlow } from './flow';
 import { benchMap } from './map';
 import { benchRoute } from './route';
 import { benchSearch } from './search';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 
-const PARTS = ['phone', 'open', 'frame', 'sync', 'route', 'map', 'history', 'search'];
+const PARTS = ['phone', 'open', 'frame', 'sync', 'route', 'map', 'flow', 'history', 'search'];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -30,8 +31,9 @@ if (unknown.length > 0) {
 
 if (wants('route')) benchRoute();
 if (wants('map')) benchMap();
-// Neither needs a server.
-if (parts.length > 0 && parts.every((part) => part === 'route' || part === 'map')) process.exit(0);
+if (wants('flow')) benchFlow();
+// None of these needs a server.
+if (parts.length > 0 && parts.every((part) => ['route', 'map', 'flow'].includes(part))) process.exit(0);
 
 const server = await startServer();
 try {

@@ -2,7 +2,7 @@
  * Drawing primitives: what an object looks like, in its own coordinates. The same list feeds the screen,
  * pictures and SVG files, so that what is exported is what was seen.
  */
-import type { TurnedBox } from '../geometry/box';
+import type { Point, TurnedBox } from '../geometry/box';
 import type { Curve } from '../link/curved';
 import type { Path } from '../link/polyline';
 import type { Face, Measure } from '../text/fonts';
@@ -80,4 +80,6 @@ export interface Route {
 	curve?: Curve | undefined;
 	/** Whether it is one of several ways on: its label stands where it begins. */
 	isExit?: boolean | undefined;
+	/** Upper left corner of its label, where that was placed beside other lines. */
+	label?: Point | undefined;
 }

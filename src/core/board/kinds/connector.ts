@@ -56,8 +56,19 @@ const LABEL = { w: 180, size: 13 };
 
 const widthOf = (connector: Connector): number => connector.style.width ?? LINE_WIDTH;
 
-const labelPlace = ({ path, isExit }: Route, size: { w: number; h: number }, gap?: number): Point =>
-	(isExit ? besideStart : besidePath)(path, size, gap);
+const labelPlace = ({ path, isExit, label }: Route, size: { w: number; h: number }, gap?: number): Point =>
+	label ?? (isExit ? besideStart : besidePath)(path, size, gap);
+
+/** Room that a label takes at most: no text is measured. */
+export function labelSize(text: string): { w: number; h: number } {
+	const lines = text.split('\n');
+	const width = Math.max(...lines.map((line) => line.length)) * LABEL.size * 0.7 + 4;
+	const count = lines.reduce(
+		(sum, line) => sum + Math.max(1, Math.ceil((line.length * LABEL.size * 0.7) / LABEL.w)),
+		0,
+	);
+	return { w: Math.min(LABEL.w, width), h: count * LABEL.size * 1.4 };
+}
 
 function setLabel(connector: Connector, context: SceneContext): Setting | undefined {
 	const route = context.routeOf(connector.id);

@@ -17,6 +17,7 @@ import type { Route } from '../drawing';
 import { boxOf, edgeTowards, meeting } from '../kinds/outline';
 import { blocksWay, outlineOf } from '../kinds';
 import type { BoardObject, ConnectorEnd, ObjectOf } from '../objects';
+import { placeLabels, type LabelledLine } from './label-placing';
 import { ObstacleCache } from './obstacle-cache';
 import { SpatialIndex } from './spatial';
 
@@ -342,10 +343,32 @@ export class Routes {
 			known.apart = apart;
 			const path = trimmed(apart, plain.ends);
 			if (samePath(known.route.path, path)) return;
-			known.route = { path, isExit: isExitOf(plain.ends) };
+			known.route = { ...known.route, path, isExit: isExitOf(plain.ends) };
 			moved.push(id);
 		});
-		return moved;
+		return [...moved, ...this.labelLines(plains)];
+	}
+
+	/** Places the labels of lines; returns the ids of those whose label stands elsewhere now. */
+	private labelLines(plains: Job['plains']): string[] {
+		const lines = plains.flatMap(({ routed: { id } }): LabelledLine[] => {
+			const [connector, known] = [this.find(id), this.known.get(id)];
+			if (!isConnector(connector) || !known) return [];
+			return [{ connector, path: known.route.path, isExit: known.route.isExit === true }];
+		});
+		const [first] = lines;
+		if (!first) return [];
+		const boxesIn = (area: Box): Box[] =>
+			this.near(first.connector.sheet, area).flatMap((object) =>
+				blocksWay(object) ? boundsOf(boxOf(object.box)) : [],
+			);
+		return [...placeLabels(lines, boxesIn)].flatMap(([id, label]) => {
+			const known = this.known.get(id)!;
+			const before = known.route.label;
+			if (before && Math.abs(before.x - label.x) < 0.01 && Math.abs(before.y - label.y) < 0.01) return [];
+			known.route = { ...known.route, label };
+			return [id];
+		});
 	}
 }
 

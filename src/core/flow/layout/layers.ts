@@ -33,6 +33,8 @@ export interface Layers {
 	cells: ReadonlyMap<string, Cell>;
 	/** Links that lead back, also those of a step to itself. */
 	back: ReadonlySet<WholeLink>;
+	/** Where each link that leads on stands in the layer after its step: what it leads to, or a place to pass. */
+	next: ReadonlyMap<WholeLink, Cell>;
 	/** Of each step the exit that goes on straight ahead. */
 	straight: ReadonlyMap<string, WholeLink>;
 }
@@ -128,6 +130,7 @@ export function makeLayers(
 		const lane = step.lane ?? laneCount;
 		cells.set(id, add({ step, layer: layerOf.get(id)!, lane, breadth, across: acrossOf(step) }));
 	}
+	const nextOf = new Map<WholeLink, Cell>();
 	for (const link of graph.links) {
 		if (back.has(link)) continue;
 		const [from, to] = [cells.get(link.from)!, cells.get(link.to)!];
@@ -137,6 +140,7 @@ export function makeLayers(
 		const join = (next: Cell, by: number): void => {
 			last.after.push({ cell: next, weight: by });
 			next.before.push({ cell: last, weight: by });
+			if (last === from) nextOf.set(link, next);
 			last = next;
 		};
 		const length = to.layer - from.layer;
@@ -147,5 +151,5 @@ export function makeLayers(
 		}
 		join(to, weight);
 	}
-	return { layers, cells, back, straight };
+	return { layers, cells, back, next: nextOf, straight };
 }

@@ -257,13 +257,13 @@ function placeAlong(
  * leaves ahead, the others on the flanks towards what they lead to.
  */
 function forwardSides(
-	{ cells, back, straight }: Layers,
+	{ cells, back, next, straight }: Layers,
 	graph: FlowGraph,
 ): Map<string, readonly [NamedFlank, NamedFlank]> {
 	const sides = new Map<string, readonly [NamedFlank, NamedFlank]>();
 	for (const [id, cell] of cells) {
 		const exits = graph.exits.get(id)!.filter((link) => !back.has(link));
-		const offsetOf = ({ to }: WholeLink): number => cells.get(to)!.across - cell.across;
+		const offsetOf = (link: WholeLink): number => next.get(link)!.across - cell.across;
 		const isAhead = (link: WholeLink): boolean => Math.abs(offsetOf(link)) <= cell.breadth / 2;
 		const ahead =
 			exits.find((link) => link === straight.get(id) && isAhead(link)) ??
