@@ -24,6 +24,8 @@ export interface Faults {
 	/** An archive that is none, and what is wrong with it. */
 	'no archive': { problem: string };
 	'nothing to export': undefined;
+	/** A file without an outline. */
+	'no outline': { problem: 'format' | 'empty' | 'size' };
 	/** A file without a flow: of another format, empty, or with more than can be read. */
 	'no flow': { problem: 'format' | 'empty' | 'size' };
 }

@@ -106,7 +106,7 @@ scope.onmessage = ({ data }) => {
 			break;
 		case 'objects':
 			scheduler.invalidate(board.remove(data.removed));
-			scheduler.invalidate(board.put(JSON.parse(data.put) as RenderItem[]));
+			scheduler.invalidate(board.put(JSON.parse(data.put) as RenderItem[], !state.isComplete));
 			scheduler.hear(data.seq);
 			state.isComplete ||= data.last;
 			break;

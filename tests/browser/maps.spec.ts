@@ -8,6 +8,7 @@ import {
 	emptyPlace,
 	middle,
 	objectsIn,
+	screenPoint,
 	sees,
 	test,
 	undo,
@@ -246,5 +247,82 @@ test('branches are folded and re-hung by hand; others see the same, also after a
 			.toBe(true);
 		for (const word of ['Cake', 'Doors', 'Tables', 'Lamps'])
 			await expect.poll(() => mapOf(page, 'Evening')).toContain(word);
+	});
+});
+
+test('a map comes from a file, grows by its knobs, carries a frame, and becomes other things', async ({
+	ilka: { page },
+}) => {
+	const { x, y } = await fresh(page);
+	const drop = (name: string, text: string, at: { x: number; y: number }): Promise<void> =>
+		page.evaluate(
+			([name, text, px, py]) => {
+				const dataTransfer = new DataTransfer();
+				dataTransfer.items.add(new File([text as string], name as string));
+				document
+					.querySelector('.canvas')!
+					.dispatchEvent(
+						new DragEvent('drop', {
+							dataTransfer,
+							bubbles: true,
+							cancelable: true,
+							clientX: px as number,
+							clientY: py as number,
+						}),
+					);
+			},
+			[name, text, at.x, at.y] as const,
+		);
+	await drop(
+		'season.md',
+		'- Season\n  - Dates\n    - **First** Saturday\n  - Room\n',
+		await screenPoint(page, x + 520, y + 300),
+	);
+	await expect(page.getByText('4 branches from season.md stand on the board.')).toBeVisible();
+	await expect.poll(() => mapOf(page, 'Season')).toBe('Season (Dates (First Saturday), Room)');
+
+	await test.step('a knob beside a branch hangs a new one on it', async () => {
+		const { box } = await sees(page, 'Room');
+		const [bx, by, w, h] = box;
+		const at = await middle(page, await sees(page, 'Room'));
+		await page.mouse.click(at.x, at.y);
+		const left = bx < (await sees(page, 'Season')).box[0];
+		const edge = await screenPoint(page, left ? bx : bx + w, by + h / 2);
+		await page.mouse.click(edge.x + (left ? -24 : 24), edge.y);
+		await expect(page.getByTestId('text-editor')).toBeVisible();
+		await page.keyboard.insertText('School hall');
+		await page.keyboard.press('Escape');
+		await expect.poll(() => mapOf(page, 'Room')).toBe('Room (School hall)');
+	});
+
+	await test.step('the ledge frames it, notes on its line, and spreads it another way', async () => {
+		const at = await middle(page, await sees(page, 'Room'));
+		await page.mouse.click(at.x, at.y);
+		await page.getByRole('button', { name: 'Map', exact: true }).click();
+		await page.getByRole('button', { name: 'Frame round the branch' }).click();
+		await page.getByLabel('Note on the line').fill('until March');
+		await page.getByLabel('Note on the line').press('Tab');
+		await page.keyboard.press('Escape');
+		const style = async (): Promise<unknown> =>
+			((await findIn(page, 'Room')) as unknown as { mapStyle: unknown }).mapStyle;
+		await expect.poll(style).toMatchObject({ framed: true, lineNote: 'until March' });
+	});
+
+	await test.step('it goes out as a file, and into columns', async () => {
+		const at = await middle(page, await sees(page, 'Season'));
+		await page.mouse.click(at.x, at.y);
+		const [download] = await Promise.all([
+			page.waitForEvent('download'),
+			find(page, 'Take the map out as OPML'),
+		]);
+		expect(download.suggestedFilename()).toBe('Season.opml');
+		await page.getByRole('application').focus();
+		await find(page, 'Map into columns');
+		await expect
+			.poll(
+				async () =>
+					(await objectsIn(page)).filter(({ kind, text }) => kind === 'columns' && text === 'Season').length,
+			)
+			.toBe(1);
 	});
 });

@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import type { BranchLine } from '../mindmap/branch-line';
+import type { Box } from '../geometry/box';
 import type { RichText } from '../text/rich';
 import { OWN_COLOUR, SURFACES } from './colours';
 import type { Nod } from './model/nods';
@@ -29,6 +30,8 @@ export type BoardObject = StoredObject & {
 	set?: StoredObject['box'];
 	/** In a map: the line to what it hangs on. */
 	branchLine?: BranchLine;
+	/** The frame round it and all that hangs on it. */
+	branchFrame?: Box;
 	/** Whether it is folded away, with how many others it is where it folds them. */
 	hidden?: boolean;
 	foldedCount?: number;

@@ -1,6 +1,7 @@
 /** The line from a branch to what it hangs on: thick near the root, thinner from level to level. */
 import { boundsOf, inflate, turn, unionOf, type Box, type Point } from '../geometry/box';
-import { chalkOn, type Surface } from '../board/colours';
+import { chalkOn, SURFACE_COLOURS, type Surface } from '../board/colours';
+import type { Measure } from '../text/fonts';
 import type { Primitive } from '../board/drawing';
 import { boxOf, edgeTowards } from '../board/kinds/outline';
 import type { GrowthDirection } from './layout';
@@ -17,6 +18,8 @@ export interface BranchLine {
 	level: number;
 	line: LineForm;
 	chalk: string;
+	/** What stands on the line. */
+	note?: string | undefined;
 }
 
 /** Thickness where a line leaves the root, where it arrives, and so on, board units. */
@@ -106,8 +109,75 @@ export function branchLineItems(branchLine: BranchLine, box: BoxValues, surface:
 	return [{ type: 'path', points: own, closed: true, fill: colour }];
 }
 
-/** Box round the line, board coordinates. */
+/** Type size of a note on a line, room round it, and width of a letter at most, board units. */
+const NOTE = { size: 12, pad: 3, letter: 0.62 };
+const NOTE_FACE = { family: 'sans', bold: false, italic: false } as const;
+
+/** The note on a line, over its middle, on a piece of the ground; in the branch's own coordinates. */
+export function lineNoteItems(
+	branchLine: BranchLine,
+	box: BoxValues,
+	surface: Surface,
+	measure: Measure,
+): Primitive[] {
+	const { note } = branchLine;
+	if (!note) return [];
+	const { a, b } = endsOf(branchLine, box);
+	const [x, y, w, h, angle] = box;
+	const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+	const own = angle === 0 ? middle : turn(middle, { x: x + w / 2, y: y + h / 2 }, -angle);
+	const width = measure(note, NOTE_FACE) * NOTE.size;
+	const [left, top] = [own.x - x - width / 2, own.y - y - NOTE.size * 0.65];
+	return [
+		{
+			type: 'rect',
+			x: left - NOTE.pad,
+			y: top - NOTE.pad / 2,
+			w: width + 2 * NOTE.pad,
+			h: NOTE.size * 1.3 + NOTE.pad,
+			r: 3,
+			fill: SURFACE_COLOURS[surface].ground,
+		},
+		{
+			type: 'text',
+			x: left,
+			y: top + NOTE.size,
+			width,
+			text: note,
+			size: NOTE.size,
+			face: NOTE_FACE,
+			fill: chalkOn(branchLine.chalk, surface),
+			part: '',
+		},
+	];
+}
+
+/** The frame round a branch and all that hangs on it, in the branch's own coordinates. */
+export function branchFrameItems(frame: Box, box: BoxValues, chalk: string, surface: Surface): Primitive[] {
+	const stroke = chalkOn(chalk, surface);
+	const { w, h } = frame;
+	return [
+		{
+			type: 'rect',
+			x: frame.x - box[0],
+			y: frame.y - box[1],
+			w,
+			h,
+			r: 12,
+			fill: stroke + '12',
+			stroke: stroke + '90',
+			width: 1.5,
+		},
+	];
+}
+
+/** Box round the line with its note, board coordinates. */
 export function branchLineBounds(branchLine: BranchLine, box: BoxValues): Box {
 	const { points } = shapeOf(branchLine, box);
-	return inflate(unionOf(points.map((p) => ({ ...p, w: 0, h: 0 })))!, widthAt(0) / 2);
+	const line = inflate(unionOf(points.map((p) => ({ ...p, w: 0, h: 0 })))!, widthAt(0) / 2);
+	if (!branchLine.note) return line;
+	const { a, b } = endsOf(branchLine, box);
+	const w = branchLine.note.length * NOTE.size * NOTE.letter + 2 * NOTE.pad;
+	const h = NOTE.size * 2;
+	return unionOf([line, { x: (a.x + b.x) / 2 - w / 2, y: (a.y + b.y) / 2 - h / 2, w, h }])!;
 }

@@ -34,5 +34,9 @@ export const mapStyleSchema = z.object({
 	line: z.enum(LINE_FORMS).optional(),
 	/** Colour of the lines to it and to what hangs on it. */
 	chalk: z.union([z.enum(CHALKS), z.string().regex(OWN_COLOUR)]).optional(),
+	/** Whether a frame runs round it and all that hangs on it. */
+	framed: z.boolean().optional(),
+	/** A note on the line to it. */
+	lineNote: z.string().min(1).max(120).optional(),
 });
 export type MapStyle = z.infer<typeof mapStyleSchema>;

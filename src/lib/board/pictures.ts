@@ -13,6 +13,7 @@ import { ApiError, isOffline, messageOf } from '$lib/api/errors';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 import { bringFlowIn, mayHoldFlow } from './flow-files';
+import { bringMapIn, mayHoldOutline } from './map-files';
 
 /** Largest side that a new picture gets, board units, and distance of several from each other. */
 const LARGEST = 480;
@@ -85,6 +86,7 @@ export function takeDropped(board: Board, data: DataTransfer, at: Point = board.
 	const pictures = picturesIn(data);
 	for (const file of data.files)
 		if (mayHoldFlow(file)) void bringFlowIn(board, file, at);
+		else if (mayHoldOutline(file)) void bringMapIn(board, file, at);
 		else if (!pictures.includes(file))
 			toaster.error({ title: m.file_refused({ name: file.name }), description: m.file_wrong_type() });
 	if (pictures.length > 0) void addPictures(board, pictures, at);

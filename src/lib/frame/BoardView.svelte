@@ -11,6 +11,7 @@
 	import { putDownWithRights } from '../board/controllers/rights.svelte';
 	import { Slides } from '../board/controllers/slides.svelte';
 	import { announceOwnChanges } from './announcing';
+	import { glideBranches } from '../board/controllers/map-motion';
 	import { tidyAsOneWorks } from '../board/keep-tidy';
 	import { goToStepPlaces } from '../board/controllers/step-place.svelte';
 	import BackstageLayer from '../board/BackstageLayer.svelte';
@@ -181,7 +182,7 @@
 		goToStepPlaces(board, target !== undefined);
 		followOthers(board);
 		putDownWithRights(board);
-		stops.push(tidyAsOneWorks(board));
+		stops.push(tidyAsOneWorks(board), glideBranches(board));
 	});
 
 	// Where the menu was opened counts for what was chosen from it, and for nothing after that.

@@ -1,7 +1,12 @@
 /** The table of kinds. Everything that differs between kinds is asked for here, never switched on elsewhere. */
 import { boundsOf, inflate, unionOf, type Box, type Point } from '../../geometry/box';
-import { branchLineBounds, branchLineItems } from '../../mindmap/branch-line';
-import type { Drawing, SceneContext } from '../drawing';
+import {
+	branchFrameItems,
+	branchLineBounds,
+	branchLineItems,
+	lineNoteItems,
+} from '../../mindmap/branch-line';
+import type { Drawing, Primitive, SceneContext } from '../drawing';
 import type { Surface } from '../colours';
 import type { BoardObject, KindName } from '../objects';
 import { connectorBounds } from './connector';
@@ -30,13 +35,25 @@ export const nameOf = (object: BoardObject): string => kindOf(object).nameOf?.(o
 /** Whether small signs stand on its edge. */
 const isSigned = ({ nods, see, foldedCount }: BoardObject): boolean => Boolean(nods ?? see ?? foldedCount);
 
+/** What lies under a branch: its frame, its line, and the note on that. */
+function underBranch(
+	{ branchLine, branchFrame, box, mapStyle }: BoardObject,
+	context: SceneContext,
+): Primitive[] {
+	const { surface, measure, coarse } = context;
+	const chalk = branchLine?.chalk ?? mapStyle?.chalk ?? 'grey';
+	return [
+		...(branchFrame ? branchFrameItems(branchFrame, box, chalk, surface) : []),
+		...(branchLine ? branchLineItems(branchLine, box, surface) : []),
+		...(branchLine && !coarse ? lineNoteItems(branchLine, box, surface, measure) : []),
+	];
+}
+
 /** What an object looks like, with the line that it hangs by and the small signs on its edge. */
 export function drawingOf(object: BoardObject, context: SceneContext): Drawing {
 	const { box, items } = kindOf(object).draw(object, context);
 	if (object.hidden) return { box, items: [] };
-	const all = object.branchLine
-		? [...branchLineItems(object.branchLine, object.box, context.surface), ...items]
-		: items;
+	const all = [...underBranch(object, context), ...items];
 	if (context.coarse || !isSigned(object)) return { box, items: all };
 	return { box, items: [...all, ...signItems(object, context)] };
 }
@@ -72,7 +89,13 @@ export function boundsOfObject(object: BoardObject, routeOf: SceneContext['route
 /** Upright box round all that is painted of an object: also the line that it hangs by in a map. */
 export function paintedBounds(object: BoardObject, routeOf: SceneContext['routeOf']): Box | undefined {
 	const box = boundsOfObject(object, routeOf);
-	return box && object.branchLine ? unionOf([box, branchLineBounds(object.branchLine, object.box)]) : box;
+	if (!box) return undefined;
+	const { branchLine, branchFrame } = object;
+	return unionOf([
+		box,
+		...(branchLine ? [branchLineBounds(branchLine, object.box)] : []),
+		...(branchFrame ? [branchFrame] : []),
+	]);
 }
 
 export { boxOf } from './outline';

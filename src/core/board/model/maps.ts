@@ -3,7 +3,7 @@
  * All of it follows from what stands in the document, is worked out on every screen and never
  * written.
  */
-import { boundsOf } from '../../geometry/box';
+import { boundsOf, inflate, unionOf, type Box } from '../../geometry/box';
 import { resolveForest, type Forest, type BranchLink } from '../../mindmap/forest';
 import { layOutMap, type MapNode } from '../../mindmap/layout';
 import type { BranchLine } from '../../mindmap/branch-line';
@@ -18,6 +18,8 @@ const NO_FOREST: Forest = { parents: new Map(), branches: new Map(), rejected: [
 const NO_BRANCHES: readonly string[] = [];
 const DEFAULT_LINE: LineForm = 'curved';
 const DEFAULT_CHALK = 'grey';
+/** Room between a frame and what it is round, board units. */
+const FRAME_ROOM = 8;
 
 /** Whether an object can be part of a map. */
 export const canBeBranch = (object: Pick<BoardObject, 'kind'>): boolean => traitsOf(object).isCard;
@@ -32,6 +34,7 @@ const parentsNamedIn = ({ parent, earlierParents = [] }: NonNullable<BoardObject
 interface Derived {
 	box: BoxValues;
 	branchLine: BranchLine | undefined;
+	branchFrame: Box | undefined;
 	foldedCount: number | undefined;
 	hidden: true | undefined;
 }
@@ -161,6 +164,7 @@ export class Maps implements MapQuery {
 		const places = layOutMap(branches[0]!.node, top.mapStyle?.layout);
 		const [x, y, w, h] = top.box;
 		const boxes = new Map<string, BoxValues>([[root, top.box]]);
+		const shown: (Pick<Derived, 'box' | 'branchLine' | 'foldedCount'> & { id: string })[] = [];
 		for (const { object, level, line, chalk } of branches) {
 			const { id } = object;
 			const foldedCount = object.mapStyle?.folded ? this.descendantsOf(id).length || undefined : undefined;
@@ -171,17 +175,32 @@ export class Maps implements MapQuery {
 				const place = places.get(id)!;
 				const [, , ow, oh, angle] = box;
 				box = [x + w / 2 + place.x - ow / 2, y + h / 2 + place.y - oh / 2, ow, oh, angle];
-				branchLine = { from: boxes.get(parent)!, direction: place.direction, level, line, chalk };
+				const note = object.mapStyle?.lineNote;
+				branchLine = { from: boxes.get(parent)!, direction: place.direction, level, line, chalk, note };
 			}
 			boxes.set(id, box);
-			this.show(id, { box, branchLine, foldedCount, hidden: undefined }, moved);
+			shown.push({ id, box, branchLine, foldedCount });
 			if (foldedCount === undefined) continue;
 			// Behind what folds it away, so that it stands somewhere.
 			for (const below of this.descendantsOf(id)) {
 				const behind = inMiddleOf(box, this.objects.get(below)!.box);
-				this.show(below, { box: behind, branchLine: undefined, foldedCount: undefined, hidden: true }, moved);
+				const gone = { branchLine: undefined, branchFrame: undefined, foldedCount: undefined };
+				this.show(below, { ...gone, box: behind, hidden: true }, moved);
 			}
 		}
+		for (const { id, ...derived } of shown) {
+			const isFramed = this.objects.get(id)!.mapStyle?.framed;
+			const branchFrame = isFramed ? this.frameOf(id, boxes) : undefined;
+			this.show(id, { ...derived, branchFrame, hidden: undefined }, moved);
+		}
+	}
+
+	/** The frame round a branch and all of it that is seen. */
+	private frameOf(id: string, boxes: ReadonlyMap<string, BoxValues>): Box {
+		const all = [id, ...this.descendantsOf(id)]
+			.map((each) => boxes.get(each))
+			.filter((box) => box !== undefined);
+		return inflate(unionOf(all.map((box) => boundsOf(boxOf(box))))!, FRAME_ROOM);
 	}
 
 	/** Gives a branch what follows from its map; where that is what it has, nothing is done. */
@@ -189,7 +208,7 @@ export class Maps implements MapQuery {
 		const object = this.objects.get(id)!;
 		if (isAsBefore(object, derived)) return;
 		const next: BoardObject = { ...object, box: derived.box };
-		for (const key of ['branchLine', 'foldedCount', 'hidden'] as const) {
+		for (const key of ['branchLine', 'branchFrame', 'foldedCount', 'hidden'] as const) {
 			if (derived[key] === undefined) delete next[key];
 			else Object.assign(next, { [key]: derived[key] });
 		}
@@ -259,7 +278,11 @@ const isAsBefore = (a: BoardObject, b: Derived): boolean =>
 	a.hidden === b.hidden &&
 	a.foldedCount === b.foldedCount &&
 	isSameBox(a.box, b.box) &&
+	isSameFrame(a.branchFrame, b.branchFrame) &&
 	isSameLine(a.branchLine, b.branchLine);
+
+const isSameFrame = (a: Box | undefined, b: Box | undefined): boolean =>
+	a === b || (a !== undefined && b !== undefined && a.x === b.x && a.y === b.y && a.w === b.w && a.h === b.h);
 
 const isSameLine = (a: BranchLine | undefined, b: BranchLine | undefined): boolean =>
 	a === b ||
@@ -269,4 +292,5 @@ const isSameLine = (a: BranchLine | undefined, b: BranchLine | undefined): boole
 		a.level === b.level &&
 		a.line === b.line &&
 		a.chalk === b.chalk &&
+		a.note === b.note &&
 		isSameBox(a.from as BoxValues, b.from as BoxValues));

@@ -53,6 +53,14 @@ describe('a plain copy', () => {
 		for (const { id, drawing } of part) if (known.has(id)) expect(drawing).toBe(known.get(id));
 	});
 
+	it('says where the first things stand on a board that was painted empty', () => {
+		const { editContext, model, sheet } = testBoard();
+		const [id] = addObjects(editContext, model, [noteAt(sheet, 100, 200, 'First')]) as [string];
+		const box = model.boundsOf(id)!;
+		expect(new RenderBoard(roughMeasure).put([paintedOf(model, id)!])).toEqual([{ sheet, box }]);
+		expect(new RenderBoard(roughMeasure).put([paintedOf(model, id)!], true)).toEqual([]);
+	});
+
 	it('says which parts look different: where something was, and where it is', () => {
 		const { board, all } = sample();
 		const copy = new RenderBoard(roughMeasure);

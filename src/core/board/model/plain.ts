@@ -54,10 +54,13 @@ export class RenderBoard {
 	readonly find = (id: string): BoardObject | undefined => this.objects.get(id);
 	private readonly routeOf = (id: string): Route | undefined => this.routes.get(id);
 
-	/** Puts objects on the board or replaces them; returns the parts that look different now. */
-	put(painted: readonly RenderItem[]): Dirty[] {
+	/**
+	 * Puts objects on the board or replaces them; returns the parts that look different now.
+	 * @param isLoading whether nothing is painted yet: of the first objects no parts are told then
+	 */
+	put(painted: readonly RenderItem[], isLoading = false): Dirty[] {
 		const dirty: Dirty[] = [];
-		const isStart = this.objects.size === 0;
+		const isStart = isLoading && this.objects.size === 0;
 		for (const { object, route } of painted) {
 			if (!isStart) this.note(object.id, dirty);
 			this.objects.set(object.id, object);

@@ -26,6 +26,16 @@ import {
 	reparentTowards,
 	walkTowards,
 } from '../maps';
+import {
+	CONVERTED,
+	convertMap,
+	mapOfSelection,
+	outlinesOfSelection,
+	type Converted,
+} from '../map-conversions';
+import { chooseMapFile, takeMapOut } from '../map-files';
+import { OUTLINE_FORMAT_NAMES, type OutlineFormatName } from '$core/mindmap/formats';
+import { LAYOUT_NAMES, LINE_NAMES } from '../map-words';
 import type { Command } from './command';
 
 const KEYS: Record<Direction, string> = {
@@ -70,19 +80,6 @@ const towards = (way: Direction): Command[] => [
 	},
 ];
 
-const LAYOUT_NAMES: Record<MapLayout, () => string> = {
-	both: () => m.map_both(),
-	right: () => m.map_right(),
-	left: () => m.map_left(),
-	down: () => m.map_down(),
-	radial: () => m.map_radial(),
-};
-const LINE_NAMES: Record<LineForm, () => string> = {
-	curved: () => m.map_line_curved(),
-	straight: () => m.map_line_straight(),
-	angular: () => m.map_line_angular(),
-};
-
 const layoutCommand = (layout: MapLayout): Command => ({
 	id: `spread ${layout}`,
 	label: LAYOUT_NAMES[layout],
@@ -107,6 +104,12 @@ const lineCommand = (line: LineForm): Command => ({
 	run: (board) => setMapStyle(board.room.editContext, board.model, [branchOf(board)!.id], { line }),
 });
 
+const CONVERTED_LABELS: Record<Converted, () => string> = {
+	notes: () => m.map_into_notes(),
+	list: () => m.map_into_list(),
+	columns: () => m.map_into_columns(),
+};
+
 const levelCommand = (level: number): Command => ({
 	id: `map fold to ${level}`,
 	label: () => m.map_fold_to({ level }),
@@ -115,6 +118,49 @@ const levelCommand = (level: number): Command => ({
 	when: hasBranches,
 	run: (board) => foldBelow(board.room.editContext, board.model, branchOf(board)!.id, level),
 });
+
+const FILE_LABELS: Record<OutlineFormatName, () => string> = {
+	opml: () => m.map_save_opml(),
+	markdown: () => m.map_save_markdown(),
+	text: () => m.map_save_text(),
+};
+
+/** Maps from what is there, and back into it. */
+const CONVERSIONS: Command[] = [
+	{
+		id: 'map from',
+		label: () => m.map_from(),
+		keys: [],
+		edits: true,
+		section: 'map',
+		when: (board) => outlinesOfSelection(board).length > 0,
+		run: mapOfSelection,
+	},
+	...CONVERTED.map((into): Command => ({
+		id: `map into ${into}`,
+		label: CONVERTED_LABELS[into],
+		keys: [],
+		edits: true,
+		section: 'map',
+		when: hasBranches,
+		run: (board) => convertMap(board, into),
+	})),
+	...OUTLINE_FORMAT_NAMES.map((format): Command => ({
+		id: `map save ${format}`,
+		label: FILE_LABELS[format],
+		keys: [],
+		when: hasBranches,
+		run: (board) => takeMapOut(board, branchOf(board)!.id, format),
+	})),
+	{
+		id: 'map bring in',
+		label: () => m.map_bring_in(),
+		keys: [],
+		edits: true,
+		section: 'put',
+		run: chooseMapFile,
+	},
+];
 
 export const MAP_COMMANDS: Command[] = [
 	...(['right', 'down', 'left', 'up'] as const).flatMap(towards),
@@ -136,6 +182,7 @@ export const MAP_COMMANDS: Command[] = [
 		when: (board) => board.selected.filter((object) => canBeBranch(object) && !object.lock).length > 1,
 		run: makeMap,
 	},
+	...CONVERSIONS,
 	{
 		id: 'map next',
 		label: () => m.map_next(),

@@ -3,7 +3,8 @@ import { traitsOf } from '$core/board/kinds/traits';
 import { isShape } from '$core/board/kinds/guards';
 import { canGrow, DIRECTIONS, type Direction } from '$core/board/ops/grow';
 import { boxOf } from '$core/board/kinds';
-import { centreOf, distance, turn, type Point } from '$core/geometry/box';
+import { centreOf, distance, turn, type Point, type TurnedBox } from '$core/geometry/box';
+import { branchOf } from '../maps';
 import type { Board } from '../board.svelte';
 import { resizeTarget } from './reshape';
 import type { HandEvent } from './tool';
@@ -25,9 +26,14 @@ export function turnPoint(board: Board): Point | undefined {
 export function growPoint(board: Board, direction: Direction): Point | undefined {
 	const [object, more] = board.selected;
 	if (!object || more || !board.mayAll || object.lock || !canGrow(object)) return undefined;
+	if (branchOf(board)) return besideBox(board, boxOf(board.held.shown(object.id)!.box), direction);
 	// Notes stand close together: knobs would cover their neighbours. Alt and an arrow grow from them too.
 	if (!isShape(object) && board.model.tiesOf(object.id).length === 0) return undefined;
-	const box = boxOf(board.held.shown(object.id)!.box);
+	return besideBox(board, boxOf(board.held.shown(object.id)!.box), direction);
+}
+
+/** A place outside a side of a box that is large enough on the screen. */
+function besideBox(board: Board, box: TurnedBox, direction: Direction): Point | undefined {
 	if (Math.min(box.w, box.h) * board.view.scale < 30) return undefined;
 	const out = OUT / board.view.scale;
 	const c = centreOf(box);

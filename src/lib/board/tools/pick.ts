@@ -3,6 +3,7 @@ import { isRegion } from '$core/board/kinds/traits';
 import { isGroup, isStroke } from '$core/board/kinds/guards';
 import { goToSeeAlso } from '../places';
 import { grow } from '../going-on';
+import { branchOf, growTowards } from '../maps';
 import { clipBounds, copyOut, putDown } from '$core/board/ops/clip';
 import { setBoxes, withContents } from '$core/board/ops/edits';
 import { dropAt } from '$core/board/holders/cards';
@@ -291,6 +292,7 @@ export function createPick(link: LinkTool): Tool {
 		else if (done?.is === 'widen') finishWidening(board, done.widening);
 		else if (done?.is === 'grow') {
 			if (done.linking) link.up(board, event);
+			else if (branchOf(board)) growTowards(board, done.direction);
 			else grow(board, done.direction);
 		}
 		board.held.drop();

@@ -23,7 +23,9 @@
 	import { PROPERTIES } from '$lib/kinds-ui/properties';
 	import PropertyRow from '$lib/kinds-ui/PropertyRow.svelte';
 	import { firstRowOnly } from '../../ui/first-row';
+	import { branchOf } from '../../board/maps';
 	import CommandButton from './CommandButton.svelte';
+	import MapPop from './MapPop.svelte';
 	import type { MenuPlace } from '../menu-place';
 	import { toolbarKeys } from '../../ui/toolbar-keys';
 
@@ -62,6 +64,8 @@
 					unknown
 				>),
 	);
+	/** The one branch or root that is selected. */
+	const inMap = $derived(board.mayAll && objects.length === 1 ? branchOf(board) : undefined);
 	const lock = $derived(objects.find((object) => object.lock)?.lock);
 	const label = $derived.by(() => {
 		if (objects.length === 0) return kind ? m.next_of_kind({ kind: kindName(kind) }) : '';
@@ -114,6 +118,7 @@
 		{:else if kind && PROPERTIES[kind]}
 			{@const Properties = PROPERTIES[kind]}
 			<Properties {board} objects={parts} {style} onset={put} />
+			{#if inMap}<MapPop {board} object={inMap} />{/if}
 		{:else if parts.some(isNote)}
 			<PropertyRow>{#snippet colour()}<Colour of="pigments" {style} onset={put} />{/snippet}</PropertyRow>
 		{:else}
