@@ -275,16 +275,16 @@ test('a map comes from a file, grows by its knobs, carries a frame, and becomes 
 		);
 	await drop(
 		'season.md',
-		'- Season\n  - Dates\n    - **First** Saturday\n  - Room\n',
+		'- Season\n  - Dates\n    - **First** Saturday\n  - Garage\n',
 		await screenPoint(page, x + 520, y + 300),
 	);
 	await expect(page.getByText('4 branches from season.md stand on the board.')).toBeVisible();
-	await expect.poll(() => mapOf(page, 'Season')).toBe('Season (Dates (First Saturday), Room)');
+	await expect.poll(() => mapOf(page, 'Season')).toBe('Season (Dates (First Saturday), Garage)');
 
 	await test.step('a knob beside a branch hangs a new one on it', async () => {
-		const { box } = await sees(page, 'Room');
+		const { box } = await sees(page, 'Garage');
 		const [bx, by, w, h] = box;
-		const at = await middle(page, await sees(page, 'Room'));
+		const at = await middle(page, await sees(page, 'Garage'));
 		await page.mouse.click(at.x, at.y);
 		const left = bx < (await sees(page, 'Season')).box[0];
 		const edge = await screenPoint(page, left ? bx : bx + w, by + h / 2);
@@ -292,11 +292,11 @@ test('a map comes from a file, grows by its knobs, carries a frame, and becomes 
 		await expect(page.getByTestId('text-editor')).toBeVisible();
 		await page.keyboard.insertText('School hall');
 		await page.keyboard.press('Escape');
-		await expect.poll(() => mapOf(page, 'Room')).toBe('Room (School hall)');
+		await expect.poll(() => mapOf(page, 'Garage')).toBe('Garage (School hall)');
 	});
 
 	await test.step('the ledge frames it, notes on its line, and spreads it another way', async () => {
-		const at = await middle(page, await sees(page, 'Room'));
+		const at = await middle(page, await sees(page, 'Garage'));
 		await page.mouse.click(at.x, at.y);
 		await page.getByRole('button', { name: 'Map', exact: true }).click();
 		await page.getByRole('button', { name: 'Frame round the branch' }).click();
@@ -304,7 +304,7 @@ test('a map comes from a file, grows by its knobs, carries a frame, and becomes 
 		await page.getByLabel('Note on the line').press('Tab');
 		await page.keyboard.press('Escape');
 		const style = async (): Promise<unknown> =>
-			((await findIn(page, 'Room')) as unknown as { mapStyle: unknown }).mapStyle;
+			((await findIn(page, 'Garage')) as unknown as { mapStyle: unknown }).mapStyle;
 		await expect.poll(style).toMatchObject({ framed: true, lineNote: 'until March' });
 	});
 
