@@ -117,7 +117,6 @@ async function session(page: Page, browser: Browser): Promise<void> {
 	await page.getByRole('button', { name: 'Reveal all' }).click();
 	await page.getByTestId('silence').waitFor({ state: 'hidden' });
 	await settled(page);
-	await shoot(page, 'reveal');
 	await page.getByRole('button', { name: 'Next: Read' }).click();
 	await page.getByRole('treeitem', { name: /How do we get rid/ }).click();
 	await page.keyboard.press('v');
@@ -221,7 +220,16 @@ try {
 	await page.getByRole('button', { name: 'Run sheet', exact: true }).click();
 	await page.getByRole('treeitem', { name: /path/ }).first().click();
 	await page.getByTestId('live').click({ position: { x: 20, y: 20 } });
+	await page.getByRole('button', { name: 'Flow', exact: true }).click();
+	await page.getByTestId('flow-times').waitFor();
+	await page.getByRole('button', { name: 'Show everything' }).click();
+	await settled(page);
 	await shoot(page, 'flow');
+	await page.getByRole('treeitem', { name: /^Season map/ }).first().click();
+	await page.getByRole('button', { name: 'Flow', exact: true }).click();
+	await page.getByRole('button', { name: 'Show everything' }).click();
+	await settled(page);
+	await shoot(page, 'map');
 
 	await page.getByRole('treeitem', { name: /^Plan/ }).first().click();
 	await page.getByRole('button', { name: 'Keep this view as a place' }).click();
