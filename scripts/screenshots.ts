@@ -225,7 +225,10 @@ try {
 	await page.getByRole('button', { name: 'Show everything' }).click();
 	await settled(page);
 	await shoot(page, 'flow');
-	await page.getByRole('treeitem', { name: /^Season map/ }).first().click();
+	await page
+		.getByRole('treeitem', { name: /^Season map/ })
+		.first()
+		.click();
 	await page.getByRole('button', { name: 'Flow', exact: true }).click();
 	await page.getByRole('button', { name: 'Show everything' }).click();
 	await settled(page);

@@ -259,17 +259,15 @@ test('a map comes from a file, grows by its knobs, carries a frame, and becomes 
 			([name, text, px, py]) => {
 				const dataTransfer = new DataTransfer();
 				dataTransfer.items.add(new File([text as string], name as string));
-				document
-					.querySelector('.canvas')!
-					.dispatchEvent(
-						new DragEvent('drop', {
-							dataTransfer,
-							bubbles: true,
-							cancelable: true,
-							clientX: px as number,
-							clientY: py as number,
-						}),
-					);
+				document.querySelector('.canvas')!.dispatchEvent(
+					new DragEvent('drop', {
+						dataTransfer,
+						bubbles: true,
+						cancelable: true,
+						clientX: px as number,
+						clientY: py as number,
+					}),
+				);
 			},
 			[name, text, at.x, at.y] as const,
 		);
