@@ -6,7 +6,12 @@ import { readFileSync } from 'node:fs';
 import { checkFlow } from '../src/core/flow/check';
 import type { Flow } from '../src/core/flow/flow';
 import { FLOW_FORMATS, flowFormatOf, type FlowFormat } from '../src/core/flow/formats';
-import { FLOW_DIRECTIONS, type FlowDirection, type LayoutStep } from '../src/core/flow/layout/input';
+import {
+	FLOW_DIRECTIONS,
+	labelFor,
+	type FlowDirection,
+	type LayoutStep,
+} from '../src/core/flow/layout/input';
 import { layOutFlow } from '../src/core/flow/layout/layout';
 import { simulate } from '../src/core/flow/simulate';
 import { timesOf } from '../src/core/flow/times';
@@ -67,9 +72,7 @@ function layout({ steps, links }: Flow) {
 		return { id, type, w, h, ...at, ...(lane === undefined ? {} : { lane: lanes.indexOf(lane) }) };
 	});
 	const whole = links.flatMap(({ id, from, to, share, name }) =>
-		from !== undefined && to !== undefined
-			? [{ id, from, to, share, ...(name ? { label: { w: name.length * 7.5, h: 18 } } : {}) }]
-			: [],
+		from !== undefined && to !== undefined ? [{ id, from, to, share, ...labelFor(name) }] : [],
 	);
 	const inLanes = lanes.length > 0 ? { at: { x: 0, y: 0 }, sizes: lanes.map(() => 120) } : undefined;
 	const laid = layOutFlow(placed, whole, wanted as FlowDirection, inLanes);

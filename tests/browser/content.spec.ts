@@ -105,8 +105,10 @@ test('pictures are dropped in, cropped and shown whole again; what is none is re
 	await dropFile('notes.png', 'image/png', 'These are only words.');
 	await expect(page.getByText('notes.png was not taken')).toBeVisible();
 	await expect(page.getByText(/This is no picture that can be shown/)).toBeVisible();
-	expect(await dropFile('minutes.txt', 'text/plain', 'Words in a file.')).toBe(false);
-	await expect(page.getByText('minutes.txt was not taken')).toBeVisible();
+	expect(await dropFile('minutes.odt', 'application/vnd.oasis.opendocument.text', 'Words in a file.')).toBe(
+		false,
+	);
+	await expect(page.getByText('minutes.odt was not taken')).toBeVisible();
 	expect(await dropFile('halves.png', 'image/png', undefined, 'desk'), 'beside the board').toBe(false);
 	expect(await byKind(page, 'picture')).toHaveLength(1);
 });

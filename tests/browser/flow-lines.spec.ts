@@ -1,5 +1,5 @@
 /** Flows: steps in lines, sides, fields that keep them tidy, files. */
-import { drag, expect, find, findIn, fresh, middle, screenPoint, sees, test, undo } from './fixtures';
+import { byKind, drag, expect, find, findIn, fresh, middle, screenPoint, sees, test, undo } from './fixtures';
 import { flowPanel, linksAmong, sideOf, type Held } from './flow-page';
 
 test('a step is dropped into a line and taken out again; sides are set by hand and stay', async ({
@@ -72,7 +72,7 @@ test('a step is dropped into a line and taken out again; sides are set by hand a
 	});
 });
 
-test('a field keeps its flow tidy, and lanes keep their steps', async ({ ilka: { page } }) => {
+test('a field keeps its flow tidy, in one step of undo', async ({ ilka: { page } }) => {
 	const { x, y } = await fresh(page);
 	await page.evaluate(
 		([vx, vy]) =>
@@ -111,6 +111,46 @@ test('a field keeps its flow tidy, and lanes keep their steps', async ({ ilka: {
 	await undo(page);
 	await undo(page);
 	await expect.poll(async () => (await findIn(page, 'Wait')) === undefined).toBe(true);
+});
+
+test('what lies in a lane belongs to it, and goes along when lanes change places', async ({
+	ilka: { page },
+}) => {
+	const { x, y } = await fresh(page);
+	await page.keyboard.press('a');
+	await page.getByRole('button', { name: 'Lanes', exact: true }).click();
+	const at = await screenPoint(page, x + 440, y + 330);
+	await page.mouse.click(at.x, at.y);
+	// The demo has lanes of its own.
+	const here = async () => (await byKind(page, 'lanes')).filter(({ box }) => box[0] > x - 900);
+	await expect.poll(async () => (await here()).length).toBe(1);
+	const [lanes] = await here();
+	const [left, top] = lanes!.box;
+	const put = async (text: string, dx: number, dy: number): Promise<void> => {
+		await page.keyboard.press('5');
+		const to = await screenPoint(page, left + dx, top + dy);
+		await page.mouse.click(to.x, to.y);
+		await page.keyboard.press('Shift+S');
+		await page.keyboard.press('Enter');
+		await page.keyboard.insertText(text);
+		await page.keyboard.press('Escape');
+	};
+	await put('Take the lamp in', 260, 110);
+	await put('Mend the lamp', 520, 280);
+	const panel = await flowPanel(page);
+	const whoOf = (text: string) => panel.getByLabel(`Who: ${text}`, { exact: true });
+	await expect(whoOf('Take the lamp in')).toHaveAttribute('placeholder', 'Lane 1');
+	await expect(whoOf('Mend the lamp')).toHaveAttribute('placeholder', 'Lane 2');
+	const before = (await sees(page, 'Mend the lamp')).box[1];
+	// The head of the second lane, picked in lanes that are selected.
+	const head = await screenPoint(page, left + 50, top + 300);
+	await page.mouse.click(head.x, head.y);
+	await page.mouse.click(head.x, head.y);
+	await find(page, 'Move the row up');
+	await expect.poll(async () => (await sees(page, 'Mend the lamp')).box[1]).toBeLessThan(before);
+	await expect(whoOf('Mend the lamp')).toHaveAttribute('placeholder', 'Lane 2');
+	await undo(page);
+	await expect.poll(async () => (await sees(page, 'Mend the lamp')).box[1]).toBe(before);
 });
 
 test('flows come from files and go into files', async ({ ilka: { page } }) => {

@@ -77,7 +77,7 @@ export function flowAt(model: BoardQuery, id: string): BoardFlow | undefined {
 	}
 	const scope = flowScopeOf(model, object);
 	const ids = hangingTogether(model, scope ? model.contentsOf(scope) : [id]);
-	const steps = stepsAmong(model, ids);
+	const steps = stepsAmong(model, ids, scope);
 	if (steps.length < 2 && !(scope && steps.length > 0)) return undefined;
 	const lanes = new Set(steps.map((step) => laneAt(model, step)?.lanes.id));
 	lanes.delete(undefined);
@@ -89,16 +89,24 @@ export function flowAt(model: BoardQuery, id: string): BoardFlow | undefined {
 }
 
 /**
- * Of objects those that are steps: what lines are tied to, and symbols of flowcharts. Where shapes
+ * Of objects those that are steps: what lines are tied to, symbols of flowcharts, and in lanes any shape. Where shapes
  * are among them, notes and texts that a line is tied to are remarks.
  */
-function stepsAmong(model: BoardQuery, ids: readonly string[]): BoardObject[] {
+function stepsAmong(
+	model: BoardQuery,
+	ids: readonly string[],
+	scope: BoardObject | undefined,
+): BoardObject[] {
+	const isInLanes = scope !== undefined && isOpen(scope);
 	const all = ids.flatMap((id) => {
 		const object = model.find(id);
 		return object && canBeStep(object) && !object.hidden ? [object] : [];
 	});
 	const linked = all
-		.filter((object) => isFlowShape(object) || linesAt(model, [object.id]).length > 0)
+		.filter(
+			(object) =>
+				isFlowShape(object) || (isInLanes && isShape(object)) || linesAt(model, [object.id]).length > 0,
+		)
 		.sort(byAge);
 	const shapes = linked.filter(isShape);
 	return shapes.length > 0 ? shapes : linked;

@@ -10,6 +10,7 @@ import {
 	setBoxes,
 	setText,
 } from '../board/ops/edits';
+import type { ConnectorEnd } from '../board/objects';
 import { objectsOf } from '../board/document';
 import { addSheet, changeSheet, moveToSheet, removeSheet } from '../board/ops/sheets';
 import { fieldAt, linkBetween, noteAt, testBoard } from '../board/testing';
@@ -97,6 +98,23 @@ describe('the journal of a stage', () => {
 			'maren deleted connector ',
 			'maren deleted note Spare parts, and tools',
 		]);
+	});
+
+	it('tells another side of a line as a move, and only another object as tying', () => {
+		const { doc, model, editContext, sheet } = testBoard();
+		const log = logOf(doc);
+		const [a, b, c] = log.as('maren', 0, () =>
+			addObjects(
+				editContext,
+				model,
+				[0, 300, 600].map((x) => noteAt(sheet, x, 0, 'Step')),
+			),
+		) as [string, string, string];
+		const link = log.as('maren', 0, () => addObject(editContext, model, linkBetween(sheet, a, b)));
+		const tie = (ends: [ConnectorEnd, ConnectorEnd]): void => changeConnector(editContext, link, { ends });
+		log.as('ilka', 10 * MINUTE, () => tie([{ object: a, side: 'top', pinned: true }, { object: b }]));
+		log.as('ilka', 20 * MINUTE, () => tie([{ object: a }, { object: c }]));
+		expect(told(read('stage', log)).slice(-2)).toEqual(['ilka moved connector ', 'ilka tied connector ']);
 	});
 
 	it('tells the undoing of a deletion as what it is', () => {

@@ -33,6 +33,14 @@ const SILENT = new Set(['changed', 'landing', 'by']);
 
 const isText = (key: string): boolean => key === 'text' || key.startsWith('cell:');
 
+/** What the ends of a line are tied to, or where they hang; as text, to be compared. */
+const tiedTo = (ends: unknown): string =>
+	JSON.stringify(
+		Array.isArray(ends)
+			? (ends as { object?: string; point?: number[] }[]).map(({ object, point }) => object ?? point)
+			: ends,
+	);
+
 /** What the change of these keys amounts to; the weightiest counts. */
 function verbOf(map: Y.Map<unknown>, keys: Keys): Verb | undefined {
 	const names = [...keys.keys()].filter((key) => !SILENT.has(key));
@@ -43,7 +51,11 @@ function verbOf(map: Y.Map<unknown>, keys: Keys): Verb | undefined {
 	const nod = names.find((key) => key.startsWith(NOD) || key.startsWith('nodrow:'));
 	if (nod) return keys.get(nod)!.action === 'delete' ? 'took back nod' : 'nodded';
 	if (has('lock')) return keys.get('lock')!.action === 'delete' ? 'unlocked' : 'locked';
-	if (has('ends')) return map.get('kind') === 'connector' ? 'tied' : 'changed';
+	if (has('ends')) {
+		if (map.get('kind') !== 'connector') return 'changed';
+		// Another side of the same objects is another way, and nothing else.
+		return tiedTo(keys.get('ends')!.oldValue) === tiedTo(map.get('ends')) ? 'moved' : 'tied';
+	}
 	if (has('theme', 'held', 'group')) return 'sorted';
 	if (has('box')) {
 		const before = keys.get('box')!.oldValue as Box | undefined;

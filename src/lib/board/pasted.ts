@@ -1,4 +1,5 @@
 /** What other programs put on the clipboard, read into rich text and tables. */
+import { escapeHtml, runHtml } from '$core/mindmap/formats/inline-html';
 import { richFromNodes, type EditorNode } from '$core/text/from-nodes';
 import { isEmpty, type RichText } from '$core/text/rich';
 import { generateJSON } from '@tiptap/core';
@@ -73,31 +74,15 @@ export const asTabs = (rows: readonly (readonly string[])[]): string =>
 		{ delimiter: '\t', newline: '\n' },
 	);
 
-const escape = (text: string): string =>
-	text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!);
-
 /** Rows as an HTML table. */
 export const asTable = (rows: readonly (readonly string[])[]): string =>
-	`<table>${rows.map((row) => `<tr>${row.map((cell) => `<td>${escape(cell).replace(/\n/g, '<br>')}</td>`).join('')}</tr>`).join('')}</table>`;
-
-const TAGS = [
-	['bold', 'b'],
-	['italic', 'i'],
-	['underline', 'u'],
-	['strike', 's'],
-] as const;
+	`<table>${rows.map((row) => `<tr>${row.map((cell) => `<td>${escapeHtml(cell).replace(/\n/g, '<br>')}</td>`).join('')}</tr>`).join('')}</table>`;
 
 /** Formatted text as HTML, a paragraph or item each. */
 export function asHtml(rich: RichText): string {
 	return rich
 		.map(({ runs, list, checked }) => {
-			const words = runs
-				.map(({ text, link, ...marks }) => {
-					let html = escape(text);
-					for (const [mark, tag] of TAGS) if (marks[mark]) html = `<${tag}>${html}</${tag}>`;
-					return link ? `<a href="${escape(link)}">${html}</a>` : html;
-				})
-				.join('');
+			const words = runs.map(runHtml).join('');
 			if (!list) return `<p>${words}</p>`;
 			const tag = list === 'number' ? 'ol' : 'ul';
 			return `<${tag}><li>${list === 'check' ? (checked ? '☑ ' : '☐ ') : ''}${words}</li></${tag}>`;

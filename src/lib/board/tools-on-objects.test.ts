@@ -45,6 +45,32 @@ describe('a locked wall', () => {
 	});
 });
 
+describe('lanes', () => {
+	it('are made larger at the edge of their heads, and take what lies in those after along', () => {
+		for (const kind of ['lanes', 'column-lanes'] as const) {
+			const hand = boardInHand();
+			const { core, board } = hand;
+			const id = holderAt(core, kind, ['One', 'Two', 'Three'], 3);
+			const { laid, box } = core.model.find(id)!;
+			const isRows = kind === 'lanes';
+			const [first, second] = isRows ? laid!.rows : laid!.cols;
+			const [x, y] = box;
+			const spot = { x: x + (isRows ? 400 : second!.at + 20), y: y + (isRows ? second!.at + 20 : 200) };
+			const step = addObject(core.editContext, core.model, shapeAt(core.sheet, spot.x, spot.y));
+			board.select([id]);
+			const edge = first!.at + first!.size;
+			const from: [number, number] = isRows ? [x + 40, y + edge] : [x + edge, y + 55];
+			const to: [number, number] = isRows ? [from[0], from[1] + 60] : [from[0] + 60, from[1]];
+			hand.drag([from, to, to]);
+			const after = core.model.find(id)!.laid!;
+			expect(Math.round((isRows ? after.rows : after.cols)[0]!.size)).toBe(first!.size + 60);
+			expect(savedBox(hand, step)[isRows ? 1 : 0]).toBe((isRows ? spot.y : spot.x) + 60);
+			board.stepBack();
+			expect(savedBox(hand, step).slice(0, 2)).toEqual([spot.x, spot.y]);
+		}
+	});
+});
+
 describe('a note made in a column', () => {
 	it('lies in it at once, as one step', () => {
 		const hand = boardInHand();

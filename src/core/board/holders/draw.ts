@@ -5,7 +5,7 @@ import { chalkOn, pigmentColours, SURFACE_COLOURS } from '../colours';
 import type { Drawing, Primitive, SceneContext } from '../drawing';
 import { boxOf } from '../kinds/outline';
 import { textItems } from '../kinds/kind';
-import { formOfHolder, NODS_COL } from './forms';
+import { formOfHolder, isOpen, NODS_COL } from './forms';
 import { laidOf, localPoint, TITLE, type Laid, type LaidTrack } from './layout';
 import { partOf } from './parts';
 import { hasHeadings, inkOf, setHolderText, textParts, type Holder } from './setting';
@@ -199,8 +199,8 @@ export interface HolderSpot {
 	part?: string;
 	row?: string;
 	col?: string;
-	/** The column whose right edge is there. */
-	edge?: string;
+	/** The column whose right edge is there, or the lane whose lower one is. */
+	edge?: { axis: 'row' | 'col'; id: string };
 }
 
 /** What of a holder is at a point; undefined outside it. `reach` is the slack for edges, board units. */
@@ -213,9 +213,18 @@ export function spotAt(holder: Holder, p: Point, reach: number): HolderSpot | un
 	const holds = (at: number) => (track: LaidTrack) => at >= track.at && at < track.at + track.size;
 	const row = [...(laid.headRow ? [laid.headRow] : []), ...laid.rows].find(holds(y))?.id;
 	const col = [...(laid.headCol ? [laid.headCol] : []), ...laid.cols].find(holds(x))?.id;
-	const edge = laid.cols.find(({ at, size }) => Math.abs(at + size - x) <= reach)?.id;
+	const endsAt =
+		(p: number) =>
+		({ at, size }: LaidTrack): boolean =>
+			Math.abs(at + size - p) <= reach;
+	const right = laid.cols.find(endsAt(x))?.id;
+	const lower = isOpen(holder) ? laid.rows.find(endsAt(y))?.id : undefined;
 	return {
 		...(row !== undefined && col !== undefined ? { part: partOf(row, col), row, col } : {}),
-		...(edge !== undefined ? { edge } : {}),
+		...(right !== undefined
+			? { edge: { axis: 'col' as const, id: right } }
+			: lower !== undefined
+				? { edge: { axis: 'row' as const, id: lower } }
+				: {}),
 	};
 }

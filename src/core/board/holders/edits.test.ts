@@ -231,7 +231,7 @@ describe('every kind of holder', () => {
 			const spot = spotAt(object, { x: x + col.at + 3, y: y + row.at + 3 }, 1)!;
 			expect(spot).toMatchObject({ row: row.id, col: col.id });
 			expect(
-				spotAt(object, { x: x + laid.cols[0]!.at + laid.cols[0]!.size, y: y + row.at + 3 }, 4)!.edge,
+				spotAt(object, { x: x + laid.cols[0]!.at + laid.cols[0]!.size, y: y + row.at + 3 }, 4)!.edge?.id,
 			).toBe(laid.cols[0]!.id);
 			expect(csvOf(board.model, [object])).toContain('Repairs');
 		},

@@ -1,6 +1,6 @@
 /** Putting a flow on the board that came from somewhere else: laid out, in lanes where it has some. */
 import type { Flow } from '../../flow/flow';
-import type { FlowDirection, LayoutStep } from '../../flow/layout/input';
+import { labelFor, type FlowDirection, type LayoutStep } from '../../flow/layout/input';
 import { layOutFlow } from '../../flow/layout/layout';
 import { freshKeys } from '../../order/keys';
 import { unionOf, type Point } from '../../geometry/box';
@@ -16,8 +16,6 @@ import { addObjects, type NewObject } from './edits';
 
 /** Width of the column with the heads of lanes, height of a lane at least, room at their end, board units. */
 const LANE = { head: 110, least: 130, end: 60 };
-/** Size of a letter of a label, board units. */
-const LETTER = { w: 7.5, h: 18 };
 
 interface Given {
 	sheet: string;
@@ -72,7 +70,7 @@ export function addFlow(
 						to,
 						name,
 						share,
-						...(name ? { label: { w: Math.min(180, name.length * LETTER.w), h: LETTER.h } } : {}),
+						...labelFor(name),
 					},
 				]
 			: [],

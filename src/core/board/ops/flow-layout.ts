@@ -1,6 +1,6 @@
 /** Tidying a flow on the board: one step of undo, with its lanes and the field that it stands in. */
 import { inflate, overlaps, unionOf, type Box } from '../../geometry/box';
-import type { FlowDirection, LayoutLink, LayoutStep } from '../../flow/layout/input';
+import { labelFor, type FlowDirection, type LayoutLink, type LayoutStep } from '../../flow/layout/input';
 import { layOutFlow, type FlowLayout, type LayoutLanes } from '../../flow/layout/layout';
 import { directedEnds, type BoardFlow } from '../flows';
 import { areRows, laneAt, laneCorner, lanesOf } from '../holders/lanes';
@@ -12,8 +12,6 @@ import { objectsOf } from '../document';
 import { patch, transact, type EditContext } from '../store';
 import { isInHolder, moveObjects } from './edits';
 
-/** Size of a letter of a label, board units; wide enough for any. */
-const LETTER = { w: 7.5, h: 18 };
 /** Room between a flow and the edge of its field, and the end of its lanes. */
 const MARGIN = 40;
 
@@ -59,8 +57,7 @@ export function layoutTask(
 	const known = new Set(steps.map(({ id }) => id));
 	const links = flow.links.flatMap(({ id, from, to, name, share }): LayoutLink[] => {
 		if (from === undefined || to === undefined || !known.has(from) || !known.has(to)) return [];
-		const label = name === '' ? {} : { label: { w: Math.min(180, name.length * LETTER.w), h: LETTER.h } };
-		return [{ id, from, to, share, ...label }];
+		return [{ id, from, to, share, ...labelFor(name) }];
 	});
 	if (!lanes) return { steps, links, direction };
 	return {

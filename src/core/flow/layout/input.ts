@@ -27,6 +27,14 @@ export interface LayoutLink {
 	share?: number | undefined;
 }
 
+/** Size of a letter of a label, wide enough for any, and width of a label at most; board units. */
+const LETTER = { w: 7.5, h: 18 };
+const WIDEST = 180;
+
+/** The room that the name of a link takes; none where it has no name. */
+export const labelFor = (name: string): Pick<LayoutLink, 'label'> =>
+	name === '' ? {} : { label: { w: Math.min(WIDEST, name.length * LETTER.w), h: LETTER.h } };
+
 /** How a layout sees steps: along the way that the flow runs, and across it. */
 export interface FlowLayoutInput {
 	laneCount: number;

@@ -22,7 +22,8 @@ const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', 
 
 export const escapeHtml = (text: string): string => text.replace(/[&<>"]/g, (sign) => SIGNS[sign]!);
 
-function runHtml({ text, link, ...marks }: Run): string {
+/** A run of formatted text as HTML. */
+export function runHtml({ text, link, ...marks }: Run): string {
 	let html = escapeHtml(text);
 	for (const [mark, tag] of TAGS) if (marks[mark]) html = `<${tag}>${html}</${tag}>`;
 	return link ? `<a href="${escapeHtml(link)}">${html}</a>` : html;

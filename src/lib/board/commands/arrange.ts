@@ -7,6 +7,7 @@ import { groupObjects, lockObjects, ungroupObjects } from '$core/board/ops/group
 import { shiftInSequence } from '$core/board/ops/sequence';
 import { layByPerson } from '$core/meeting/strays';
 import { m } from '$lib/messages';
+import { toaster } from '../../ui/toaster';
 import type { Board } from '../board.svelte';
 import { hasSelection, hasSeveral, type Command } from './command';
 import { moveCell } from './holders';
@@ -18,7 +19,12 @@ const placed = (board: Board): Placed[] =>
 		return box ? [{ id: object.id, box }] : [];
 	});
 
-const moving = (board: Board, moves: Moves): void => moveTo(board.room.editContext, board.model, moves);
+function moving(board: Board, moves: Moves): void {
+	moveTo(board.room.editContext, board.model, moves);
+	const { maps } = board.model;
+	const isInMap = board.selected.some(({ id, branch }) => maps.parentOf(id) !== undefined && !branch?.offset);
+	if (isInMap) toaster.info({ title: m.map_has_places() });
+}
 
 const EDGE_LABELS: Record<Edge, () => string> = {
 	left: () => m.command_align_left(),

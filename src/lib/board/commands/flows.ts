@@ -1,6 +1,6 @@
 /** Commands on flows: linking, what steps are, names of exits, tidying. */
 import { flowAt } from '$core/board/flows';
-import { stepTypeOf } from '$core/board/flow-shapes';
+import { isShape } from '$core/board/kinds/guards';
 import { canTakeOut, EXIT_NAMINGS, renameExits, type ExitNaming } from '$core/board/ops/flow-links';
 import type { ShapeName } from '$core/board/shapes';
 import { FLOW_DIRECTIONS, type FlowDirection } from '$core/flow/layout/input';
@@ -28,13 +28,10 @@ const changing = (id: string, label: () => string, key: string, shape: ShapeName
 	section: 'flow',
 	when(board) {
 		const object = selectedShape(board);
-		return object !== undefined && !object.lock && stepTypeOf(object) !== stepTypeOfShape(object, shape);
+		return isShape(object) && !object.lock && object.style.shape !== shape;
 	},
 	run: (board) => changeStep(board, shape),
 });
-
-const stepTypeOfShape = (object: Parameters<typeof stepTypeOf>[0], shape: ShapeName): string =>
-	stepTypeOf({ ...object, style: { ...object.style, shape } } as typeof object);
 
 const NAMING_LABELS: Record<ExitNaming, () => string> = {
 	words: () => m.flow_exits_words(),

@@ -1,7 +1,9 @@
 /** The hand inside a holder: cells are picked, lines nodded at and ticked, columns made wider. */
 import { spotAt, type HolderSpot } from '$core/board/holders/draw';
-import { nodAtRow, setColumnWidth, setFact } from '$core/board/holders/edits';
-import { formOfHolder, isHolder, NODS_COL } from '$core/board/holders/forms';
+import { nodAtRow, setColumnWidth, setFact, setLaneSize } from '$core/board/holders/edits';
+import { formOfHolder, isHolder, isOpen, NODS_COL } from '$core/board/holders/forms';
+import { areRows } from '$core/board/holders/lanes';
+import type { BoardObject } from '$core/board/objects';
 import { localPoint, TITLE } from '$core/board/holders/layout';
 import { HEAD } from '$core/board/holders/parts';
 import { textParts, type Holder } from '$core/board/holders/setting';
@@ -57,50 +59,63 @@ export function writeAt(board: Board, { holder, part }: Spot): void {
 
 export interface Widening {
 	id: string;
-	col: string;
-	/** Where the hand took hold, and how wide the column was. */
+	axis: 'row' | 'col';
+	/** The column, or the lane. */
+	track: string;
+	/** Where the hand took hold, and how large it was. */
 	from: Point;
 	size: number;
+	/** How large it would be now. */
 	width: number;
 }
 
-/** Begins to make the column wider whose edge is under the hand. */
+const tracksOf = ({ laid }: BoardObject, axis: 'row' | 'col') =>
+	(axis === 'row' ? laid?.rows : laid?.cols) ?? [];
+
+/** Begins to make the column or lane larger whose edge is under the hand. */
 export function startWidening(board: Board, { holder, edge }: Spot, event: HandEvent): Widening | undefined {
-	const size = holder.laid?.cols.find(({ id }) => id === edge)?.size;
-	if (edge === undefined || size === undefined || holder.lock || !board.mayEdit) return undefined;
-	return { id: holder.id, col: edge, from: localPoint(holder.box, event.at), size, width: size };
+	if (!edge || holder.lock || !board.mayEdit) return undefined;
+	const { axis, id: track } = edge;
+	const size = tracksOf(holder, axis).find(({ id }) => id === track)?.size;
+	if (size === undefined) return undefined;
+	return { id: holder.id, axis, track, from: localPoint(holder.box, event.at), size, width: size };
 }
 
-/** The width that a column would have with the hand where it is now. */
+/** The size that it would have with the hand where it is now. */
 export function widen(board: Board, widening: Widening, event: HandEvent): void {
 	const holder = board.model.find(widening.id);
 	if (!holder) return;
-	const by = localPoint(holder.box, event.at).x - widening.from.x;
+	const { x, y } = localPoint(holder.box, event.at);
+	const by = widening.axis === 'row' ? y - widening.from.y : x - widening.from.x;
 	widening.width = Math.max(30, Math.round(widening.size + by));
 	board.wake();
 }
 
-export function finishWidening(board: Board, { id, col, size, width }: Widening): void {
-	if (width === size) return;
+export function finishWidening(board: Board, { id, axis, track, size, width }: Widening): void {
+	const before = board.model.find(id);
+	if (width === size || !before) return;
+	const isLane = isOpen(before) && areRows(before) === (axis === 'row');
+	const setSize = isLane ? setLaneSize : setColumnWidth;
 	board.asOne(() => {
-		setColumnWidth(board.room.editContext, board.model, id, col, width);
+		setSize(board.room.editContext, board.model, id, track, width);
 		const holder = board.model.find(id);
 		if (holder) board.writing.grow(holder);
 	});
 }
 
-/** The line at which the edge of the column would be. */
-export function wideningItems(board: Board, { id, col, width }: Widening): Primitive[] {
+/** The line at which the edge would be. */
+export function wideningItems(board: Board, { id, axis, track, width }: Widening): Primitive[] {
 	const holder = board.model.find(id);
-	const laid = holder?.laid?.cols.find((each) => each.id === col);
+	const laid = holder && tracksOf(holder, axis).find((each) => each.id === track);
 	if (!holder || !laid) return [];
 	const [x, y, w, h, angle] = holder.box;
 	const centre = { x: x + w / 2, y: y + h / 2 };
-	const end = (dy: number): [number, number] => {
-		const p = turn({ x: x + laid.at + width, y: y + dy }, centre, angle);
+	const at = laid.at + width;
+	const end = (dx: number, dy: number): [number, number] => {
+		const p = turn({ x: x + dx, y: y + dy }, centre, angle);
 		return [p.x, p.y];
 	};
 	const stroke = chalkOn('ochre', board.ground.surface);
-	const points = [end(TITLE), end(h)];
+	const points = axis === 'row' ? [end(0, at), end(w, at)] : [end(at, TITLE), end(at, h)];
 	return [{ type: 'path', points, closed: false, stroke, width: 2 / board.view.scale }];
 }

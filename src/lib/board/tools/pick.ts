@@ -213,7 +213,8 @@ const CURSORS: Record<Handle, string> = {
 };
 
 function cursorIn(board: Board, spot: Spot): string {
-	if (spot.edge && board.selection.has(spot.holder.id) && !spot.holder.lock) return 'col-resize';
+	if (spot.edge && board.selection.has(spot.holder.id) && !spot.holder.lock)
+		return spot.edge.axis === 'row' ? 'row-resize' : 'col-resize';
 	return isActive(spot) && board.mayEdit ? 'pointer' : 'default';
 }
 

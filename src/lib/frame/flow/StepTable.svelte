@@ -1,12 +1,12 @@
 <script lang="ts">
 	/** Steps with what they take and who does them; decisions with the shares of their exits. */
 	import type { BoardFlow } from '$core/board/flows';
-	import { readEstimate, setShare, setWork, writtenEstimate } from '$core/board/ops/flow-values';
-	import { readNumber } from '$core/flow/formats/infer';
-	import type { FlowLink, FlowStep } from '$core/flow/flow';
+	import { setShare, setWork, writtenEstimate } from '$core/board/ops/flow-values';
+	import type { FlowLink } from '$core/flow/flow';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import { toaster } from '../../ui/toaster';
+	import { takeMinutes, takeNumber } from './entries';
 	import { pasteIntoSteps } from './paste-steps';
 
 	const { board, current }: { board: Board; current: BoardFlow } = $props();
@@ -23,33 +23,6 @@
 				.concat(board.room.people.map(({ name }) => name)),
 		),
 	]);
-
-	type Field = HTMLInputElement;
-	/** Says what is wrong with an entry, and puts back what was there. */
-	function refuse(input: Field, before: string, problem: string): void {
-		toaster.error({ title: problem });
-		input.value = before;
-	}
-
-	function setMinutes(input: Field, { id, minutes }: FlowStep): void {
-		const read = readEstimate(input.value);
-		if (input.value.trim() !== '' && !read)
-			return refuse(input, writtenEstimate(minutes), m.flow_no_minutes());
-		setWork(editContext, board.model, [id], { minutes: read });
-		input.value = writtenEstimate(read);
-	}
-	function setCost(input: Field, { id, cost }: FlowStep): void {
-		const read = readNumber(input.value);
-		if (input.value.trim() !== '' && read === undefined)
-			return refuse(input, cost === undefined ? '' : String(cost), m.flow_no_number());
-		setWork(editContext, board.model, [id], { cost: read });
-	}
-	function setExit(input: Field, { id, share }: FlowLink): void {
-		const read = readNumber(input.value);
-		const isNone = input.value.trim() !== '' && (read === undefined || read > 100);
-		if (isNone) return refuse(input, share === undefined ? '' : String(share), m.flow_no_number());
-		setShare(editContext, board.model, id, read);
-	}
 
 	/** Several cells at once fill rows from here on, or those of the same names. */
 	function paste(event: ClipboardEvent, from: string, column: 'minutes' | 'cost' | 'who'): void {
@@ -85,7 +58,10 @@
 						title={m.flow_minutes_hint()}
 						value={writtenEstimate(step.minutes)}
 						disabled={!board.mayAll}
-						onchange={(event) => setMinutes(event.currentTarget, step)}
+						onchange={(event) =>
+							takeMinutes(event.currentTarget, step.minutes, (minutes) =>
+								setWork(editContext, board.model, [step.id], { minutes }),
+							)}
 						onpaste={(event) => paste(event, step.id, 'minutes')}
 					/></td
 				>
@@ -96,7 +72,10 @@
 						aria-label="{m.flow_cost()}: {name}"
 						value={step.cost ?? ''}
 						disabled={!board.mayAll}
-						onchange={(event) => setCost(event.currentTarget, step)}
+						onchange={(event) =>
+							takeNumber(event.currentTarget, step.cost, (cost) =>
+								setWork(editContext, board.model, [step.id], { cost }),
+							)}
 						onpaste={(event) => paste(event, step.id, 'cost')}
 					/></td
 				>
@@ -130,7 +109,13 @@
 							aria-label={m.flow_share({ name: exitName })}
 							value={exit.share ?? ''}
 							disabled={!board.mayAll}
-							onchange={(event) => setExit(event.currentTarget, exit)}
+							onchange={(event) =>
+								takeNumber(
+									event.currentTarget,
+									exit.share,
+									(share) => setShare(editContext, board.model, exit.id, share),
+									100,
+								)}
 						/>
 						%</td
 					>

@@ -29,7 +29,8 @@ export class FlowState {
 		const model = this.board.room.observed;
 		const [selected] = this.board.selection;
 		const own = selected === undefined ? undefined : flowAt(model, selected);
-		if (own && own.flow.links.length > 0) return own;
+		// Steps that stand in a field or in lanes are a flow before they are linked.
+		if (own && (own.flow.links.length > 0 || own.scope !== undefined)) return own;
 		const isHere = this.last !== undefined && model.find(this.last)?.sheet === this.board.sheet;
 		const last = isHere ? flowAt(model, this.last!) : undefined;
 		return last ?? this.all[0];

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The middle of the ledge: properties of what is selected, or of what the tool in hand will make. */
-	import { isConnector, isField, isGroup, isNote } from '$core/board/kinds/guards';
+	import { isConnector, isField, isGroup, isNote, isShape } from '$core/board/kinds/guards';
+	import { isFlowShape } from '$core/board/flow-shapes';
 	import { isTooLong } from '$core/board/kinds/note';
 	import type { KindName } from '$core/board/objects';
 	import { m } from '$lib/messages';
@@ -26,6 +27,7 @@
 	import { branchOf } from '../../board/maps';
 	import CommandButton from './CommandButton.svelte';
 	import MapPop from './MapPop.svelte';
+	import WorkPop from './WorkPop.svelte';
 	import type { MenuPlace } from '../menu-place';
 	import { toolbarKeys } from '../../ui/toolbar-keys';
 
@@ -66,6 +68,15 @@
 	);
 	/** The one branch or root that is selected. */
 	const inMap = $derived(board.mayAll && objects.length === 1 ? branchOf(board) : undefined);
+	/** Whether all of it are steps of flows. */
+	const areSteps = $derived(
+		board.mayAll &&
+			parts.length > 0 &&
+			parts.every(
+				(object) =>
+					isShape(object) && (isFlowShape(object) || board.room.observed.tiesOf(object.id).length > 0),
+			),
+	);
 	const lock = $derived(objects.find((object) => object.lock)?.lock);
 	const label = $derived.by(() => {
 		if (objects.length === 0) return kind ? m.next_of_kind({ kind: kindName(kind) }) : '';
@@ -118,7 +129,6 @@
 		{:else if kind && PROPERTIES[kind]}
 			{@const Properties = PROPERTIES[kind]}
 			<Properties {board} objects={parts} {style} onset={put} />
-			{#if inMap}<MapPop {board} object={inMap} />{/if}
 		{:else if parts.some(isNote)}
 			<PropertyRow>{#snippet colour()}<Colour of="pigments" {style} onset={put} />{/snippet}</PropertyRow>
 		{:else}
@@ -129,6 +139,8 @@
 		<CommandButton {board} id="nod" word={m.ledge_nod()} icon={Nod} pressed={isNodded} />
 	{/if}
 	<div class="optional" role="none" {@attach firstRowOnly}>
+		{#if inMap}<MapPop {board} object={inMap} />{/if}
+		{#if areSteps}<WorkPop {board} objects={parts} />{/if}
 		{#if onwrite}
 			<button type="button" class="tool" onclick={onwrite}
 				><PenLine size={18} strokeWidth={1.75} /><span>{m.ledge_write()}</span></button

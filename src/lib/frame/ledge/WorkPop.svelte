@@ -4,14 +4,13 @@
 	import type { BoardObject } from '$core/board/objects';
 	import { setText } from '$core/board/ops/edits';
 	import { EXIT_NAMINGS, exitsOf, renameExits, type ExitNaming } from '$core/board/ops/flow-links';
-	import { readEstimate, setShare, setWork, writtenEstimate } from '$core/board/ops/flow-values';
-	import { readNumber } from '$core/flow/formats/infer';
+	import { setShare, setWork, writtenEstimate } from '$core/board/ops/flow-values';
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/messages';
 	import Timer from '@lucide/svelte/icons/timer';
 	import type { Board } from '../../board/board.svelte';
 	import { exitWords } from '../../words/flows';
-	import { toaster } from '../../ui/toaster';
+	import { takeMinutes, takeNumber } from '../flow/entries';
 	import LedgePop from './LedgePop.svelte';
 
 	const { board, objects }: { board: Board; objects: readonly BoardObject[] } = $props();
@@ -27,26 +26,6 @@
 		numbers: () => m.flow_exits_numbers(),
 		swapped: () => m.flow_exits_swap(),
 	};
-
-	type Field = Event & { currentTarget: HTMLInputElement };
-	function setMinutes({ currentTarget: input }: Field): void {
-		const read = readEstimate(input.value);
-		if (input.value.trim() !== '' && !read) toaster.error({ title: m.flow_no_minutes() });
-		else setWork(editContext, board.model, ids, { minutes: read });
-		input.value = writtenEstimate(board.model.find(first.id)?.work?.minutes);
-	}
-	function setCost({ currentTarget: input }: Field): void {
-		const read = readNumber(input.value);
-		if (input.value.trim() !== '' && read === undefined) toaster.error({ title: m.flow_no_number() });
-		else setWork(editContext, board.model, ids, { cost: read });
-		input.value = String(board.model.find(first.id)?.work?.cost ?? '');
-	}
-	function setExitShare({ currentTarget: input }: Field, id: string): void {
-		const read = readNumber(input.value);
-		if (input.value.trim() !== '' && (read === undefined || read > 100))
-			toaster.error({ title: m.flow_no_number() });
-		else setShare(editContext, board.model, id, read);
-	}
 </script>
 
 <LedgePop label={m.flow_ledge()} word={m.flow_ledge()} stays>
@@ -58,7 +37,10 @@
 				title={m.flow_minutes_hint()}
 				placeholder="20/30/45"
 				value={writtenEstimate(first.work?.minutes)}
-				onchange={setMinutes}
+				onchange={(event) =>
+					takeMinutes(event.currentTarget, first.work?.minutes, (minutes) =>
+						setWork(editContext, board.model, ids, { minutes }),
+					)}
 			/></label
 		>
 		<label
@@ -66,7 +48,10 @@
 				class="entry"
 				inputmode="decimal"
 				value={first.work?.cost ?? ''}
-				onchange={setCost}
+				onchange={(event) =>
+					takeNumber(event.currentTarget, first.work?.cost, (cost) =>
+						setWork(editContext, board.model, ids, { cost }),
+					)}
 			/></label
 		>
 		<label
@@ -96,7 +81,13 @@
 						inputmode="decimal"
 						aria-label={m.flow_share({ name: name || String(i + 1) })}
 						value={exit.share ?? ''}
-						onchange={(event) => setExitShare(event, exit.id)}
+						onchange={(event) =>
+							takeNumber(
+								event.currentTarget,
+								exit.share,
+								(share) => setShare(editContext, board.model, exit.id, share),
+								100,
+							)}
 					/></label
 				>
 			</div>
