@@ -207,7 +207,10 @@ const PATH_LINKS: [from: string, to: string, name?: string, share?: number][] = 
 	['story', 'donate'],
 ];
 
-/** The flow in lanes, laid out as it is on the board; one exit is still missing, which its check tells. */
+/**
+ * The flow in lanes, laid out as it is on the board; one exit is still missing, which its check
+ * tells.
+ */
 function buildPath(editContext: EditContext, model: BoardModel, ids: DemoIds, sheet: string): void {
 	const flow: Flow = {
 		steps: Object.entries(PATH_STEPS).map(([id, [lane, type, name, , minutes, cost]]): FlowStep => ({

@@ -34,7 +34,10 @@ export const stepTypeOf = (object: BoardObject): StepType =>
 
 export const isDecision = (object: BoardObject): boolean => stepTypeOf(object) === 'decision';
 
-/** Shapes that fit after one in a flow, the likeliest first; for what is no symbol of flowcharts its own. */
+/**
+ * Shapes that fit after one in a flow, the likeliest first; for what is no symbol of flowcharts its
+ * own.
+ */
 export function fittingShapes(object: BoardObject): ShapeName[] {
 	if (!isShape(object)) return [];
 	if (!isFlowShape(object) && !isDecision(object)) return [object.style.shape];

@@ -89,8 +89,8 @@ export function flowAt(model: BoardQuery, id: string): BoardFlow | undefined {
 }
 
 /**
- * Of objects those that are steps: what lines are tied to, symbols of flowcharts, and in lanes any shape. Where shapes
- * are among them, notes and texts that a line is tied to are remarks.
+ * Of objects those that are steps: what lines are tied to, symbols of flowcharts, and in lanes any
+ * shape. Where shapes are among them, notes and texts that a line is tied to are remarks.
  */
 function stepsAmong(
 	model: BoardQuery,

@@ -16,8 +16,8 @@ const numberIn = (name: string): number | undefined =>
 	/^\d{1,3}$/.test(name.trim()) ? Number(name) : undefined;
 
 /**
- * The name of the next exit: yes, no, then numbers; only numbers where there are only numbers. Empty
- * where the others have names of their own.
+ * The name of the next exit: yes, no, then numbers; only numbers where there are only numbers.
+ * Empty where the others have names of their own.
  */
 export function nextExitName(names: readonly string[], words: ExitWords): string {
 	const given = names.filter((name) => name.trim() !== '');

@@ -8,8 +8,8 @@ export interface Estimate {
 }
 
 /**
- * What a step is: a terminator begins or ends the flow, data is what others read or leave, and a jump
- * goes on at the other symbol of its name.
+ * What a step is: a terminator begins or ends the flow, data is what others read or leave, and a
+ * jump goes on at the other symbol of its name.
  */
 export const STEP_TYPES = ['process', 'decision', 'terminator', 'data', 'jump'] as const;
 export type StepType = (typeof STEP_TYPES)[number];

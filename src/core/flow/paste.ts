@@ -10,8 +10,8 @@ export type Filling = Map<string, Partial<Record<StepColumn, string>>>;
 
 /**
  * Finds out which cells belong where. Rows that begin with the name of a step belong to it, with
- * minutes, cost and who in the cells after; three numbers in a row are least, likely and most. Where
- * no row does, cells fill steps one after the other from where they are pasted.
+ * minutes, cost and who in the cells after; three numbers in a row are least, likely and most.
+ * Where no row does, cells fill steps one after the other from where they are pasted.
  */
 export function fillingFrom(
 	text: string,

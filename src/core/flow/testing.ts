@@ -45,7 +45,10 @@ const SYLLABLES = ['ka', 'lo', 'mi', 'ru', 'ten', 'vor', 'shi', 'bel', 'dra', 'p
 const nameOf = (number: number): string =>
 	[...String(number * 7919 + 100_003)].map((digit) => SYLLABLES[Number(digit)]).join('');
 
-/** A flow made by chance that is right: one start, ends, decisions with named exits, loops with a way out. */
+/**
+ * A flow made by chance that is right: one start, ends, decisions with named exits, loops with a
+ * way out.
+ */
 export function randomFlow(seed: number, size = 12): Flow {
 	const random = randomFrom(seed);
 	const steps: FlowStep[] = [{ id: 's0', name: 'Start', type: 'terminator' }];

@@ -7,7 +7,9 @@ import { meanOf, partsOf, timesOf } from './times';
 
 const exactly = (minutes: number) => ({ minutes: { least: minutes, likely: minutes, most: minutes } });
 
-/** A repair is tried until it works: it does in 80 of 100 tries, and one in ten is not worth one. */
+/**
+ * A repair is tried until it works: it does in 80 of 100 tries, and one in ten is not worth one.
+ */
 const REPAIR = withValues(
 	flowOf(
 		'(Guest) > [Look] > <Worth it?> yes> [Repair] > <Works?> yes> (Done)',

@@ -25,7 +25,10 @@ export interface SharedExit {
 	part: number;
 }
 
-/** The parts that exits have: as said; those of which nothing is said have the same part of the rest. */
+/**
+ * The parts that exits have: as said; those of which nothing is said have the same part of the
+ * rest.
+ */
 export function partsOf(exits: readonly WholeLink[]): SharedExit[] {
 	const given = exits.reduce((sum, { share }) => sum + (share ?? 0), 0);
 	const open = exits.filter(({ share }) => share === undefined).length;
@@ -69,7 +72,9 @@ export interface FlowTimes {
 	performers: PerformerTotal[];
 }
 
-/** The times of a flow; undefined where it has no start or nothing is said of how long steps take. */
+/**
+ * The times of a flow; undefined where it has no start or nothing is said of how long steps take.
+ */
 export function timesOf(flow: Flow): FlowTimes | undefined {
 	const graph = graphOf(flow);
 	const start = startsOf(graph).starts[0];

@@ -7,7 +7,10 @@ export type SideName = (typeof SIDE_NAMES)[number];
 export interface Anchor {
 	/** Upright box of the object; of no size for a loose end. */
 	box: Box;
-	/** The side to leave or enter by; another one costs as much as a detour, or is out of the question. */
+	/**
+	 * The side to leave or enter by; another one costs as much as a detour, or is out of the
+	 * question.
+	 */
 	side?: SideName | undefined;
 	isPinned?: boolean | undefined;
 }

@@ -113,7 +113,9 @@ export function branchLineItems(branchLine: BranchLine, box: BoxValues, surface:
 const NOTE = { size: 12, pad: 3, letter: 0.62 };
 const NOTE_FACE = { family: 'sans', bold: false, italic: false } as const;
 
-/** The note on a line, over its middle, on a piece of the ground; in the branch's own coordinates. */
+/**
+ * The note on a line, over its middle, on a piece of the ground; in the branch's own coordinates.
+ */
 export function lineNoteItems(
 	branchLine: BranchLine,
 	box: BoxValues,

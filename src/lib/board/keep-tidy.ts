@@ -98,7 +98,8 @@ export function tidyAsOneWorks(board: Board): () => void {
 	const stop = board.model.onChange(({ changed, removed, local }) => {
 		const { undoing, redoing } = board.undo;
 		if (!local || isTidying || undoing || redoing || !board.mayAll) return;
-		// What is gone cannot be asked where it was: all flows that are kept tidy here are looked at.
+		// What is gone cannot be asked where it was: all flows that are kept tidy here are looked
+		// at.
 		if (removed.size > 0) scopesOf(tidyScopesOn(board));
 		scopesOf(changed);
 		if (waiting.size > 0) wait();

@@ -20,7 +20,9 @@ export type Converted = (typeof CONVERTED)[number];
 /** Distance between what something was made of and what was made, board units. */
 const BESIDE = 120;
 
-/** What of the selection would be a map by itself: themes, fields, holders, texts of several lines. */
+/**
+ * What of the selection would be a map by itself: themes, fields, holders, texts of several lines.
+ */
 export function outlinesOfSelection(board: Pick<Board, 'selected' | 'model' | 'editing'>): Outline[] {
 	if (branchOf(board)) return [];
 	return board.selected.flatMap((object) => outlineFrom(board.model, object) ?? []);

@@ -268,7 +268,8 @@ describe('making', () => {
 			[500, 400],
 			[520, 600],
 		]);
-		// Let go in the open, what comes next is offered, and only the line if nothing else is wanted.
+		// Let go in the open, what comes next is offered, and only the line if nothing else is
+		// wanted.
 		expect(links()).toHaveLength(1);
 		expect(offered).toEqual([{ open: 'next step', from: b, at: { x: 520, y: 600 } }]);
 		drawLine(hand.board, { object: b }, { point: [520, 600] });

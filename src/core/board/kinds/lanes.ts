@@ -1,4 +1,6 @@
-/** Lanes: rows or columns with a heading for who does what lies in them; things lie there freely. */
+/**
+ * Lanes: rows or columns with a heading for who does what lies in them; things lie there freely.
+ */
 import { z } from 'zod';
 import { common } from './common';
 import { holderKind, holderStyle } from './holder';

@@ -1,4 +1,6 @@
-/** Putting a flow on the board that came from somewhere else: laid out, in lanes where it has some. */
+/**
+ * Putting a flow on the board that came from somewhere else: laid out, in lanes where it has some.
+ */
 import type { Flow } from '../../flow/flow';
 import { labelFor, type FlowDirection, type LayoutStep } from '../../flow/layout/input';
 import { layOutFlow } from '../../flow/layout/layout';
@@ -14,7 +16,10 @@ import { SHAPE_FORMS } from '../shapes';
 import type { EditContext } from '../store';
 import { addObjects, type NewObject } from './edits';
 
-/** Width of the column with the heads of lanes, height of a lane at least, room at their end, board units. */
+/**
+ * Width of the column with the heads of lanes, height of a lane at least, room at their end, board
+ * units.
+ */
 const LANE = { head: 110, least: 130, end: 60 };
 
 interface Given {

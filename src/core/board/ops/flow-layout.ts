@@ -1,4 +1,6 @@
-/** Tidying a flow on the board: one step of undo, with its lanes and the field that it stands in. */
+/**
+ * Tidying a flow on the board: one step of undo, with its lanes and the field that it stands in.
+ */
 import { inflate, overlaps, unionOf, type Box } from '../../geometry/box';
 import { labelFor, type FlowDirection, type LayoutLink, type LayoutStep } from '../../flow/layout/input';
 import { layOutFlow, type FlowLayout, type LayoutLanes } from '../../flow/layout/layout';

@@ -97,7 +97,10 @@ export function renameExits(
 	);
 }
 
-/** Whether a step can be put into a line: nothing leads to it or on from it, and it is no end of the line. */
+/**
+ * Whether a step can be put into a line: nothing leads to it or on from it, and it is no end of the
+ * line.
+ */
 export const canInsert = (model: BoardQuery, step: BoardObject, line: Connector): boolean =>
 	!line.lock &&
 	!step.lock &&

@@ -1,4 +1,6 @@
-/** What steps of a flow take and who does them, what exits carry, and findings that are set aside. */
+/**
+ * What steps of a flow take and who does them, what exits carry, and findings that are set aside.
+ */
 import type { FindingType } from '../../flow/check';
 import type { Estimate } from '../../flow/flow';
 import type { Work } from '../../flow/values';

@@ -68,8 +68,8 @@ export interface Growth {
 }
 
 /**
- * Adds the next object in a direction and links it, as one step. In a flow it is a shape that fits there.
- * Returns its id; undefined for what cannot have a next one.
+ * Adds the next object in a direction and links it, as one step. In a flow it is a shape that fits
+ * there. Returns its id; undefined for what cannot have a next one.
  */
 export function growFrom(
 	editContext: EditContext,

@@ -1,6 +1,6 @@
 /**
- * Maps from what is there (themes with their notes, fields, holders, lines of a text, an outline from
- * a file), and maps back into notes, lists and columns.
+ * Maps from what is there (themes with their notes, fields, holders, lines of a text, an outline
+ * from a file), and maps back into notes, lists and columns.
  */
 import { freshKeys } from '../../order/keys';
 import { readOutline, linesOf, type Outline } from '../../mindmap/outline';
@@ -76,7 +76,10 @@ export interface NewMap {
 	heightOf: (spec: NewObject) => number;
 }
 
-/** Puts an outline on the board as a map that spreads to both sides. Returns the ids of all of it, the root first. */
+/**
+ * Puts an outline on the board as a map that spreads to both sides. Returns the ids of all of it,
+ * the root first.
+ */
 export function addMap(
 	editContext: EditContext,
 	model: BoardQuery,
@@ -162,7 +165,10 @@ const setIn = (text: RichText, depth: number): RichText => {
 	return [{ runs: [{ text: '– '.repeat(depth) }, ...(first?.runs ?? [])] }, ...more];
 };
 
-/** Columns with the main branches of a map as headings and the rest as notes in them. Returns their id. */
+/**
+ * Columns with the main branches of a map as headings and the rest as notes in them. Returns their
+ * id.
+ */
 export function mapIntoColumns(
 	editContext: EditContext,
 	model: BoardQuery,

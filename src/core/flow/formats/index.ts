@@ -1,4 +1,6 @@
-/** File formats of flows: one row each. A new one is a row and the file that reads and writes it. */
+/**
+ * File formats of flows: one row each. A new one is a row and the file that reads and writes it.
+ */
 import type { Flow } from '../flow';
 import type { FlowTableWords } from './table';
 

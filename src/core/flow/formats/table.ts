@@ -1,6 +1,6 @@
 /**
- * Flows as a table, one row a step: what it is, who does it, what it takes, and where it leads to, as
- * `yes 80 %: 4; no: 7` with numbers or names of steps. In and out, for spreadsheets.
+ * Flows as a table, one row a step: what it is, who does it, what it takes, and where it leads to,
+ * as `yes 80 %: 4; no: 7` with numbers or names of steps. In and out, for spreadsheets.
  */
 import Papa from 'papaparse';
 import { Fault } from '../../fault';
@@ -46,7 +46,10 @@ const TYPE_NAMES: Record<StepType, string[]> = {
 	jump: ['jump', 'connector', 'sprung'],
 };
 
-/** A cell that a spreadsheet would take for a formula gets an apostrophe in front (OWASP, "CSV injection"). */
+/**
+ * A cell that a spreadsheet would take for a formula gets an apostrophe in front (OWASP, "CSV
+ * injection").
+ */
 const safe = (text: string): string => (/^[\s"']*[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 /** A flow as a table (RFC 4180), in the language of the words. */

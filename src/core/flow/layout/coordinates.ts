@@ -1,8 +1,8 @@
 /**
  * Where cells stand across the layers: each as near to what it is linked with as its order in the
- * layer lets it. A layer is solved exactly, as a least sum of distances under an order (R. Barlow and
- * others, "Statistical inference under order restrictions", 1972: pooling of adjacent violators),
- * and layers are gone through forth and back.
+ * layer lets it. A layer is solved exactly, as a least sum of distances under an order (R. Barlow
+ * and others, "Statistical inference under order restrictions", 1972: pooling of adjacent
+ * violators), and layers are gone through forth and back.
  */
 import type { Cell, Neighbour } from './layers';
 
@@ -33,7 +33,9 @@ interface Wish {
 	weight: number;
 }
 
-/** The value with half of all weight on either side; of a range of them the one nearest to `near`. */
+/**
+ * The value with half of all weight on either side; of a range of them the one nearest to `near`.
+ */
 function weightedMedian(wishes: readonly Wish[], near: number): number {
 	if (wishes.length === 1) return wishes[0]!.at;
 	const sorted = [...wishes].sort((a, b) => a.at - b.at);

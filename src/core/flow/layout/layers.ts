@@ -33,13 +33,18 @@ export interface Layers {
 	cells: ReadonlyMap<string, Cell>;
 	/** Links that lead back, also those of a step to itself. */
 	back: ReadonlySet<WholeLink>;
-	/** Where each link that leads on stands in the layer after its step: what it leads to, or a place to pass. */
+	/**
+	 * Where each link that leads on stands in the layer after its step: what it leads to, or a
+	 * place to pass.
+	 */
 	next: ReadonlyMap<WholeLink, Cell>;
 	/** Of each step the exit that goes on straight ahead. */
 	straight: ReadonlyMap<string, WholeLink>;
 }
 
-/** How much it matters that links run straight: those of the main path, where a link passes, others. */
+/**
+ * How much it matters that links run straight: those of the main path, where a link passes, others.
+ */
 const WEIGHT = { main: 16, passing: 8, only: 3, any: 1 };
 
 /**

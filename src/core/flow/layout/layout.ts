@@ -35,7 +35,9 @@ export interface FlowLayout {
 	laneSizes: number[];
 }
 
-/** Room between layers, between parts that do not hang together, and beside a label, board units. */
+/**
+ * Room between layers, between parts that do not hang together, and beside a label, board units.
+ */
 const LAYER_GAP = 72;
 const PART_GAP = 72;
 const LABEL_ROOM = 40;
@@ -149,7 +151,9 @@ function graphFor(steps: readonly LayoutStep[], links: readonly LayoutLink[]): F
 	return { steps: known, links: whole, exits, entries };
 }
 
-/** How often a part is laid out anew from what it was laid out to, at most; large ones less often. */
+/**
+ * How often a part is laid out anew from what it was laid out to, at most; large ones less often.
+ */
 const roundsFor = (cells: number): number => (cells > 3000 ? 1 : cells > 1000 ? 2 : 12);
 
 /** Where everything stands across, as text: from the middle of the first step, in whole units. */

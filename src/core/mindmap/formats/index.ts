@@ -1,4 +1,6 @@
-/** File formats of outlines: one row each. A new one is a row and the file that reads and writes it. */
+/**
+ * File formats of outlines: one row each. A new one is a row and the file that reads and writes it.
+ */
 import { Fault } from '../../fault';
 import { richFrom } from '../../text/rich';
 import { indented, readOutline, type Outline } from '../outline';

@@ -1,6 +1,6 @@
 /**
- * Outlines as nested lists in Markdown (CommonMark 0.31): in and out, with formatting and links. What is
- * folded says so in a comment, which nobody sees.
+ * Outlines as nested lists in Markdown (CommonMark 0.31): in and out, with formatting and links.
+ * What is folded says so in a comment, which nobody sees.
  */
 import { Fault } from '../../fault';
 import { isSafeLink, sameMarks, type Marks, type RichText, type Run } from '../../text/rich';
@@ -52,7 +52,9 @@ export const writeMarkdown = (outlines: readonly Outline[]): string =>
 const TOKEN =
 	/<!--.*?-->|\\([\\`*_[\]<>#~&\-+.)\d])|(\*\*|__)|(\*|_)|(~~)|<(u)>|<\/(u)>|(<br\s*\/?>)|\[|\]\((?:<([^>\n]*)>|([^)\s]*))\)|([^])/g;
 
-/** Reads the inline marks of a line. A mark that is never closed counts for the rest of the line. */
+/**
+ * Reads the inline marks of a line. A mark that is never closed counts for the rest of the line.
+ */
 export function readInline(line: string): RichText {
 	const rich: RichText = [{ runs: [] }];
 	const marks: Marks = {};

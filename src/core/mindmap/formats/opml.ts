@@ -12,7 +12,9 @@ import { MOST_LINES } from './limits';
 const XML_SIGNS = /[^\t\n\r\x20-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu;
 const attribute = (text: string): string => escapeHtml(text.replace(XML_SIGNS, '')).replace(/\n/g, '&#10;');
 
-/** What stands in the text of a line: the words themselves, or inline HTML where they are formatted. */
+/**
+ * What stands in the text of a line: the words themselves, or inline HTML where they are formatted.
+ */
 function lineText({ text }: Outline): string {
 	const plain = plainText(text);
 	// Words that would be read as HTML are written as such.

@@ -47,7 +47,10 @@ export function dropTargetItems(board: Board, { boxes }: DropTarget): Primitive[
 	]);
 }
 
-/** The line that the one thing that is carried would be put into: under the hand, or under its middle. */
+/**
+ * The line that the one thing that is carried would be put into: under the hand, or under its
+ * middle.
+ */
 export function lineUnder(board: Board, moving: ReadonlySet<string>, event: HandEvent): string | undefined {
 	const [id, more] = [...board.selection];
 	const box =

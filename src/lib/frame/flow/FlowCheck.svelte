@@ -1,5 +1,8 @@
 <script lang="ts">
-	/** Findings on the flow, each a sentence that leads to where it is; some are set aside with a reason. */
+	/**
+	 * Findings on the flow, each a sentence that leads to where it is; some are set aside with a
+	 * reason.
+	 */
 	import { m } from '$lib/messages';
 	import CircleCheck from '@lucide/svelte/icons/circle-check';
 	import TriangleAlert from '@lucide/svelte/icons/triangle-alert';

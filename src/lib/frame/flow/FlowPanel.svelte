@@ -1,5 +1,7 @@
 <script lang="ts">
-	/** The flow that is looked at: what is wrong with it, its steps as a table, what its times say. */
+	/**
+	 * The flow that is looked at: what is wrong with it, its steps as a table, what its times say.
+	 */
 	import { m } from '$lib/messages';
 	import ArrowDown from '@lucide/svelte/icons/arrow-down-narrow-wide';
 	import ArrowRight from '@lucide/svelte/icons/arrow-right-from-line';

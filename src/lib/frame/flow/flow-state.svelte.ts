@@ -50,7 +50,9 @@ export class FlowState {
 	readonly aside = $derived(this.findings.filter(({ reason }) => reason !== undefined));
 	readonly times = $derived.by(() => this.current && timesOf(this.current.flow));
 
-	/** What the current flow is known by, so that runs are not made anew for what changes nothing. */
+	/**
+	 * What the current flow is known by, so that runs are not made anew for what changes nothing.
+	 */
 	readonly signature = $derived(JSON.stringify(this.times && this.current?.flow));
 	runs = $state.raw<SimulatedRuns | undefined>();
 

@@ -6,7 +6,9 @@ import { readNumber } from '$core/flow/formats/infer';
 import { fillingFrom, type StepColumn } from '$core/flow/paste';
 import type { FlowStep } from '$core/flow/flow';
 
-/** Fills copied cells in; what cannot be read is left as it is. Returns how many steps were filled. */
+/**
+ * Fills copied cells in; what cannot be read is left as it is. Returns how many steps were filled.
+ */
 export function pasteIntoSteps(
 	editContext: EditContext,
 	model: BoardQuery,

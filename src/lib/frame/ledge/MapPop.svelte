@@ -1,5 +1,7 @@
 <script lang="ts">
-	/** Of a branch or root: how it spreads, its lines, a frame round it, a note on the line to it. */
+	/**
+	 * Of a branch or root: how it spreads, its lines, a frame round it, a note on the line to it.
+	 */
 	import type { BoardObject } from '$core/board/objects';
 	import { setLayout, setMapStyle } from '$core/board/ops/branches';
 	import { MAP_LAYOUTS, type MapLayout } from '$core/mindmap/layout';
