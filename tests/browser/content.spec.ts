@@ -1,6 +1,6 @@
 /** Formatted words and pictures. */
 import type { Page } from '@playwright/test';
-import { byKind, drag, emptyPlace, expect, find, fresh, screenPoint, sees, test } from './fixtures';
+import { byKind, drag, showPlace, expect, find, fresh, screenPoint, sees, test } from './fixtures';
 import { colourAt } from './scene';
 
 test('words are formatted, listed and linked while written, and look the same for others', async ({
@@ -88,7 +88,7 @@ test('pictures are dropped in, cropped and shown whole again; what is none is re
 
 	await dropFile('halves.png', 'image/png');
 	await expect.poll(async () => (await picture(maren.page))?.name).toBe('halves.png');
-	await emptyPlace(maren.page, at.x, at.y);
+	await showPlace(maren.page, at.x, at.y);
 	const [x, y, w, h] = (await picture())!.box as [number, number, number, number];
 	await expect.poll(() => seenAt(maren.page, x + w * 0.25, y + h / 2)).toBe('red');
 	await expect.poll(() => seenAt(maren.page, x + w * 0.75, y + h / 2)).toBe('blue');

@@ -142,16 +142,12 @@ export function screenPoint(page: Page, x: number, y: number): Promise<{ x: numb
 export const middle = (page: Page, { box: [x, y, w, h] }: Seen): Promise<{ x: number; y: number }> =>
 	screenPoint(page, x + w / 2, y + h / 2);
 
-/** Shows an empty part of the sheet at full size, so that there is room to work. */
-export async function emptyPlace(page: Page, x = 10_000, y = 10_000): Promise<void> {
+/** Shows the board from a place on, at full size or smaller; by itself a part that is empty. */
+export async function showPlace(page: Page, x = 10_000, y = 10_000, scale = 1): Promise<void> {
 	await page.evaluate(
-		([vx, vy]) =>
-			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView({
-				x: vx,
-				y: vy,
-				scale: 1,
-			}),
-		[x, y],
+		(view) =>
+			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView(view),
+		{ x, y, scale },
 	);
 }
 
@@ -159,7 +155,7 @@ let spot = 20_000;
 /** Each test works on an empty part of the board of its own. */
 export async function fresh(page: Page): Promise<{ x: number; y: number }> {
 	spot += 5_000;
-	await emptyPlace(page, spot, spot);
+	await showPlace(page, spot, spot);
 	return { x: spot, y: spot };
 }
 

@@ -1,23 +1,27 @@
 /** Flows: steps in lines, sides, fields that keep them tidy, files. */
-import { byKind, drag, expect, find, findIn, fresh, middle, screenPoint, sees, test, undo } from './fixtures';
-import { flowPanel, linksAmong, sideOf, type Held } from './flow-page';
+import {
+	byKind,
+	drag,
+	expect,
+	find,
+	findIn,
+	fresh,
+	middle,
+	screenPoint,
+	sees,
+	showPlace,
+	test,
+	undo,
+} from './fixtures';
+import { flowPanel, linksAmong, putStep, sideOf, type Held } from './flow-page';
 
 test('a step is dropped into a line and taken out again; sides are set by hand and stay', async ({
 	ilka: { page },
 }) => {
 	const { x, y } = await fresh(page);
-	const put = async (dx: number, dy: number, text: string): Promise<void> => {
-		await page.keyboard.press('5');
-		const at = await screenPoint(page, x + dx, y + dy);
-		await page.mouse.click(at.x, at.y);
-		await page.keyboard.press('Shift+S');
-		await page.keyboard.press('Enter');
-		await page.keyboard.insertText(text);
-		await page.keyboard.press('Escape');
-	};
-	await put(150, 200, 'Ask');
-	await put(800, 200, 'Pay');
-	await put(450, 450, 'Weigh');
+	await putStep(page, x + 150, y + 200, 'Ask');
+	await putStep(page, x + 800, y + 200, 'Pay');
+	await putStep(page, x + 450, y + 450, 'Weigh');
 	const among = (): Promise<string[]> => linksAmong(page, ['Ask', 'Pay', 'Weigh']);
 	const click = async (text: string, ...more: ('Shift' | undefined)[]): Promise<void> => {
 		const at = await middle(page, await sees(page, text));
@@ -74,27 +78,14 @@ test('a step is dropped into a line and taken out again; sides are set by hand a
 
 test('a field keeps its flow tidy, in one step of undo', async ({ ilka: { page } }) => {
 	const { x, y } = await fresh(page);
-	await page.evaluate(
-		([vx, vy]) =>
-			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView({
-				x: vx,
-				y: vy,
-				scale: 0.6,
-			}),
-		[x - 100, y - 100],
-	);
+	await showPlace(page, x - 100, y - 100, 0.6);
 	await page.keyboard.press('7');
 	await drag(page, await screenPoint(page, x, y), await screenPoint(page, x + 1300, y + 700));
 	await page.keyboard.insertText('How a repair goes');
 	await page.keyboard.press('Escape');
 	await find(page, 'Keep it tidy, to the right');
-	await page.keyboard.press('5');
-	const at = await screenPoint(page, x + 150, y + 300);
-	await page.mouse.click(at.x, at.y);
-	await page.keyboard.press('Shift+S');
-	await page.keyboard.press('Enter');
-	await page.keyboard.insertText('Come in');
-	await page.keyboard.press('Tab');
+	await putStep(page, x + 150, y + 300, 'Come in');
+	await page.keyboard.press('Alt+ArrowRight');
 	await page.keyboard.insertText('Sit down');
 	await page.keyboard.press('Escape');
 	await page.keyboard.press('Alt+ArrowDown');
@@ -126,17 +117,8 @@ test('what lies in a lane belongs to it, and goes along when lanes change places
 	await expect.poll(async () => (await here()).length).toBe(1);
 	const [lanes] = await here();
 	const [left, top] = lanes!.box;
-	const put = async (text: string, dx: number, dy: number): Promise<void> => {
-		await page.keyboard.press('5');
-		const to = await screenPoint(page, left + dx, top + dy);
-		await page.mouse.click(to.x, to.y);
-		await page.keyboard.press('Shift+S');
-		await page.keyboard.press('Enter');
-		await page.keyboard.insertText(text);
-		await page.keyboard.press('Escape');
-	};
-	await put('Take the lamp in', 260, 110);
-	await put('Mend the lamp', 520, 280);
+	await putStep(page, left + 260, top + 110, 'Take the lamp in');
+	await putStep(page, left + 520, top + 280, 'Mend the lamp');
 	const panel = await flowPanel(page);
 	const whoOf = (text: string) => panel.getByLabel(`Who: ${text}`, { exact: true });
 	await expect(whoOf('Take the lamp in')).toHaveAttribute('placeholder', 'Lane 1');
@@ -156,10 +138,13 @@ test('what lies in a lane belongs to it, and goes along when lanes change places
 test('flows come from files and go into files', async ({ ilka: { page } }) => {
 	await fresh(page);
 	const panel = await flowPanel(page);
-	const bring = (name: string, text: string): Promise<void> =>
-		panel
-			.getByLabel('Bring a flow in')
-			.setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+	const bring = async (name: string, text: string): Promise<void> => {
+		const [chooser] = await Promise.all([
+			page.waitForEvent('filechooser'),
+			panel.getByRole('button', { name: 'Bring a flow in' }).click(),
+		]);
+		await chooser.setFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+	};
 	await bring(
 		'repair.dot',
 		'digraph { a [shape=oval,label="Guest brings a kettle"]; a -> b; b [label="Open the kettle"]; b -> c; c [shape=diamond,label="Dry inside?"]; c -> d [label=yes]; c -> b [label=no]; d [shape=oval,label="Tea"] }',

@@ -40,6 +40,17 @@ export const shapeOf = async (page: Page, text: string): Promise<string | undefi
 	);
 };
 
+/** Puts a step down with its middle at a point of the board, and writes its words. */
+export async function putStep(page: Page, x: number, y: number, text: string): Promise<void> {
+	await page.keyboard.press('5');
+	const at = await screenPoint(page, x, y);
+	await page.mouse.click(at.x, at.y);
+	await page.keyboard.press('Shift+S');
+	await page.keyboard.press('Enter');
+	await page.keyboard.insertText(text);
+	await page.keyboard.press('Escape');
+}
+
 export const sideOf = (
 	page: Page,
 	text: string,

@@ -11,6 +11,7 @@ import {
 	objectsIn,
 	screenPoint,
 	sees,
+	showPlace,
 	test,
 	undo,
 } from './fixtures';
@@ -19,15 +20,7 @@ import { flowPanel, linksAmong, pull, shapeOf, type Held } from './flow-page';
 /** Draws a flow by key; returns how many entries that took besides its words. */
 async function drawFlow(page: Page): Promise<number> {
 	const { x, y } = await fresh(page);
-	await page.evaluate(
-		([vx, vy]) =>
-			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView({
-				x: vx,
-				y: vy,
-				scale: 0.6,
-			}),
-		[x - 60, y - 300],
-	);
+	await showPlace(page, x - 60, y - 300, 0.6);
 	let entries = 0;
 	const press = async (...keys: string[]): Promise<void> => {
 		for (const key of keys) {
@@ -65,15 +58,7 @@ async function drawFlow(page: Page): Promise<number> {
 	await press('Tab');
 	await write('Done');
 	await press('Escape', 'Shift+E');
-	await page.evaluate(
-		([vx, vy]) =>
-			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView({
-				x: vx,
-				y: vy,
-				scale: 0.34,
-			}),
-		[x - 20, y - 700],
-	);
+	await showPlace(page, x - 20, y - 700, 0.34);
 	entries++;
 	await pull(page, 'Works?', 'bottom', await middle(page, await sees(page, 'Repair')));
 	entries += 2;

@@ -1,6 +1,6 @@
 import {
 	drag,
-	emptyPlace,
+	showPlace,
 	expect,
 	findIn,
 	fresh,
@@ -204,7 +204,7 @@ test('undo while one writes takes back the last words, not all of them, and Ctrl
 test('the view pans and zooms at the pointer, fits, and shows full size', async ({ ilka: { page } }) => {
 	type Held = { wandtafelBoard: { view: { x: number; y: number; scale: number } } };
 	const view = () => page.evaluate(() => ({ ...(window as unknown as Held).wandtafelBoard.view }));
-	await emptyPlace(page, 0, 0);
+	await showPlace(page, 0, 0);
 	await page.mouse.move(700, 400);
 	const board = async () => {
 		const { x, y, scale } = await view();

@@ -4,7 +4,7 @@ import {
 	byKind,
 	choose,
 	drag,
-	emptyPlace,
+	showPlace,
 	expect,
 	find,
 	findIn,
@@ -165,7 +165,7 @@ test('groups, locks, lining up and tidying, from the menu, the palette and by ke
 		await expect
 			.poll(async () => ((await findIn(maren.page, 'first')) as unknown as { lock?: string })?.lock)
 			.toBe('led');
-		await emptyPlace(maren.page, at.x, at.y);
+		await showPlace(maren.page, at.x, at.y);
 		const there = await middle(maren.page, (await findIn(maren.page, 'first'))!);
 		await drag(maren.page, there, { x: there.x + 90, y: there.y });
 		await maren.page.keyboard.press('Delete');

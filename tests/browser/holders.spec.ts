@@ -9,6 +9,7 @@ import {
 	objectsIn,
 	screenPoint,
 	sees,
+	showPlace,
 	test,
 	writeNote,
 	type Seen,
@@ -228,15 +229,7 @@ test('lines are nodded at by several, action items have a person, a day and a si
 	const sign = await cell(page, list.id, 0, 1);
 	await page.mouse.click(sign.x, sign.y);
 	const rashid = await join('Rashid');
-	await rashid.page.evaluate(
-		([vx, vy]) =>
-			(window as unknown as { wandtafelBoard: { setView(v: object): void } }).wandtafelBoard.setView({
-				x: vx,
-				y: vy,
-				scale: 1,
-			}),
-		[x, y],
-	);
+	await showPlace(rashid.page, x, y);
 	await expect.poll(async () => (await byId(rashid.page, list.id))?.kind).toBe('list');
 	const theirs = await cell(rashid.page, list.id, 0, 1);
 	await rashid.page.mouse.click(theirs.x, theirs.y);

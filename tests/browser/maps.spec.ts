@@ -5,7 +5,7 @@ import {
 	find,
 	findIn,
 	fresh,
-	emptyPlace,
+	showPlace,
 	middle,
 	objectsIn,
 	screenPoint,
@@ -148,7 +148,7 @@ test('pasted lines become branches, and what is selected becomes a map', async (
 	await undo(page);
 	await expect.poll(() => mapOf(page, 'Garden')).toBe('Garden (Beds)');
 
-	await emptyPlace(page, x + 2000, y);
+	await showPlace(page, x + 2000, y);
 	await writeNote(page, x + 2200, y + 200, 'Spade');
 	await writeNote(page, x + 2500, y + 200, 'Rake');
 	const [spade, rake] = [await sees(page, 'Spade'), await sees(page, 'Rake')];
@@ -184,7 +184,7 @@ test('branches are folded and re-hung by hand; others see the same, also after a
 	}
 	await page.keyboard.press('Escape');
 	const rosa = await join('Rosa');
-	await emptyPlace(rosa.page, x, y);
+	await showPlace(rosa.page, x, y);
 	await expect.poll(() => mapOf(rosa.page, 'Evening')).toBe('Evening (Doors, Tables (Lamps), Cake)');
 
 	const carry = async (

@@ -1,7 +1,7 @@
 /** The menu at the pointer: what is wanted most on top, the rest in sub-menus. */
 import {
 	choose,
-	emptyPlace,
+	showPlace,
 	expect,
 	findIn,
 	fresh,
@@ -102,7 +102,7 @@ test('the menu lies whole in the window, and is walked through with the keyboard
 test('the menu closes when somebody else deletes what it was opened for', async ({ ilka, join }) => {
 	const rosa = await join('Rosa');
 	const { x, y } = await fresh(ilka.page);
-	await emptyPlace(rosa.page, x, y);
+	await showPlace(rosa.page, x, y);
 	const note = await writeNote(ilka.page, x + 300, y + 200, 'Soon gone');
 	const beside = await writeNote(ilka.page, x + 600, y + 200, 'Stays');
 	await sees(rosa.page, 'Stays');

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { drag, emptyPlace, expect, findIn, objectsIn, screenPoint, sees, test } from './fixtures';
+import { drag, showPlace, expect, findIn, objectsIn, screenPoint, sees, test } from './fixtures';
 
 test('a whole session: join, write, draw, link, sort into themes, take out', async ({ ilka, join }) => {
 	test.setTimeout(240_000);
@@ -57,7 +57,7 @@ test('a whole session: join, write, draw, link, sort into themes, take out', asy
 	});
 
 	await test.step('shapes are drawn, named and linked, and the link follows', async () => {
-		await emptyPlace(page, 3_000, 0);
+		await showPlace(page, 3_000, 0);
 		for (const [x, name] of [
 			[3_150, 'Door'],
 			[3_500, 'Bench'],

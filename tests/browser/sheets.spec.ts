@@ -2,7 +2,7 @@
 import type { Page } from '@playwright/test';
 import {
 	choose,
-	emptyPlace,
+	showPlace,
 	expect,
 	findIn,
 	fresh,
@@ -50,7 +50,7 @@ test('sheets are added, named, ordered, copied, deleted and brought back, and ha
 		});
 	await expect.poll(() => surface(maren.page)).toBe('paper');
 
-	await emptyPlace(page, 0, 0);
+	await showPlace(page, 0, 0);
 	const note = await writeNote(page, 200, 200, 'Rent is due monthly');
 	await menuOf('Season map');
 	await choose(page, 'Move what is selected here');
@@ -104,7 +104,7 @@ test('nods are counted and taken back; two objects lead to each other across she
 	const nods = async () =>
 		((await findIn(page, note.text)) as unknown as Nodded).nods?.map(({ name }) => name).sort() ?? [];
 	await page.keyboard.press('n');
-	await emptyPlace(maren.page, at.x, at.y);
+	await showPlace(maren.page, at.x, at.y);
 	const there = await middle(maren.page, await sees(maren.page, note.text));
 	await maren.page.mouse.click(there.x, there.y);
 	await maren.page.keyboard.press('n');

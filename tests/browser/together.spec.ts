@@ -1,6 +1,6 @@
 import {
 	barrierFree as check,
-	emptyPlace,
+	showPlace,
 	expect,
 	findIn,
 	fresh,
@@ -159,7 +159,7 @@ test('invite, look only, and withdraw at once', async ({ ilka: { page }, join })
 
 test('two people work on the same text and the same sheet at once', async ({ ilka, join }) => {
 	const maren = await join('Maren');
-	await emptyPlace(ilka.page, 90_000, 90_000);
+	await showPlace(ilka.page, 90_000, 90_000);
 	await ilka.page.keyboard.press('3');
 	const at = await screenPoint(ilka.page, 90_300, 90_200);
 	await ilka.page.mouse.click(at.x, at.y);

@@ -27,6 +27,13 @@ export const canBeStep = (object: BoardObject): boolean =>
 
 const tied = (end: ConnectorEnd): string | undefined => ('object' in end ? end.object : undefined);
 
+/** An object itself, or of a line the first thing that it is tied to. */
+export function stepBy(model: BoardQuery, object: BoardObject): BoardObject | undefined {
+	if (!isConnector(object)) return object;
+	const id = object.ends.map(tied).find((end) => end !== undefined);
+	return id === undefined ? undefined : model.find(id);
+}
+
 /** Ends of a line in the way that its tips say it runs. */
 export function directedEnds({
 	ends: [first, second],
@@ -72,8 +79,8 @@ export function flowAt(model: BoardQuery, id: string): BoardFlow | undefined {
 	const object = model.find(id);
 	if (!object) return undefined;
 	if (isConnector(object)) {
-		const end = object.ends.map(tied).find((each) => each !== undefined);
-		return end === undefined ? undefined : flowAt(model, end);
+		const end = stepBy(model, object);
+		return end && flowAt(model, end.id);
 	}
 	const scope = flowScopeOf(model, object);
 	const ids = hangingTogether(model, scope ? model.contentsOf(scope) : [id]);

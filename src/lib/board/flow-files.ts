@@ -4,15 +4,11 @@ import { addFlow } from '$core/board/ops/add-flow';
 import { FLOW_FORMATS, flowFormatOf, type FlowFormatName } from '$core/flow/formats';
 import type { Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
-import { saveFile } from '../ui/save-file';
-import { messageOf } from '../api/errors';
+import { acceptOf, chooseFiles, saveFile } from '../ui/files';
 import { flowTableWords } from '../words/flows';
-import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
+import { bringIn } from './bring-in';
 import { heightFor } from './going-on';
-
-/** Letters of a file that are read at most. */
-const LARGEST = 5_000_000;
 
 /** Whether a file may hold a flow, by its name. */
 export const mayHoldFlow = (file: File): boolean => flowFormatOf(file.name) !== undefined;
@@ -24,26 +20,30 @@ export async function takeFlowOut(flow: BoardFlow, name: FlowFormatName): Promis
 	saveFile(new Blob([text], { type }), `${m.flow()}.${extensions[0]}`);
 }
 
+/** Lets somebody choose a file with a flow. */
+export async function chooseFlowFile(board: Board): Promise<void> {
+	const [file] = await chooseFiles(acceptOf(Object.values(FLOW_FORMATS)));
+	if (file) await bringFlowIn(board, file);
+}
+
 /** Brings the flow of a file in, laid out, with its upper left corner at a point. */
 export async function bringFlowIn(board: Board, file: File, at?: Point): Promise<void> {
 	const format = flowFormatOf(file.name);
-	if (!format || !board.mayAll) return;
-	try {
-		const flow = await format.read(file.size > LARGEST ? '' : await file.text());
-		let ids: string[] = [];
-		const corner = at ?? board.freeSpot(900, 500);
-		board.asOne(() => {
-			ids = addFlow(board.room.editContext, board.model, flow, {
+	if (!format) return;
+	await bringIn(board, {
+		file,
+		missing: 'no flow',
+		read: format.read,
+		put(flow) {
+			const { x, y } = at ?? board.freeSpot(900, 500);
+			return addFlow(board.room.editContext, board.model, flow, {
 				sheet: board.sheet,
-				at: { x: Math.round(corner.x), y: Math.round(corner.y) },
+				at: { x: Math.round(x), y: Math.round(y) },
 				direction: 'right',
 				heightOf: (spec) => heightFor(board, spec),
 			});
-		});
-		board.select([]);
-		board.showAll(ids);
-		toaster.success({ title: m.flow_brought_in({ count: flow.steps.length, file: file.name }) });
-	} catch (error) {
-		toaster.error({ title: m.file_refused({ name: file.name }), description: messageOf(error) });
-	}
+		},
+		select: () => [],
+		done: ({ steps }) => m.flow_brought_in({ count: steps.length, file: file.name }),
+	});
 }

@@ -68,31 +68,17 @@ export function changeStep(board: Board, shape: ShapeName): void {
 	});
 }
 
+/** How near a line has to be to straight to become so, pixels. */
+const STRAIGHT = 28;
+
 /** Puts the next step where the hand let go of a line from another one. */
 export function growAt(board: Board, from: string, at: Point, shape: ShapeName | undefined): void {
 	const next = growFrom(board.room.editContext, board.model, from, 'right', {
 		shape,
 		words: exitWords(),
-		at: besideLine(board, from, at, shape),
+		at: { ...at, slack: STRAIGHT / board.view.scale },
 	});
 	if (next) startOn(board, next);
-}
-
-/** How near a line has to be to straight to become so, pixels. */
-const STRAIGHT = 28;
-
-/** The middle of the next step: beyond the end of the line, and straight on where it nearly is. */
-function besideLine(board: Board, from: string, at: Point, shape: ShapeName | undefined): Point {
-	const origin = board.model.find(from);
-	if (!origin) return at;
-	const [x, y, w, h] = origin.box;
-	const size = shape && isShape(origin) && shape !== origin.style.shape ? SHAPE_FORMS[shape].size : { w, h };
-	const [cx, cy] = [x + w / 2, y + h / 2];
-	const [dx, dy] = [at.x - cx, at.y - cy];
-	const near = STRAIGHT / board.view.scale;
-	return Math.abs(dx) >= Math.abs(dy)
-		? { x: at.x + (Math.sign(dx) * size.w) / 2, y: Math.abs(dy) < near ? cy : at.y }
-		: { x: Math.abs(dx) < near ? cx : at.x, y: at.y + (Math.sign(dy) * size.h) / 2 };
 }
 
 /** What can come next where the hand let go of a line: shapes that fit, or another one alike. */
@@ -150,7 +136,7 @@ export function tidySelected(board: Board, direction: FlowDirection): void {
 	if (flow) void tidyFlow(board, flow, direction);
 }
 
-/** Lays a flow out; large ones are worked out beside the page. Says whether it has room. */
+/** Lays a flow out, large ones beside the page. Tells where its field has no room. */
 export async function tidyFlow(board: Board, flow: BoardFlow, direction: FlowDirection): Promise<void> {
 	const layout = await solveBeside(layoutTask(board.model, flow, direction));
 	if (!board.mayAll) return;

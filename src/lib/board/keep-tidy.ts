@@ -2,12 +2,10 @@
  * Fields and lanes whose flow is kept tidy: whoever changes something in it has it laid out anew,
  * in the same step of undo.
  */
-import { flowAt, flowScopeOf } from '$core/board/flows';
-import { isConnector } from '$core/board/kinds/guards';
-import { traitsOf } from '$core/board/kinds/traits';
+import { flowAt, flowScopeOf, stepBy } from '$core/board/flows';
 import type { BoardObject } from '$core/board/objects';
 import { applyLayout, layoutTask } from '$core/board/ops/flow-layout';
-import { patch, transact } from '$core/board/store';
+import { patch } from '$core/board/store';
 import type { FlowDirection } from '$core/flow/layout/input';
 import type { Board } from './board.svelte';
 import { solveBeside } from './flow-worker';
@@ -15,22 +13,15 @@ import { solveBeside } from './flow-worker';
 /** How long after a change it is tidied, ms: what comes in quick succession is tidied once. */
 const WAIT_MS = 180;
 
-type Wishing = Pick<Board, 'selected' | 'model'>;
-
 /** The field, or the lanes, that what is selected stands in, and how its flow is kept tidy. */
-export function tidyWishOf(
-	board: Wishing,
-): { scope: BoardObject; direction: FlowDirection | undefined } | undefined {
-	const [first] = board.selected;
-	const object = isConnector(first) ? firstEnd(board, first) : first;
-	const scope = object && flowScopeOf(board.model, object);
+export function tidyWishOf({
+	model,
+	selected: [first],
+}: Pick<Board, 'selected' | 'model'>):
+	{ scope: BoardObject; direction: FlowDirection | undefined } | undefined {
+	const step = first && stepBy(model, first);
+	const scope = step && flowScopeOf(model, step);
 	return scope && { scope, direction: scope.tidy };
-}
-
-function firstEnd({ model }: Wishing, line: BoardObject): BoardObject | undefined {
-	if (!isConnector(line)) return undefined;
-	const end = line.ends.find((each) => 'object' in each);
-	return end && 'object' in end ? model.find(end.object) : undefined;
 }
 
 /** Keeps the flow of a field tidy from now on, or lets it be. */
@@ -39,73 +30,71 @@ export function keepTidy(board: Board, direction: FlowDirection | undefined): vo
 	if (wish) keepFlowTidy(board, wish.scope.id, direction);
 }
 
-/** The same for a field or lanes by their id. */
+/** The same for a field or lanes by their id. Whoever tidies as one works does the rest. */
 export function keepFlowTidy(board: Board, scope: string, direction: FlowDirection | undefined): void {
 	if (!board.mayAll || board.model.find(scope)?.lock) return;
-	const { editContext } = board.room;
-	board.asOne(() => transact(editContext, () => patch(editContext, scope, { tidy: direction })));
-	if (direction) void tidyScope(board, scope, true);
-}
-
-async function tidyScope(board: Board, id: string, isFollowing: boolean): Promise<void> {
-	const direction = board.model.find(id)?.tidy;
-	const flow = direction && flowAt(board.model, id);
-	if (!flow || flow.scope !== id) return;
-	const { revision } = board.model;
-	const layout = await solveBeside(layoutTask(board.model, flow, direction));
-	// What changed meanwhile is tidied in its turn.
-	if (!board.mayAll || (isFollowing && board.model.revision !== revision)) return;
-	const apply = (): void => void applyLayout(board.room.editContext, board.model, flow, layout);
-	if (isFollowing) board.steps.joinLast(apply);
-	else board.asOne(apply);
+	board.asOne(() => patch(board.room.editContext, scope, { tidy: direction }));
 }
 
 /** Tidies what this person changes, where that is wished. Returns how to stop. */
 export function tidyAsOneWorks(board: Board): () => void {
 	const waiting = new Set<string>();
 	let timer: ReturnType<typeof setTimeout> | undefined;
-	let isTidying = false;
+	/** What is worked out now: what is changed meanwhile makes it worth nothing. */
+	let asked = 0;
+	let isApplying = false;
 
-	const scopesOf = (ids: Iterable<string>): void => {
-		for (const id of ids) {
-			const object = board.model.find(id);
-			const near = isConnector(object) ? firstEnd(board, object) : object;
-			if (!near || near.sheet === undefined) continue;
-			const scope = traitsOf(near).contents === 'inside' ? near : flowScopeOf(board.model, near);
-			if (scope?.tidy) waiting.add(scope.id);
-		}
-	};
-	const tidy = (): void => {
+	async function tidy(): Promise<void> {
 		// Not under the hand, and not while one writes.
 		if (board.held.isBusy || board.editing) return wait();
+		const turn = ++asked;
 		const scopes = [...waiting];
 		waiting.clear();
-		void (async () => {
-			for (const id of scopes) {
-				isTidying = true;
-				try {
-					await tidyScope(board, id, true);
-				} finally {
-					isTidying = false;
-				}
+		for (const [i, id] of scopes.entries()) {
+			const direction = board.model.find(id)?.tidy;
+			const flow = direction && flowAt(board.model, id);
+			if (!flow || flow.scope !== id) continue;
+			const { revision } = board.model;
+			const layout = await solveBeside(layoutTask(board.model, flow, direction));
+			if (turn !== asked || !board.mayAll) return;
+			if (board.model.revision !== revision) {
+				for (const left of scopes.slice(i)) waiting.add(left);
+				return wait();
 			}
-		})();
-	};
+			isApplying = true;
+			try {
+				board.steps.joinLast(() => void applyLayout(board.room.editContext, board.model, flow, layout));
+			} finally {
+				isApplying = false;
+			}
+		}
+	}
 	function wait(): void {
 		clearTimeout(timer);
-		timer = setTimeout(tidy, WAIT_MS);
+		timer = setTimeout(() => void tidy(), WAIT_MS);
 	}
 	const stop = board.model.onChange(({ changed, removed, local }) => {
-		const { undoing, redoing } = board.undo;
-		if (!local || isTidying || undoing || redoing || !board.mayAll) return;
-		// What is gone cannot be asked where it was: all flows that are kept tidy here are looked
-		// at.
-		if (removed.size > 0) scopesOf(tidyScopesOn(board));
-		scopesOf(changed);
+		if (!local || isApplying || !board.mayAll) return;
+		if (board.undo.undoing || board.undo.redoing) {
+			// What was waited for is taken back: tidied, it would become a part of the step before.
+			clearTimeout(timer);
+			waiting.clear();
+			asked++;
+			return;
+		}
+		// What is gone cannot be asked where it was: all that is kept tidy here is looked at.
+		const ids = removed.size > 0 ? [...changed, ...tidyScopesOn(board)] : changed;
+		for (const id of ids) {
+			const object = board.model.find(id);
+			const step = object && stepBy(board.model, object);
+			const scope = step && flowScopeOf(board.model, step);
+			if (scope?.tidy) waiting.add(scope.id);
+		}
 		if (waiting.size > 0) wait();
 	});
 	return () => {
 		clearTimeout(timer);
+		asked++;
 		stop();
 	};
 }

@@ -5,14 +5,10 @@ import { OUTLINE_FORMATS, outlineFormatOf, type OutlineFormatName } from '$core/
 import { plainText } from '$core/text/rich';
 import type { Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
-import { messageOf } from '../api/errors';
-import { saveFile } from '../ui/save-file';
-import { toaster } from '../ui/toaster';
+import { acceptOf, chooseFiles, saveFile } from '../ui/files';
 import type { Board } from './board.svelte';
+import { bringIn } from './bring-in';
 import { heightFor } from './going-on';
-
-/** Letters of a file that are read at most. */
-const LARGEST = 5_000_000;
 
 /** Whether a file may hold an outline, by its name. */
 export const mayHoldOutline = (file: File): boolean => outlineFormatOf(file.name) !== undefined;
@@ -28,37 +24,26 @@ export async function takeMapOut(board: Board, root: string, name: OutlineFormat
 }
 
 /** Lets somebody choose a file with an outline. */
-export function chooseMapFile(board: Board): void {
-	const input = document.createElement('input');
-	input.type = 'file';
-	input.accept = Object.values(OUTLINE_FORMATS)
-		.flatMap(({ extensions }) => extensions.map((each) => `.${each}`))
-		.join(',');
-	input.onchange = () => {
-		const [file] = input.files ?? [];
-		if (file) void bringMapIn(board, file);
-	};
-	input.click();
+export async function chooseMapFile(board: Board): Promise<void> {
+	const [file] = await chooseFiles(acceptOf(Object.values(OUTLINE_FORMATS)));
+	if (file) await bringMapIn(board, file);
 }
 
 /** Brings the outline of a file in as a map, with its root at a point. */
-export async function bringMapIn(board: Board, file: File, at: Point = board.middle): Promise<void> {
+export async function bringMapIn(board: Board, file: File, at?: Point): Promise<void> {
 	const format = outlineFormatOf(file.name);
-	if (!format || !board.mayAll) return;
-	try {
-		const outlines = await format.read(file.size > LARGEST ? '' : await file.text());
-		let ids: string[] = [];
-		board.asOne(() => {
-			ids = addMap(board.room.editContext, board.model, underOne(outlines), {
+	if (!format) return;
+	await bringIn(board, {
+		file,
+		missing: 'no outline',
+		read: format.read,
+		put: (outlines) =>
+			addMap(board.room.editContext, board.model, underOne(outlines), {
 				sheet: board.sheet,
-				at,
+				at: at ?? board.middle,
 				heightOf: (spec) => heightFor(board, spec),
-			});
-		});
-		board.select(ids.slice(0, 1));
-		board.showAll(ids);
-		toaster.success({ title: m.map_brought_in({ count: ids.length, file: file.name }) });
-	} catch (error) {
-		toaster.error({ title: m.file_refused({ name: file.name }), description: messageOf(error) });
-	}
+			}),
+		select: (ids) => ids.slice(0, 1),
+		done: (_, ids) => m.map_brought_in({ count: ids.length, file: file.name }),
+	});
 }

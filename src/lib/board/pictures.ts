@@ -10,6 +10,7 @@ import { readFile, storeFile } from '$core/contract/boards';
 import type { Answer } from '$core/contract/endpoint';
 import { call } from '$lib/api/client';
 import { ApiError, isOffline, messageOf } from '$lib/api/errors';
+import { chooseFiles } from '../ui/files';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 import { bringFlowIn, mayHoldFlow } from './flow-files';
@@ -94,22 +95,13 @@ export function takeDropped(board: Board, data: DataTransfer, at: Point = board.
 
 /** Lets somebody choose picture files and puts them down in the middle of the view. */
 export async function choosePictures(board: Board): Promise<void> {
-	const files = await chooseFiles(true);
+	const files = await choosePictureFiles(true);
 	if (files.length > 0) await addPictures(board, files, board.middle);
 }
 
 /** Lets somebody choose picture files. */
-export function chooseFiles(several: boolean): Promise<File[]> {
-	return new Promise((resolve) => {
-		const input = document.createElement('input');
-		input.type = 'file';
-		input.accept = 'image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif';
-		input.multiple = several;
-		input.onchange = () => resolve([...(input.files ?? [])]);
-		input.oncancel = () => resolve([]);
-		input.click();
-	});
-}
+export const choosePictureFiles = (several: boolean): Promise<File[]> =>
+	chooseFiles('image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif', several);
 
 const selectedPicture = (board: Board): ObjectOf<'picture'> | undefined => {
 	const [object, more] = board.selected;
@@ -119,7 +111,7 @@ const selectedPicture = (board: Board): ObjectOf<'picture'> | undefined => {
 /** Puts another picture in the place of the selected one: as wide, about the same middle. */
 export async function replacePicture(board: Board): Promise<void> {
 	const picture = selectedPicture(board);
-	const [file] = picture ? await chooseFiles(false) : [];
+	const [file] = picture ? await choosePictureFiles(false) : [];
 	if (!picture || !file) return;
 	try {
 		const { hash, width, height, animated } = await upload(board, file);
@@ -167,7 +159,7 @@ async function extremesOf(file: Blob): Promise<{ dark: string; light: string }> 
 export async function chooseGround(
 	board: Board,
 ): Promise<NonNullable<Sheet['ground']>['picture'] | undefined> {
-	const [file] = await chooseFiles(false);
+	const [file] = await choosePictureFiles(false);
 	if (!file) return undefined;
 	try {
 		const { hash, width, height, animated } = await upload(board, file);

@@ -1,5 +1,5 @@
 /** What the frame asks of the server, for the board that is open. */
-import { saveFile } from '../ui/save-file';
+import { saveFile } from '../ui/files';
 import * as contract from '$core/contract/boards';
 import { createLink, listLinks, renewLink, withdrawLink, type NewLinkRequest } from '$core/contract/people';
 import { proposeThemes } from '$core/contract/themes';

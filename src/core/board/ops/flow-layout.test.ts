@@ -19,6 +19,16 @@ const boxOf = (model: BoardModel, id: string): Box => {
 	return { x, y, w, h };
 };
 
+/** Six steps: a way through, a way back and a way out. */
+const WITH_A_LOOP: [number, number][] = [
+	[0, 1],
+	[1, 2],
+	[2, 3],
+	[3, 4],
+	[3, 1],
+	[2, 5],
+];
+
 /** Shapes in a heap, linked as the pairs say. */
 function heap(
 	{ editContext, model, sheet }: TestBoard,
@@ -59,14 +69,7 @@ const line = (model: BoardModel, a: string, b: string): ObjectOf<'connector'> =>
 describe('tidying a flow on a board', () => {
 	it('is one step, which undo takes back', () => {
 		const board = testBoard();
-		const ids = heap(board, 6, [
-			[0, 1],
-			[1, 2],
-			[2, 3],
-			[3, 4],
-			[3, 1],
-			[2, 5],
-		]);
+		const ids = heap(board, 6, WITH_A_LOOP);
 		const { model, undo } = board;
 		const before = ids.map((id) => model.find(id)!.box);
 		tidy(board, ids[0]!);
@@ -85,17 +88,12 @@ describe('tidying a flow on a board', () => {
 
 	it('changes nothing on a flow that is tidy', () => {
 		const board = testBoard();
-		const ids = heap(board, 6, [
-			[0, 1],
-			[1, 2],
-			[2, 3],
-			[3, 4],
-			[3, 1],
-			[2, 5],
-		]);
+		const ids = heap(board, 6, WITH_A_LOOP);
 		tidy(board, ids[0]!);
 		const before = ids.map((id) => board.model.find(id)!.box);
+		const steps = board.undo.undoStack.length;
 		tidy(board, ids[4]!);
+		expect(board.undo.undoStack).toHaveLength(steps);
 		expect(ids.map((id) => board.model.find(id)!.box)).toEqual(before);
 	});
 

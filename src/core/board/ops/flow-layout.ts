@@ -109,6 +109,9 @@ export function applyLayout(
 	return fits;
 }
 
+/** Whether two values are the same: what is there already is not written again. */
+const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
 /** Gives a line its sides, and the corners where it is led round the outside. */
 function leadLine(
 	editContext: EditContext,
@@ -126,7 +129,9 @@ function leadLine(
 	);
 	const isPinned = line.ends.some((end) => 'object' in end && end.pinned);
 	const led = isPinned ? undefined : corners.get(id)?.map(({ x, y }): [number, number] => [x, y]);
-	patch(editContext, id, { ends, bends: led && (isForward ? led : led.reverse()) });
+	const bends = led && (isForward ? led : led.reverse());
+	if (isSame(ends, line.ends) && isSame(bends, line.bends)) return;
+	patch(editContext, id, { ends, bends });
 }
 
 /** Makes lanes as large as the layout needs them; returns their box. */
@@ -146,6 +151,8 @@ function fitLanes(
 	const next: BoxValues = isRows
 		? [x, y, Math.max(w, w + along), h + across, angle]
 		: [x, y, w + across, Math.max(h, h + along), angle];
+	const box = { x: next[0], y: next[1], w: next[2], h: next[3] };
+	if (isSame(next, lanes.box)) return box;
 	const tracks = (isRows ? lanes.parts?.rows : lanes.parts?.cols) ?? [];
 	const map = objectsOf(editContext.doc).get(lanes.id);
 	tracks.forEach(({ id, z, size }: Track, i) => {
@@ -156,7 +163,7 @@ function fitLanes(
 			map?.set(trackKey(isRows ? 'row' : 'col', id), [z, (size * wanted) / span.size]);
 	});
 	patch(editContext, lanes.id, { box: next });
-	return { x: next[0], y: next[1], w: next[2], h: next[3] };
+	return box;
 }
 
 /** Makes a field large enough for a flow, where nothing else stands in its way. */

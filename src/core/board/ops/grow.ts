@@ -57,14 +57,33 @@ export function nextPlace(
 	}
 }
 
+/**
+ * The middle of the next object where a line towards it was let go at a point: beyond the end of
+ * the line, and straight on where that is nearly so.
+ * @param slack how far a line may be from straight to become so, board units
+ */
+export function placeTowards(
+	object: BoardObject,
+	at: Point,
+	size: { w: number; h: number },
+	slack: number,
+): Point {
+	const [x, y, w, h] = object.box;
+	const [cx, cy] = [x + w / 2, y + h / 2];
+	const [dx, dy] = [at.x - cx, at.y - cy];
+	return Math.abs(dx) >= Math.abs(dy)
+		? { x: at.x + (Math.sign(dx) * size.w) / 2, y: Math.abs(dy) < slack ? cy : at.y }
+		: { x: Math.abs(dx) < slack ? cx : at.x, y: at.y + (Math.sign(dy) * size.h) / 2 };
+}
+
 /** What is known of the next object besides where it comes from. */
 export interface Growth {
 	/** Its form, where it is a shape; the likeliest in a flow when left out. */
 	shape?: ShapeName | undefined;
 	/** Words for the exits of decisions. */
 	words?: ExitWords | undefined;
-	/** Its middle, where the hand let go; a free place beside the object when left out. */
-	at?: Point | undefined;
+	/** Where the hand let go, and how far from straight it may be; else a free place is taken. */
+	at?: (Point & { slack: number }) | undefined;
 }
 
 /**
@@ -85,8 +104,9 @@ export function growFrom(
 	const style = isOther ? { ...origin.style, shape: form } : origin.style;
 	const [, , ow, oh] = origin.box;
 	const size = isOther ? SHAPE_FORMS[form].size : { w: ow, h: oh };
-	const { x, y, w, h } = at
-		? { x: Math.round(at.x - size.w / 2), y: Math.round(at.y - size.h / 2), ...size }
+	const middle = at && placeTowards(origin, at, size, at.slack);
+	const { x, y, w, h } = middle
+		? { x: Math.round(middle.x - size.w / 2), y: Math.round(middle.y - size.h / 2), ...size }
 		: nextPlace(model, origin, direction, undefined, size);
 	const next = editContext.newId();
 	const ends: [ConnectorEnd, ConnectorEnd] = [{ object: id }, { object: next }];

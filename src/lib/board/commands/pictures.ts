@@ -4,7 +4,7 @@ import { restack } from '$core/board/ops/stacking';
 import { lockObjects } from '$core/board/ops/groups';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
-import { addPictures, chooseFiles, isCropped, replacePicture, uncrop } from '../pictures';
+import { addPictures, choosePictureFiles, isCropped, replacePicture, uncrop } from '../pictures';
 import type { Command } from './command';
 
 const mayCrop = (board: Board): boolean =>
@@ -19,7 +19,7 @@ export const PICTURE_COMMANDS: Command[] = [
 		section: 'put',
 		async run(board) {
 			const at = board.menuAt ?? board.middle;
-			const files = await chooseFiles(true);
+			const files = await choosePictureFiles(true);
 			if (files.length > 0) await addPictures(board, files, at);
 		},
 	},

@@ -1,12 +1,12 @@
 <script lang="ts">
 	/** Flows in and out of files. */
 	import type { BoardFlow } from '$core/board/flows';
-	import { FLOW_FORMAT_NAMES, FLOW_FORMATS, type FlowFormatName } from '$core/flow/formats';
+	import { FLOW_FORMAT_NAMES, type FlowFormatName } from '$core/flow/formats';
 	import { m } from '$lib/messages';
 	import Download from '@lucide/svelte/icons/download';
 	import Upload from '@lucide/svelte/icons/upload';
 	import type { Board } from '../../board/board.svelte';
-	import { bringFlowIn, takeFlowOut } from '../../board/flow-files';
+	import { chooseFlowFile, takeFlowOut } from '../../board/flow-files';
 	import { attempt } from '../../ui/attempt';
 
 	const { board, current }: { board: Board; current: BoardFlow | undefined } = $props();
@@ -15,16 +15,6 @@
 		dot: () => m.flow_dot(),
 		table: () => m.flow_table(),
 	};
-	const accepted = FLOW_FORMAT_NAMES.flatMap((name) =>
-		FLOW_FORMATS[name].extensions.map((each) => `.${each}`),
-	).join(',');
-	let input: HTMLInputElement | undefined = $state();
-
-	function take(event: Event & { currentTarget: HTMLInputElement }): void {
-		const [file] = event.currentTarget.files ?? [];
-		event.currentTarget.value = '';
-		if (file) void bringFlowIn(board, file);
-	}
 </script>
 
 <h3 class="label">{m.flow_files()}</h3>
@@ -38,18 +28,9 @@
 	</div>
 {/if}
 {#if board.mayAll}
-	<button type="button" class="button" onclick={() => input?.click()}
+	<button type="button" class="button" onclick={() => attempt(chooseFlowFile(board))}
 		><Upload size={15} />{m.flow_bring_in()}</button
 	>
-	<input
-		class="sr-only"
-		type="file"
-		tabindex="-1"
-		aria-label={m.flow_bring_in()}
-		accept={accepted}
-		bind:this={input}
-		onchange={take}
-	/>
 {/if}
 
 <style>
