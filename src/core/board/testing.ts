@@ -7,6 +7,7 @@ import { formOfHolder, type HolderKind } from './holders/forms';
 import { newParts, startSize } from './holders/make';
 import { addSheet } from './ops/sheets';
 import { BoardModel } from './model/model';
+import { BoardUndoManager } from './undo-manager';
 
 export interface TestBoard {
 	doc: Y.Doc;
@@ -29,10 +30,7 @@ export function testBoard(name = 'Ilka'): TestBoard {
 		newId: () => `${name}${id++}`,
 	};
 	const sheet = addSheet(editContext, model, 'Gather');
-	const undo = new Y.UndoManager([doc.getMap('objects'), doc.getMap('sheets')], {
-		trackedOrigins: new Set([editContext.origin]),
-		captureTimeout: 0,
-	});
+	const undo = new BoardUndoManager(doc, new Set([editContext.origin]));
 	return { doc, model, editContext, sheet, undo };
 }
 

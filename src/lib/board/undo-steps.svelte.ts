@@ -11,6 +11,7 @@
  */
 import { objectsOf, placesOf, sheetsOf } from '$core/board/document';
 import type { BoardModel } from '$core/board/model/model';
+import { BoardUndoManager } from '$core/board/undo-manager';
 import { ySyncPluginKey } from '@tiptap/y-tiptap';
 import * as Y from 'yjs';
 
@@ -52,10 +53,7 @@ export class UndoSteps {
 		private readonly model: BoardModel,
 		origin: unknown,
 	) {
-		this.manager = new Y.UndoManager([objectsOf(doc), sheetsOf(doc), placesOf(doc)], {
-			trackedOrigins: new Set<unknown>([origin, ySyncPluginKey]),
-			captureTimeout: 0,
-		});
+		this.manager = new BoardUndoManager(doc, new Set<unknown>([origin, ySyncPluginKey]));
 		this.manager.on('stack-item-added', () => {
 			// Whoever does something new does not go forth again.
 			if (!this.manager.undoing && !this.manager.redoing) this.placed.again = [];
