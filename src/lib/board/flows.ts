@@ -3,10 +3,11 @@ import { flowAt, flowScopeOf, type BoardFlow } from '$core/board/flows';
 import { fittingShapes, isDecision } from '$core/board/flow-shapes';
 import { isConnector, isShape } from '$core/board/kinds/guards';
 import { hits } from '$core/board/kinds';
-import type { BoardObject, BoxValues } from '$core/board/objects';
+import type { BoardObject, BoxValues, ObjectOf } from '$core/board/objects';
 import { setBoxes } from '$core/board/ops/edits';
 import {
 	canInsert,
+	canTakeStep,
 	exitsOf,
 	insertIntoLine,
 	linkInTurn,
@@ -91,14 +92,25 @@ export function offeredNext(board: Pick<Board, 'model'>, from: string): ShapeNam
 /** The line that a step would be put into if it were let go at a point. */
 export function lineToInsertInto(board: Board, step: string, at: Point, reach: number): string | undefined {
 	const object = board.model.find(step);
-	if (!object || !isShape(object) || !board.mayAll) return undefined;
+	if (!object || !isShape(object)) return undefined;
+	return lineAt(board, at, reach, (line) => canInsert(board.model, object, line));
+}
+
+/** The line that a step would be put into if it were made at a point. */
+export const lineForNew = (board: Board, at: Point, reach: number): string | undefined =>
+	lineAt(board, at, reach, canTakeStep);
+
+function lineAt(
+	board: Board,
+	at: Point,
+	reach: number,
+	fits: (line: ObjectOf<'connector'>) => boolean,
+): string | undefined {
+	if (!board.mayAll) return undefined;
 	const near = board.model
 		.within(board.sheet, { x: at.x - reach, y: at.y - reach, w: 2 * reach, h: 2 * reach })
 		.reverse();
-	return near.find(
-		(other) =>
-			isConnector(other) && canInsert(board.model, object, other) && hits(other, at, reach, board.context),
-	)?.id;
+	return near.find((other) => isConnector(other) && fits(other) && hits(other, at, reach, board.context))?.id;
 }
 
 /** Puts a step into a line. */

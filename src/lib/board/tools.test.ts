@@ -312,6 +312,30 @@ describe('making', () => {
 		hand.click(240, 110);
 		expect(hand.board.selected[0]).toMatchObject({ kind: 'mark', on: { to: a } });
 	});
+
+	it('puts a shape that is made on a line into it, and one undo takes both back', () => {
+		const hand = boardInHand();
+		const { core, board } = hand;
+		const put = (x: number): string =>
+			addObject(core.editContext, core.model, shapeAt(core.sheet, x, 100, `${x}`));
+		const [first, last] = [put(100), put(700)];
+		addObject(core.editContext, core.model, linkBetween(core.sheet, first, last));
+		const leads = (): string[] =>
+			[...core.model.objects.values()]
+				.flatMap((object) => (object.kind === 'connector' ? [object.ends] : []))
+				.map((ends) => ends.map((end) => ('object' in end ? end.object : '?')).join(' '))
+				.sort();
+		board.tool = 'shape';
+		hand.click(480, 140);
+		const [made] = [...board.selection];
+		expect(leads()).toEqual([`${first} ${made}`, `${made} ${last}`].sort());
+		board.steps.back();
+		expect(leads()).toEqual([`${first} ${last}`]);
+		expect(core.model.find(made!)).toBeUndefined();
+		board.tool = 'shape';
+		hand.click(480, 140, { hold: true });
+		expect(leads()).toEqual([`${first} ${last}`]);
+	});
 });
 
 describe('the view tool', () => {

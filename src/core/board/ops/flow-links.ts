@@ -97,16 +97,13 @@ export function renameExits(
 	);
 }
 
-/**
- * Whether a step can be put into a line: nothing leads to it or on from it, and it is no end of the
- * line.
- */
+/** Whether a line can take a step in: it leads from one thing to another. */
+export const canTakeStep = (line: Connector): boolean =>
+	!line.lock && line.ends.every((end) => 'object' in end);
+
+/** Whether a step can be put into a line: nothing leads to it or on from it. */
 export const canInsert = (model: BoardQuery, step: BoardObject, line: Connector): boolean =>
-	!line.lock &&
-	!step.lock &&
-	line.sheet === step.sheet &&
-	model.tiesOf(step.id).length === 0 &&
-	line.ends.every((end) => 'object' in end && end.object !== step.id);
+	canTakeStep(line) && !step.lock && line.sheet === step.sheet && model.tiesOf(step.id).length === 0;
 
 /**
  * Puts a step into a line: the line ends there, and another one goes on to where it led. Returns

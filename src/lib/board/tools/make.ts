@@ -3,6 +3,7 @@ import { putIn, slotAt } from '$core/board/holders/cards';
 import { NOTE_SIZES } from '$core/board/objects';
 import { boxFrom, distance, type Box, type Point } from '$core/geometry/box';
 import type { Board } from '../board.svelte';
+import { insert, lineForNew } from '../flows';
 import { putHolder, putMark } from '../holders';
 import { SLOP, type HandEvent, type Sketch, type Tool } from './tool';
 
@@ -106,11 +107,17 @@ export const createShape = making({
 	edits: false,
 	make(board, event, box) {
 		const { shape: form, fill, chalk } = board.next;
-		return board.add<'shape'>({
+		// Made on a line, it belongs into it, as when it is dropped there. Afterwards that line would
+		// lead round it.
+		const at = box ? { x: box.x + box.w / 2, y: box.y + box.h / 2 } : event.at;
+		const line = event.hold ? undefined : lineForNew(board, at, event.reach);
+		const id = board.add<'shape'>({
 			kind: 'shape',
 			box: box ? asDrawn(box, { w: 24, h: 24 }) : centred(event.at, 160, form === 'diamond' ? 110 : 90),
 			style: { shape: form, fill, chalk },
 		});
+		if (line) board.steps.joinLast(() => insert(board, id, line));
+		return id;
 	},
 });
 
