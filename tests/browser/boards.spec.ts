@@ -83,7 +83,9 @@ test('boards are starred, copied, ordered, listed without pictures, left, and fe
 	await expect(page.getByRole('button', { name: 'As pictures' })).toBeVisible();
 	await page.getByRole('link', { name: 'Copy of Season planning', exact: true }).click();
 	await expect(page.getByText('All saved')).toBeVisible();
-	expect((await objectsIn(page)).filter(({ kind }) => kind === 'note').length).toBeGreaterThan(70);
+	await expect
+		.poll(async () => (await objectsIn(page)).filter(({ kind }) => kind === 'note').length)
+		.toBeGreaterThan(70);
 
 	await page.goto(server.url);
 	await page.getByRole('button', { name: 'Delete Copy of Season planning' }).click();

@@ -63,7 +63,7 @@ function verbOf(map: Y.Map<unknown>, keys: Keys): Verb | undefined {
 		const isSame = Array.isArray(before) && before[2] === now[2] && before[3] === now[3];
 		return isSame ? 'moved' : 'resized';
 	}
-	if (has('bends', 'points', 'on')) return 'moved';
+	if (has('bends', 'layoutSides', 'points', 'on')) return 'moved';
 	if (has('style', 'crop', 'file')) return 'styled';
 	if (has('z')) return 'stacked';
 	return 'changed';

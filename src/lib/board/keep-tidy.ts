@@ -4,7 +4,7 @@
  */
 import { flowAt, flowScopeOf, stepBy } from '$core/board/flows';
 import type { BoardObject } from '$core/board/objects';
-import { applyLayout, layoutTask } from '$core/board/ops/flow-layout';
+import { applyLayout, isSame, layoutTask, type FlowLayoutTask } from '$core/board/ops/flow-layout';
 import { patch } from '$core/board/store';
 import type { FlowDirection } from '$core/flow/layout/input';
 import type { Board } from './board.svelte';
@@ -12,6 +12,12 @@ import { solveBeside } from './flow-worker';
 
 /** How long after a change it is tidied, ms: what comes in quick succession is tidied once. */
 const WAIT_MS = 180;
+
+/** How long after a change of one's own somebody else's may still have been made without it, ms. */
+const NEW_MS = 3000;
+
+/** Marks what is tidied beside the steps of undo. */
+const BESIDE_STEPS = 'tidied beside steps';
 
 /** The field, or the lanes, that what is selected stands in, and how its flow is kept tidy. */
 export function tidyWishOf({
@@ -36,9 +42,24 @@ export function keepFlowTidy(board: Board, scope: string, direction: FlowDirecti
 	board.asOne(() => patch(board.room.editContext, scope, { tidy: direction }));
 }
 
-/** Tidies what this person changes, where that is wished. Returns how to stop. */
+/**
+ * How a flow is tidied: within the last step of undo, as a part of what its person has just done,
+ * or beside all steps, where it follows from what several did or from taking something back.
+ */
+type Way = 'within the step' | 'beside steps';
+
+/**
+ * Tidies what this person changes, where that is wished. Returns how to stop.
+ *
+ * Whoever changes something tidies it. Two who do so at the same moment tidy what each of them
+ * sees, and what comes of both is neither's layout: whoever learns of the other's change while
+ * their own is new tidies once more. A layout depends on what stands there alone, so that both may
+ * do so, with the same outcome.
+ */
 export function tidyAsOneWorks(board: Board): () => void {
-	const waiting = new Set<string>();
+	const waiting = new Map<string, Way>();
+	/** When this person changed something in a flow last, by its field or lanes, ms. */
+	const changedAt = new Map<string, number>();
 	let timer: ReturnType<typeof setTimeout> | undefined;
 	/** What is worked out now: what is changed meanwhile makes it worth nothing. */
 	let asked = 0;
@@ -50,20 +71,22 @@ export function tidyAsOneWorks(board: Board): () => void {
 		const turn = ++asked;
 		const scopes = [...waiting];
 		waiting.clear();
-		for (const [i, id] of scopes.entries()) {
-			const direction = board.model.find(id)?.tidy;
-			const flow = direction && flowAt(board.model, id);
-			if (!flow || flow.scope !== id) continue;
-			const { revision } = board.model;
-			const layout = await solveBeside(layoutTask(board.model, flow, direction));
+		for (const [i, [id, way]] of scopes.entries()) {
+			const task = taskOf(board, id);
+			if (!task) continue;
+			const layout = await solveBeside(task);
 			if (turn !== asked || !board.mayAll) return;
-			if (board.model.revision !== revision) {
-				for (const left of scopes.slice(i)) waiting.add(left);
+			const flow = flowAt(board.model, id);
+			if (!flow || !isSame(task, taskOf(board, id))) {
+				for (const [left, its] of scopes.slice(i)) waiting.set(left, waiting.get(left) ?? its);
 				return wait();
 			}
 			isApplying = true;
 			try {
-				board.steps.joinLast(() => void applyLayout(board.room.editContext, board.model, flow, layout));
+				const { editContext } = board.room;
+				const beside = { ...editContext, origin: BESIDE_STEPS };
+				if (way === 'beside steps') applyLayout(beside, board.model, flow, layout);
+				else board.steps.joinLast(() => void applyLayout(editContext, board.model, flow, layout));
 			} finally {
 				isApplying = false;
 			}
@@ -73,30 +96,54 @@ export function tidyAsOneWorks(board: Board): () => void {
 		clearTimeout(timer);
 		timer = setTimeout(() => void tidy(), WAIT_MS);
 	}
+	/** Whether this person changed the flow when they cannot have known what others did to it. */
+	function isNew(scope: string): boolean {
+		const at = changedAt.get(scope);
+		return at !== undefined && (board.room.unconfirmed > 0 || Date.now() - at < NEW_MS);
+	}
 	const stop = board.model.onChange(({ changed, removed, local }) => {
-		if (!local || isApplying || !board.mayAll) return;
-		if (board.undo.undoing || board.undo.redoing) {
+		if (isApplying || !board.mayAll) return;
+		const isTakenBack = board.undo.undoing || board.undo.redoing;
+		if (isTakenBack) {
 			// What was waited for is taken back: tidied, it would become a part of the step before.
-			clearTimeout(timer);
 			waiting.clear();
 			asked++;
-			return;
 		}
-		// What is gone cannot be asked where it was: all that is kept tidy here is looked at.
-		const ids = removed.size > 0 ? [...changed, ...tidyScopesOn(board)] : changed;
-		for (const id of ids) {
-			const object = board.model.find(id);
-			const step = object && stepBy(board.model, object);
-			const scope = step && flowScopeOf(board.model, step);
-			if (scope?.tidy) waiting.add(scope.id);
+		for (const scope of tidyScopesOf(board, changed, removed.size > 0)) {
+			if (!local && !isNew(scope)) continue;
+			if (local) changedAt.set(scope, Date.now());
+			const way = local && !isTakenBack ? 'within the step' : 'beside steps';
+			if (waiting.get(scope) !== 'within the step') waiting.set(scope, way);
 		}
 		if (waiting.size > 0) wait();
+		else if (isTakenBack) clearTimeout(timer);
 	});
 	return () => {
 		clearTimeout(timer);
 		asked++;
 		stop();
 	};
+}
+
+/** What is to be laid out in a field or lanes that are kept tidy. */
+function taskOf({ model }: Board, id: string): FlowLayoutTask | undefined {
+	const direction = model.find(id)?.tidy;
+	const flow = direction && flowAt(model, id);
+	return flow && flow.scope === id ? layoutTask(model, flow, direction) : undefined;
+}
+
+/** Fields and lanes that are kept tidy, with something in them that was changed. */
+function tidyScopesOf(board: Board, changed: Iterable<string>, isAnyGone: boolean): Set<string> {
+	const { model } = board;
+	// What is gone cannot be asked where it was: all that is kept tidy here is looked at.
+	const scopes = new Set(isAnyGone ? tidyScopesOn(board) : []);
+	for (const id of changed) {
+		const object = model.find(id);
+		const step = object && stepBy(model, object);
+		const scope = step && flowScopeOf(model, step);
+		if (scope?.tidy) scopes.add(scope.id);
+	}
+	return scopes;
 }
 
 /** Fields and lanes on the sheet whose flows are kept tidy. */

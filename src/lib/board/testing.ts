@@ -47,9 +47,9 @@ function stubPage(): void {
 	);
 }
 
-export function boardInHand(): BoardInHand {
+/** @param core what the board stands over; somebody else's copy of another one, for two hands */
+export function boardInHand(core: TestBoard = testBoard()): BoardInHand {
 	stubPage();
-	const core = testBoard();
 	const room = {
 		stage: core.doc,
 		model: core.model,
@@ -62,6 +62,7 @@ export function boardInHand(): BoardInHand {
 		tell: () => {},
 		changes: new Changes(),
 		observed: core.model,
+		unconfirmed: 0,
 		role: 'owner' as Role,
 		may: (right: Right): boolean => may(room.role, right, OPEN_POLICY),
 		plan: { steps: [], done: false },

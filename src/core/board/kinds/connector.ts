@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { unionOf, type Box, type Point } from '../../geometry/box';
 import { besidePath, besideStart, distanceToPath, middleOf, type Path } from '../../link/polyline';
-import { SIDE_NAMES } from '../../link/sides';
+import { SIDE_NAMES, type SideName } from '../../link/sides';
 import { layout } from '../../text/layout';
 import { isEmpty, plainText } from '../../text/rich';
 import { chalkOn } from '../colours';
@@ -27,6 +27,8 @@ const endSchema = z.union([
 	}),
 	z.object({ point }),
 ]);
+/** The side by which a layout leads a line to something. */
+const layoutSide = z.tuple([identifier, z.enum(SIDE_NAMES)]);
 /** One end of a connector: tied to an object, or loose at a point. */
 export type ConnectorEnd = z.infer<typeof endSchema>;
 
@@ -42,6 +44,11 @@ export const connectorSchema = z.object({
 		dash: dash.optional(),
 	}),
 	ends: z.tuple([endSchema, endSchema]),
+	/**
+	 * The sides that a layout chose for the ends. They are kept beside the ends: what leads where is
+	 * one person's doing, and no layout may undo it. They count while those ends are tied there.
+	 */
+	layoutSides: z.tuple([layoutSide, layoutSide]).optional(),
 	/** Corners set by hand, in board coordinates; none where the route is computed. */
 	bends: z.array(point).max(64).optional(),
 	/** As an exit of a decision: how many of a hundred take it. */
@@ -49,6 +56,14 @@ export const connectorSchema = z.object({
 });
 
 type Connector = ObjectOf<'connector'>;
+
+/** The side that an end of a line should run by, where there is one. */
+export function sideOfEnd({ ends, layoutSides }: Connector, index: 0 | 1): SideName | undefined {
+	const end = ends[index];
+	if (!('object' in end)) return undefined;
+	const [object, side] = layoutSides?.[index] ?? [];
+	return !end.pinned && object === end.object ? side : end.side;
+}
 
 /** Thickness of a line where none was chosen, and type size and width of a label, board units. */
 export const LINE_WIDTH = 2;

@@ -11,6 +11,7 @@ import { curveBetween, curveThrough, flatten } from '../../link/curved';
 import { selfCurve, selfLoop } from '../../link/self-loop';
 import { sideOf, type Anchor } from '../../link/sides';
 import { isDecision } from '../flow-shapes';
+import { sideOfEnd } from '../kinds/connector';
 import type { Path } from '../../link/polyline';
 import { rightAngled, throughBends } from '../../link/right-angled';
 import type { Route } from '../drawing';
@@ -65,12 +66,13 @@ const tieBox = (object: BoardObject | undefined, p: Point): Box =>
 	object ? boundsOf(boxOf(object.box)) : { ...p, w: 0, h: 0 };
 
 /** What an end is tied to, with the side that its line should run by. */
-function anchorsOf({ ends: [first, second] }: Connector, { from, to, a, b }: Ends): [Anchor, Anchor] {
-	const anchor = (end: ConnectorEnd, object: BoardObject | undefined, p: Point): Anchor =>
-		'object' in end
-			? { box: tieBox(object, p), side: end.side, isPinned: end.pinned }
-			: { box: tieBox(object, p) };
-	return [anchor(first, from, a), anchor(second, to, b)];
+function anchorsOf(connector: Connector, { from, to, a, b }: Ends): [Anchor, Anchor] {
+	const anchor = (index: 0 | 1, object: BoardObject | undefined, p: Point): Anchor => {
+		const end = connector.ends[index];
+		const box = tieBox(object, p);
+		return 'object' in end ? { box, side: sideOfEnd(connector, index), isPinned: end.pinned } : { box };
+	};
+	return [anchor(0, from, a), anchor(1, to, b)];
 }
 
 /** Whether it leads back to what it comes from. */

@@ -1,4 +1,5 @@
 /** Copying objects out and putting them down again, with what they hold and the links among them. */
+import { sideOfEnd } from '../kinds/connector';
 import { hasBox, traitsOf } from '../kinds/traits';
 import { isConnector, isMark } from '../kinds/guards';
 import { unionOf, type Box } from '../../geometry/box';
@@ -65,11 +66,12 @@ export function putDown(
 			...(object.work ? { work: object.work } : {}),
 		};
 		if (isConnector(object)) {
-			const ends = object.ends.map((end): ConnectorEnd | undefined => {
+			const ends = object.ends.map((end, index): ConnectorEnd | undefined => {
 				if ('point' in end) return shifted(end, dx, dy);
 				const isHere = model.find(end.object)?.sheet === sheet;
 				const copy = ids.get(end.object) ?? (isHere ? end.object : undefined);
-				return copy ? { ...end, object: copy } : undefined;
+				const side = sideOfEnd(object, index as 0 | 1);
+				return copy ? { ...end, ...(side ? { side } : {}), object: copy } : undefined;
 			});
 			if (!ends[0] || !ends[1]) continue;
 			spec.ends = [ends[0], ends[1]];

@@ -9,10 +9,12 @@ import { areRows, laneAt, laneCorner, lanesOf } from '../holders/lanes';
 import { trackKey, type Track } from '../holders/parts';
 import { isConnector } from '../kinds/guards';
 import type { BoardQuery } from '../model/query';
-import type { BoardObject, BoxValues, ConnectorEnd } from '../objects';
+import type { BoardObject, BoxValues, ObjectOf } from '../objects';
 import { objectsOf } from '../document';
 import { patch, transact, type EditContext } from '../store';
 import { isInHolder, moveObjects } from './edits';
+
+type Connector = ObjectOf<'connector'>;
 
 /** Room between a flow and the edge of its field, and the end of its lanes. */
 const MARGIN = 40;
@@ -110,7 +112,7 @@ export function applyLayout(
 }
 
 /** Whether two values are the same: what is there already is not written again. */
-const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+export const isSame = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Gives a line its sides, and the corners where it is led round the outside. */
 function leadLine(
@@ -124,14 +126,17 @@ function leadLine(
 	if (!isConnector(line) || line.lock || !both) return;
 	const isForward = directedEnds(line)[0] === line.ends[0];
 	const inOrder = isForward ? both : ([both[1], both[0]] as const);
-	const ends = line.ends.map((end, i): ConnectorEnd =>
-		'object' in end && !end.pinned ? { object: end.object, side: inOrder[i as 0 | 1] } : end,
-	);
-	const isPinned = line.ends.some((end) => 'object' in end && end.pinned);
+	const [first, second] = line.ends;
+	if (!('object' in first) || !('object' in second)) return;
+	const layoutSides: Connector['layoutSides'] = [
+		[first.object, inOrder[0]],
+		[second.object, inOrder[1]],
+	];
+	const isPinned = [first, second].some(({ pinned }) => pinned);
 	const led = isPinned ? undefined : corners.get(id)?.map(({ x, y }): [number, number] => [x, y]);
 	const bends = led && (isForward ? led : led.reverse());
-	if (isSame(ends, line.ends) && isSame(bends, line.bends)) return;
-	patch(editContext, id, { ends, bends });
+	if (isSame(layoutSides, line.layoutSides) && isSame(bends, line.bends)) return;
+	patch(editContext, id, { layoutSides, bends });
 }
 
 /** Makes lanes as large as the layout needs them; returns their box. */
