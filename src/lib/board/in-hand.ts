@@ -40,8 +40,8 @@ export class InHand {
 	/** Objects that the live layer shows in place of the painter: those on the move, and just put down. */
 	lifted: ReadonlySet<string> = new Set();
 
-	/** A branch on the move, and what it would hang on; nothing where it would be let go. */
-	reparenting: { id: string; on: string | undefined } | undefined;
+	/** Branches on the move, and what each would hang on; nothing where it would be let go. */
+	reparenting: ReadonlyMap<string, string | undefined> | undefined;
 
 	constructor(private readonly board: InHandBoard) {}
 
@@ -101,7 +101,7 @@ export class InHand {
 		const { branchLine, id } = object;
 		if (!branchLine) return undefined;
 		const { model } = this.board;
-		const parent = this.reparenting?.id === id ? this.reparenting.on : model.maps.parentOf(id);
+		const parent = this.reparenting?.has(id) ? this.reparenting.get(id) : model.maps.parentOf(id);
 		const from = parent === undefined ? undefined : (this.preview?.get(parent) ?? model.find(parent)?.box);
 		return { branchLine: from && { ...branchLine, from } };
 	}

@@ -1,5 +1,6 @@
 /** What the tools do with objects that are there: locked ones, columns, connectors, larger letters. */
 import { describe, expect, it, vi } from 'vitest';
+import { hang, setMapStyle } from '$core/board/ops/branches';
 import { addObject, addObjects } from '$core/board/ops/edits';
 import { lockObjects } from '$core/board/ops/groups';
 import { holderAt, linkBetween, noteAt, shapeAt } from '$core/board/testing';
@@ -150,5 +151,55 @@ describe('what is selected', () => {
 		removeSheet(core.editContext, core.model, core.sheet);
 		expect(board.sheet).toBe(other);
 		expect([...board.selection]).toEqual([]);
+	});
+});
+
+describe('branches of a map', () => {
+	/** Three branches to the right of a root. */
+	function map() {
+		const hand = boardInHand();
+		const { core, board } = hand;
+		const { editContext, model, sheet } = core;
+		const put = (text: string): string => addObject(editContext, model, noteAt(sheet, 100, 300, text));
+		const root = put('Café');
+		const branches = ['Tools', 'People', 'Rooms'].map(put);
+		setMapStyle(editContext, model, [root], { layout: 'right' });
+		hang(editContext, model, branches, { parent: root, index: 0 });
+		const carry = (ids: readonly string[], from: string, to: [number, number], keys = {}): void => {
+			const [x, y, w, h] = savedBox(hand, from);
+			board.select([...ids]);
+			hand.drag([[x + w / 2, y + h / 2], [x + w / 2 + 20, y + h / 2], to], keys);
+		};
+		const depth = (): number => board.undo.undoStack.length;
+		return { hand, model, board, root, branches, carry, depth };
+	}
+
+	it('are re-hung together, in their order, as one step', () => {
+		const { hand, model, board, root, branches, carry, depth } = map();
+		const [tools, people, rooms] = branches as [string, string, string];
+		const [x, y, w, h] = savedBox(hand, people);
+		const before = depth();
+		carry([rooms, tools], tools, [x + w * 0.9, y + h / 2]);
+		expect(model.maps.branchesOf(people)).toEqual([tools, rooms]);
+		expect(depth()).toBe(before + 1);
+		board.steps.back();
+		expect(model.maps.branchesOf(root)).toEqual(branches);
+	});
+
+	it('are let go of together in the open, and placed freely with a key held', () => {
+		const { hand, model, board, root, branches, carry, depth } = map();
+		const [tools, , rooms] = branches as [string, string, string];
+		const before = [tools, rooms].map((id) => savedBox(hand, id).slice(0, 2));
+		const steps = depth();
+		carry([tools, rooms], tools, [900, 700], { hold: true });
+		const offsets = [tools, rooms].map((id) => model.find(id)!.branch!.offset);
+		expect(offsets.every(Boolean)).toBe(true);
+		expect(model.maps.branchesOf(root)).toEqual(branches);
+		expect(depth()).toBe(steps + 1);
+		board.steps.back();
+		carry([tools, rooms], tools, [900, 700]);
+		expect(model.maps.branchesOf(root)).toEqual([branches[1]]);
+		const moved = [tools, rooms].map((id, i) => savedBox(hand, id)[1] - before[i]![1]!);
+		expect(moved[0]).toBe(moved[1]);
 	});
 });

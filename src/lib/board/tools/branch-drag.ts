@@ -5,55 +5,67 @@ import type { BoardQuery } from '$core/board/model/query';
 import { chalkOn } from '$core/board/colours';
 import type { Primitive } from '$core/board/drawing';
 import { inflate } from '$core/geometry/box';
+import type { BoxValues } from '$core/board/objects';
 import type { Board } from '../board.svelte';
 import type { HandEvent } from './tool';
 
-/** The one branch that is moved while its parent stays; undefined for none or several. */
-export function draggedBranch(model: BoardQuery, ids: ReadonlySet<string>): string | undefined {
+/** Branches that are moved while their parents stay, and where they would be hung. */
+export interface BranchDrag {
+	ids: readonly string[];
+	landing: Landing | undefined;
+}
+
+/**
+ * The branches that are moved while their parents stay, in the order in which they stand;
+ * undefined where anything else is moved with them.
+ */
+export function draggedBranches(model: BoardQuery, ids: ReadonlySet<string>): BranchDrag | undefined {
 	const tops = [...ids].filter((id) => {
 		const parent = model.maps.parentOf(id);
 		return parent === undefined || !ids.has(parent);
 	});
-	const [top] = tops.filter((id) => model.maps.parentOf(id) !== undefined);
-	// Marks that stick to it go along.
-	const others = tops.filter((id) => id !== top && !model.marksOn(top ?? '').includes(id));
-	return others.length === 0 ? top : undefined;
+	const branches = tops.filter((id) => model.maps.parentOf(id) !== undefined);
+	// Marks that stick to them go along.
+	const along = new Set(branches.flatMap((id) => [id, ...model.marksOn(id)]));
+	if (branches.length === 0 || tops.some((id) => !along.has(id))) return undefined;
+	const placeOf = (id: string): BoxValues => model.find(id)!.box;
+	branches.sort((a, b) => placeOf(a)[1] - placeOf(b)[1] || placeOf(a)[0] - placeOf(b)[0]);
+	return { ids: branches, landing: undefined };
 }
 
-/** Finds where it would be hung now, and shows it; a held key leaves it on its parent. */
+/** Finds where they would be hung now, and shows it; a held key leaves them on their parents. */
 export function previewReparent(
 	board: Board,
-	branch: { id: string; landing: Landing | undefined },
+	branches: BranchDrag,
 	moving: ReadonlySet<string>,
 	event: HandEvent,
 ): void {
 	const { model, held } = board;
+	const { ids } = branches;
 	const found = event.hold ? undefined : landingAt(model, board.sheet, event.at, moving);
-	branch.landing = found && canReparent(model, [branch.id], found.place.parent) ? found : undefined;
-	const on = event.hold ? model.maps.parentOf(branch.id) : branch.landing?.place.parent;
-	held.reparenting = { id: branch.id, on };
+	branches.landing = found && canReparent(model, ids, found.place.parent) ? found : undefined;
+	const on = branches.landing?.place.parent;
+	held.reparenting = new Map(ids.map((id) => [id, event.hold ? model.maps.parentOf(id) : on]));
 }
 
-interface Dropped {
-	id: string;
-	landing: Landing | undefined;
+interface Dropped extends BranchDrag {
 	dx: number;
 	dy: number;
 	isFree: boolean;
 }
 
-/** Hangs it where it was shown, or puts it down beside the map. */
-export function dropBranch(board: Board, { id, landing, dx, dy, isFree }: Dropped): void {
+/** Hangs them where it was shown, or puts them down beside the map. */
+export function dropBranches(board: Board, { ids, landing, dx, dy, isFree }: Dropped): void {
 	const { editContext } = board.room;
 	if (dx === 0 && dy === 0) return;
-	if (isFree) setOffset(editContext, board.model, id, dx, dy);
+	if (isFree) board.asOne(() => ids.forEach((id) => setOffset(editContext, board.model, id, dx, dy)));
 	else if (landing)
 		board.asOne(() => {
-			// Where all is folded away it would vanish under the hand.
+			// Where all is folded away they would vanish under the hand.
 			if (board.model.find(landing.place.parent)?.mapStyle?.folded) unfold(board, landing.place.parent);
-			hang(editContext, board.model, [id], landing.place);
+			hang(editContext, board.model, ids, landing.place);
 		});
-	else detach(editContext, board.model, [id], dx, dy);
+	else detach(editContext, board.model, ids, dx, dy);
 }
 
 /** Where it would be hung, as a bar between neighbours or a box, and a frame round what on. */

@@ -10,7 +10,6 @@ import { dropAt } from '$core/board/holders/cards';
 import { nod } from '$core/board/ops/approve';
 import { signAt, type SignName } from '$core/board/signs';
 import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
-import type { Landing } from '$core/board/ops/landing';
 import { snapMove } from '$core/geometry/guides';
 import { holdsPolygonPoint } from '$core/geometry/polygon';
 import { handlePoint, HANDLES, type Handle } from '$core/geometry/resize';
@@ -34,7 +33,14 @@ import {
 import { knobUnder } from './knobs';
 import { dropTargetItems, dropTargetOf, insertItems, lineUnder, type DropTarget } from './drop-target';
 import { insert } from '../flows';
-import { dropBranch, landingItems, draggedBranch, previewReparent, unfold } from './branch-drag';
+import {
+	draggedBranches,
+	dropBranches,
+	landingItems,
+	previewReparent,
+	unfold,
+	type BranchDrag,
+} from './branch-drag';
 import {
 	carryCards,
 	finishResize,
@@ -67,8 +73,8 @@ type Work =
 			target?: DropTarget | undefined;
 			/** The line that a step would be put into. */
 			line?: string | undefined;
-			/** A branch of a map that is moved, and where it would be hung. */
-			branch?: { id: string; landing: Landing | undefined } | undefined;
+			/** Branches of a map that are moved. */
+			branches?: BranchDrag | undefined;
 	  }
 	| { is: 'widen'; widening: Widening }
 	| ({ is: 'resize' } & Resizing)
@@ -136,9 +142,8 @@ function begin(
 	if (!round) return undefined;
 	const copy = event.alt;
 	if (!copy) board.held.lift(ids);
-	const id = copy || !board.mayAll ? undefined : draggedBranch(board.model, ids);
-	const branch = id === undefined ? undefined : { id, landing: undefined };
-	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy, branch };
+	const branches = copy || !board.mayAll ? undefined : draggedBranches(board.model, ids);
+	return { is: 'move', start, ids, round, dx: 0, dy: 0, copy, branches };
 }
 
 function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event: HandEvent): void {
@@ -149,7 +154,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 		else dx = 0;
 	}
 	board.guides = [];
-	if (board.snapping && !event.hold && !moving.branch) {
+	if (board.snapping && !event.hold && !moving.branches) {
 		const { round } = moving;
 		const snap = snapMove(
 			{ ...round, x: round.x + dx, y: round.y + dy },
@@ -173,7 +178,7 @@ function previewMove(board: Board, moving: Extract<Work, { is: 'move' }>, event:
 	board.held.moved = { dx: moving.dx, dy: moving.dy };
 	moving.target = moving.copy ? undefined : dropTargetOf(board, moving.ids, event);
 	moving.line = moving.copy || moving.target || event.hold ? undefined : lineUnder(board, moving.ids, event);
-	if (moving.branch) previewReparent(board, moving.branch, moving.ids, event);
+	if (moving.branches) previewReparent(board, moving.branches, moving.ids, event);
 	// Guides are for free places: in a holder it is the order that counts.
 	if (moving.target) board.guides = [];
 	board.wake();
@@ -279,8 +284,8 @@ export function createPick(link: LinkTool): Tool {
 			}
 		} else if (done?.is === 'move') {
 			if (done.copy) dropCopy(board, done);
-			else if (done.branch && !done.target)
-				dropBranch(board, { ...done, ...done.branch, isFree: event.hold });
+			else if (done.branches && !done.target)
+				dropBranches(board, { ...done, ...done.branches, isFree: event.hold });
 			else
 				board.asOne(() => {
 					dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.target?.slot);
@@ -375,8 +380,8 @@ export function createPick(link: LinkTool): Tool {
 			if (work?.is === 'move' && work.target)
 				return { type: 'paint', items: dropTargetItems(board, work.target) };
 			if (work?.is === 'move' && work.line) return { type: 'paint', items: insertItems(board, work.line) };
-			if (work?.is === 'move' && work.branch?.landing)
-				return { type: 'paint', items: landingItems(board, work.branch.landing) };
+			if (work?.is === 'move' && work.branches?.landing)
+				return { type: 'paint', items: landingItems(board, work.branches.landing) };
 			if (work?.is === 'widen') return { type: 'paint', items: wideningItems(board, work.widening) };
 			if (work?.is === 'turn')
 				return { type: 'angle', at: work.centre, by: work.by, of: work.objects[0]!.box[4] };
