@@ -72,10 +72,11 @@
 	</div>
 	{#if isOpen}
 		<ul role="group">
-			{#each branch.children as child (child.id)}<ObjectRow
+			{#each branch.children as { object, level } (object.id)}<ObjectRow
 					{board}
-					object={child}
+					{object}
 					depth={2}
+					{level}
 					{onmenu}
 				/>{/each}
 			{#if branch.count > branch.children.length}<li class="more">

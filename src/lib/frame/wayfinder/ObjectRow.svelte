@@ -16,11 +16,15 @@
 		board: Board;
 		object: BoardObject;
 		depth: number;
+		/** How deep it hangs in a map on others of the list. */
+		level?: number;
 		onmenu: (at: MenuPlace) => void;
 		/** What was looked for, where the object was found by it. */
 		words?: string;
 	}
-	const { board, object, depth, onmenu, words = '' }: Props = $props();
+	const { board, object, depth, level = 0, onmenu, words = '' }: Props = $props();
+	/** Deeper levels stand no further in: words need the room. */
+	const MAX_LEVEL = 5;
 	/** Letters of what was found that fit into a row of two lines, and of these before it. */
 	const EXCERPT = { most: 60, before: 12 };
 	const isSelected = $derived(board.selection.has(object.id));
@@ -37,9 +41,10 @@
 		class="row"
 		class:selected={isSelected}
 		class:found={words !== ''}
-		style:padding-left="{depth * 16 + 10}px"
+		style:padding-left="{depth * 16 + 10 + Math.min(level, MAX_LEVEL) * 10}px"
 		data-row={object.id}
 		role="treeitem"
+		aria-level={depth + 1 + level}
 		aria-selected={isSelected}
 		tabindex="-1"
 		onfocus={() => (isReached = true)}

@@ -171,7 +171,13 @@
 									ontoggle={() => toggle(branch.id)}
 									{onmenu}
 								/>{/each}
-							{#each loose as object (object.id)}<ObjectRow {board} {object} depth={1} {onmenu} />{/each}
+							{#each loose as { object, level } (object.id)}<ObjectRow
+									{board}
+									{object}
+									depth={1}
+									{level}
+									{onmenu}
+								/>{/each}
 							{#if looseCount > loose.length}<li class="more">
 									{m.and_more({ count: looseCount - loose.length })}
 								</li>{/if}

@@ -1,5 +1,6 @@
 /** The wayfinder's lists, made from a real board. */
 import { describe, expect, it } from 'vitest';
+import { hang } from '$core/board/ops/branches';
 import { addObjects, moveObjects } from '$core/board/ops/edits';
 import { putIn } from '$core/board/holders/cards';
 import { writeBlock } from '$core/board/holders/edits';
@@ -43,13 +44,35 @@ describe('the tree of a board', () => {
 		const empty = addSheet(board.editContext, board.model, 'Later');
 		const [here, there] = treeOf(board.model, board.sheet, 50);
 		const branch = (id: string) => here!.branches.find((each) => each.id === id)!;
-		expect(branch(field).children.map(({ id }) => id)).toEqual([inside, deeper]);
-		expect(branch(columns).children.map(({ id }) => id)).toEqual([card]);
+		expect(branch(field).children.map(({ object }) => object.id)).toEqual([inside, deeper]);
+		expect(branch(columns).children.map(({ object }) => object.id)).toEqual([card]);
 		expect(branch(columns).label).toBe('Repairs');
-		expect(here!.loose.map(({ id }) => id)).toContain(table);
-		expect(here!.loose[0]!.id).toBe(loose);
+		expect(here!.loose.map(({ object }) => object.id)).toContain(table);
+		expect(here!.loose[0]!.object.id).toBe(loose);
 		expect(here!.looseCount).toBe(3);
 		expect(there).toMatchObject({ sheet: { id: empty }, count: 0, branches: [] });
+	});
+
+	it('has branches of maps below what they hang on, in the order of the map', () => {
+		const { editContext, model, sheet } = testBoard();
+		const names = ['Café', 'Rooms', 'Tools', 'Saw', 'Drill', 'Alone'];
+		const ids = addObjects(
+			editContext,
+			model,
+			names.map((name, i) => noteAt(sheet, 900 - i * 10, i * 200, name)),
+		);
+		const [root, rooms, tools, saw, drill] = ids as [string, string, string, string, string];
+		hang(editContext, model, [tools, rooms], { parent: root, index: 0 });
+		hang(editContext, model, [saw, drill], { parent: tools, index: 0 });
+		const [here] = treeOf(model, sheet, 50);
+		expect(here!.loose.map(({ object, level }) => [lineOf(object), level])).toEqual([
+			['Café', 0],
+			['Tools', 1],
+			['Saw', 2],
+			['Drill', 2],
+			['Rooms', 1],
+			['Alone', 0],
+		]);
 	});
 
 	it('lists only as many as asked for, and says how many there are', () => {

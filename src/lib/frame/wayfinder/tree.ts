@@ -8,12 +8,18 @@ import { wordsOf } from '$core/board/words';
 import { plainText } from '$core/text/rich';
 import { hasWords, plainForm, wordsIn } from '$core/text/search';
 
+/** An object in a list, and how deep it hangs in a map on others in that list. */
+export interface Row {
+	object: BoardObject;
+	level: number;
+}
+
 export interface Branch {
 	id: string;
 	label: string;
 	object: BoardObject;
-	/** The first ones, in reading order. */
-	children: BoardObject[];
+	/** The first ones, in reading order; branches of maps below what they hang on. */
+	children: Row[];
 	count: number;
 }
 
@@ -22,7 +28,7 @@ export interface SheetTree {
 	count: number;
 	branches: Branch[];
 	/** The first of the objects in no field, theme or group, and how many there are. */
-	loose: BoardObject[];
+	loose: Row[];
 	looseCount: number;
 }
 
@@ -49,6 +55,24 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
 	return kept.sort(readingOrder).slice(0, most);
 }
 
+/** Objects in their order, with branches of maps below what they hang on, in the order of the map. */
+function rowsOf(model: BoardModel, objects: readonly BoardObject[]): Row[] {
+	const { maps } = model;
+	const listed = new Map(objects.map((object) => [object.id, object]));
+	const rows: Row[] = [];
+	const waiting: Row[] = objects
+		.filter(({ id }) => !listed.has(maps.parentOf(id) ?? ''))
+		.map((object) => ({ object, level: 0 }))
+		.reverse();
+	for (let row = waiting.pop(); row; row = waiting.pop()) {
+		rows.push(row);
+		const level = row.level + 1;
+		const below = maps.branchesOf(row.object.id).flatMap((id) => listed.get(id) ?? []);
+		for (const object of below.reverse()) waiting.push({ object, level });
+	}
+	return rows;
+}
+
 /**
  * Sheets with the number of objects on each; the branches of only the sheet that is shown: its
  * fields in their sequence, then the others as one reads them.
@@ -70,7 +94,7 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 			id: holder.id,
 			label: lineOf(holder),
 			object: holder,
-			children: firstInOrder(children, most),
+			children: rowsOf(model, firstInOrder(children, most)),
 			count: children.length,
 		};
 	});
@@ -83,7 +107,9 @@ export function treeOf(model: BoardModel, shown: string, most: number): SheetTre
 	return model.sheets.map((sheet) => ({
 		sheet,
 		count: model.countOn(sheet.id),
-		...(sheet.id === shown ? { branches, loose, looseCount } : { branches: [], loose: [], looseCount: 0 }),
+		...(sheet.id === shown
+			? { branches, loose: rowsOf(model, loose), looseCount }
+			: { branches: [], loose: [], looseCount: 0 }),
 	}));
 }
 
