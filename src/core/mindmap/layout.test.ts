@@ -11,6 +11,7 @@ import {
 } from './layout';
 
 interface Made extends MapNode {
+	frameRoom?: number;
 	branches: Made[];
 }
 
@@ -146,6 +147,49 @@ describe('the layout of a map', () => {
 		expect(at(places, leaf)).toEqual({ x: -300 - 65 - LEVEL_GAP, y: 120, direction: 'left' });
 		// It takes no room from the others.
 		expect(at(places, beside).y).toBe(0);
+	});
+
+	it('keeps frames apart from whatever is not in them, and frames in frames', () => {
+		for (const layout of MAP_LAYOUTS)
+			for (let seed = 0; seed < 20; seed++) {
+				const random = randomFrom(seed);
+				const root = randomMap(random, 40, 0.1);
+				const all = inOrder(root);
+				const framed = all.filter((each) => each !== root && random() < 0.2);
+				for (const each of framed) each.frameRoom = 8;
+				const places = layOutMap(root, layout);
+				type Edges = readonly [left: number, top: number, right: number, bottom: number];
+				const frames = new Map<Made, Edges>();
+				const edgesOf = (each: Made): Edges => {
+					const { x, y } = at(places, each);
+					const own: Edges = [x - each.w / 2, y - each.h / 2, x + each.w / 2, y + each.h / 2];
+					const room = each.frameRoom ?? 0;
+					const edges = each.branches
+						.map(edgesOf)
+						.reduce(
+							(a, b) => [
+								Math.min(a[0], b[0]),
+								Math.min(a[1], b[1]),
+								Math.max(a[2], b[2]),
+								Math.max(a[3], b[3]),
+							],
+							own,
+						);
+					const out: Edges = [edges[0] - room, edges[1] - room, edges[2] + room, edges[3] + room];
+					if (room > 0) frames.set(each, out);
+					return out;
+				};
+				edgesOf(root);
+				for (const [head, [left, top, right, bottom]] of frames) {
+					const inside = new Set(inOrder(head));
+					for (const other of all.filter((each) => !inside.has(each))) {
+						const { x, y } = at(places, other);
+						const [w, h] = [other.w / 2, other.h / 2];
+						const isApart = x + w <= left || x - w >= right || y + h <= top || y - h >= bottom;
+						expect(isApart, `${layout} ${seed} ${head.id} ${other.id}`).toBe(true);
+					}
+				}
+			}
 	});
 
 	it('is done for a chain of any depth and for one wide level', () => {

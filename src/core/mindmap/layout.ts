@@ -1,8 +1,8 @@
 /**
  * Where the branches of a map stand: it lays itself out round its root. What grows right, left or
  * down is a tidy tree (`tidy.ts`), what grows out lies in rings (`radial.ts`); neither lets boxes
- * overlap. A branch that spreads in another way than it grew is laid out by itself, and stands
- * where it hangs as one box. What was put down by hand stands where it was put.
+ * overlap. A branch that spreads in another way than it grew, or has a frame round it, is laid out
+ * by itself, and stands where it hangs as one box. What was put down by hand stands where it was put.
  */
 import { radial } from './radial';
 import { tidy } from './tidy';
@@ -23,6 +23,8 @@ export interface MapNode {
 	side?: 'left' | 'right' | undefined;
 	/** From the middle of its parent to its own, where it was put by hand. */
 	offset?: readonly [number, number] | undefined;
+	/** Room between it, with all that hangs on it, and a frame round that; none without a frame. */
+	frameRoom?: number | undefined;
 	branches: readonly MapNode[];
 }
 
@@ -78,7 +80,11 @@ function entryOf(node: MapNode, parent: Entry | undefined, layout: MapLayout): E
 		node,
 		direction,
 		ownLayout,
-		isHead: !parent || node.offset !== undefined || (ownLayout !== inherited && node.branches.length > 0),
+		isHead:
+			!parent ||
+			node.offset !== undefined ||
+			node.frameRoom !== undefined ||
+			(ownLayout !== inherited && node.branches.length > 0),
 		parent,
 		branches: [],
 		x: 0,
@@ -150,6 +156,11 @@ function layOut(head: Entry): void {
 		grow('right', ({ direction }) => direction === 'right');
 		grow('left', ({ direction }) => direction === 'left');
 	} else grow(head.ownLayout, () => true);
+	const { frameRoom = 0 } = head.node;
+	head.left -= frameRoom;
+	head.top -= frameRoom;
+	head.right += frameRoom;
+	head.bottom += frameRoom;
 }
 
 /**

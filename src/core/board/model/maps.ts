@@ -188,19 +188,27 @@ export class Maps implements MapQuery {
 				this.show(below, { ...gone, box: behind, hidden: true }, moved);
 			}
 		}
-		for (const { id, ...derived } of shown) {
-			const isFramed = this.objects.get(id)!.mapStyle?.framed;
-			const branchFrame = isFramed ? this.frameOf(id, boxes) : undefined;
-			this.show(id, { ...derived, branchFrame, hidden: undefined }, moved);
-		}
+		const frames = this.framesOf(shown);
+		for (const { id, ...derived } of shown)
+			this.show(id, { ...derived, branchFrame: frames.get(id), hidden: undefined }, moved);
 	}
 
-	/** The frame round a branch and all of it that is seen. */
-	private frameOf(id: string, boxes: ReadonlyMap<string, BoxValues>): Box {
-		const all = [id, ...this.descendantsOf(id)]
-			.map((each) => boxes.get(each))
-			.filter((box) => box !== undefined);
-		return inflate(unionOf(all.map((box) => boundsOf(boxOf(box))))!, FRAME_ROOM);
+	/** The frames round branches and all of them that is seen, given parents first. */
+	private framesOf(shown: readonly { id: string; box: BoxValues }[]): Map<string, Box> {
+		const frames = new Map<string, Box>();
+		if (!shown.some(({ id }) => this.objects.get(id)!.mapStyle?.framed)) return frames;
+		/** What a branch takes up with all that hangs on it, frames included. */
+		const extents = new Map<string, Box>();
+		for (const { id, box } of [...shown].reverse()) {
+			const below = this.branchesOf(id).flatMap((each) => extents.get(each) ?? []);
+			let extent = unionOf([boundsOf(boxOf(box)), ...below])!;
+			if (this.objects.get(id)!.mapStyle?.framed) {
+				extent = inflate(extent, FRAME_ROOM);
+				frames.set(id, extent);
+			}
+			extents.set(id, extent);
+		}
+		return frames;
 	}
 
 	/** Gives a branch what follows from its map; where that is what it has, nothing is done. */
@@ -233,6 +241,7 @@ export class Maps implements MapQuery {
 					layout: above ? mapStyle?.layout : undefined,
 					side: branch?.side,
 					offset: above ? branch?.offset : undefined,
+					frameRoom: mapStyle?.framed ? FRAME_ROOM : undefined,
 					branches: [],
 				},
 			};
