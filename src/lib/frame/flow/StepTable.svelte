@@ -7,7 +7,8 @@
 	import type { Board } from '../../board/board.svelte';
 	import { toaster } from '../../ui/toaster';
 	import { takeMinutes, takeNumber } from './entries';
-	import { pasteIntoSteps } from './paste-steps';
+	import { pasteIntoSteps, type Pasted } from './paste-steps';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { board, current }: { board: Board; current: BoardFlow } = $props();
 	const { editContext } = $derived(board.room);
@@ -29,9 +30,19 @@
 		const text = event.clipboardData?.getData('text/plain') ?? '';
 		if (!/[\t\n]/.test(text.trim())) return;
 		event.preventDefault();
-		let filled = 0;
-		board.asOne(() => (filled = pasteIntoSteps(editContext, board.model, steps, text, from, column)));
-		toaster.info({ title: m.flow_pasted({ count: filled }) });
+		let pasted: Pasted = { filled: 0, left: 0, unread: [] };
+		board.asOne(() => (pasted = pasteIntoSteps(editContext, board.model, steps, text, from, column)));
+		toaster.info({ title: m.flow_pasted({ count: pasted.filled }), description: leftOut(pasted) });
+	}
+	/** What of copied cells came to nothing, in words. */
+	function leftOut({ left, unread }: Pasted): string {
+		const cells = unread.slice(0, 5).map((cell) => cell.slice(0, 20));
+		return [
+			unread.length > 0 ? m.flow_paste_unread({ count: unread.length, cells: cells.join(', ') }) : [],
+			left > 0 ? m.flow_paste_left({ count: left }) : [],
+		]
+			.flat()
+			.join(' ');
 	}
 </script>
 
@@ -56,7 +67,8 @@
 						class="entry"
 						aria-label="{m.flow_minutes()}: {name}"
 						title={m.flow_minutes_hint()}
-						value={writtenEstimate(step.minutes)}
+						data-on-board
+						{@attach shownValue(() => writtenEstimate(step.minutes))}
 						disabled={!board.mayAll}
 						onchange={(event) =>
 							takeMinutes(event.currentTarget, step.minutes, (minutes) =>
@@ -70,7 +82,8 @@
 						class="entry"
 						inputmode="decimal"
 						aria-label="{m.flow_cost()}: {name}"
-						value={step.cost ?? ''}
+						data-on-board
+						{@attach shownValue(() => step.cost)}
 						disabled={!board.mayAll}
 						onchange={(event) =>
 							takeNumber(event.currentTarget, step.cost, (cost) =>
@@ -85,7 +98,8 @@
 						list="flow-who"
 						maxlength="80"
 						aria-label="{m.flow_who()}: {name}"
-						value={step.who ?? ''}
+						data-on-board
+						{@attach shownValue(() => step.who)}
 						placeholder={step.lane ?? ''}
 						disabled={!board.mayAll}
 						onchange={(event) =>
@@ -107,7 +121,8 @@
 							class="entry share"
 							inputmode="decimal"
 							aria-label={m.flow_share({ name: exitName })}
-							value={exit.share ?? ''}
+							data-on-board
+							{@attach shownValue(() => exit.share)}
 							disabled={!board.mayAll}
 							onchange={(event) =>
 								takeNumber(
