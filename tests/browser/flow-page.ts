@@ -7,6 +7,7 @@ export interface Held {
 	kind: string;
 	style: { shape?: string };
 	text: { runs: { text: string }[] }[];
+	work?: { minutes?: { likely: number } };
 	ends?: { object?: string; side?: string; pinned?: true }[];
 }
 
@@ -36,6 +37,18 @@ export const shapeOf = async (page: Page, text: string): Promise<string | undefi
 			(
 				window as unknown as { wandtafelBoard: { model: { objects: Map<string, Held> } } }
 			).wandtafelBoard.model.objects.get(id)?.style.shape,
+		id,
+	);
+};
+
+/** What is said about a step: how long it takes, what it costs, who does it. */
+export const stepWork = async (page: Page, text: string): Promise<Held['work']> => {
+	const { id } = await sees(page, text);
+	return page.evaluate(
+		(id) =>
+			(
+				window as unknown as { wandtafelBoard: { model: { objects: Map<string, Held> } } }
+			).wandtafelBoard.model.objects.get(id)?.work,
 		id,
 	);
 };

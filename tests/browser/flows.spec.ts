@@ -15,7 +15,7 @@ import {
 	test,
 	undo,
 } from './fixtures';
-import { flowPanel, linksAmong, pull, shapeOf, type Held } from './flow-page';
+import { flowPanel, linksAmong, pull, shapeOf, stepWork, type Held } from './flow-page';
 
 /** Draws a flow by key; returns how many entries that took besides its words. */
 async function drawFlow(page: Page): Promise<number> {
@@ -132,6 +132,40 @@ test('a flow of six steps, two decisions and a loop is drawn in 24 entries, and 
 		await fill('Minutes: Repair', 'soon');
 		await expect(page.getByText('These are no minutes')).toBeVisible();
 		await expect(panel.getByLabel('Minutes: Repair', { exact: true })).toHaveValue('20/30/70');
+	});
+
+	await test.step('what one types stays while the other sets the same, and counts when it is left', async () => {
+		const [mine, other] = [panel, theirs].map((each) => each.getByLabel('Minutes: Test', { exact: true }));
+		await mine!.fill('3');
+		await other!.fill('7');
+		await other!.press('Tab');
+		await expect.poll(async () => (await stepWork(page, 'Test'))?.minutes?.likely).toBe(7);
+		await expect(mine!).toHaveValue('3');
+		await mine!.press('Tab');
+		await expect(other!).toHaveValue('3');
+		await mine!.fill('');
+		await mine!.press('Tab');
+		await expect(other!).toHaveValue('');
+	});
+
+	await test.step('cells from a spreadsheet fill steps, what cannot be read is told, one undo takes all back', async () => {
+		const entry = panel.getByLabel('Who: Write a card', { exact: true });
+		await entry.evaluate((element) => {
+			const data = new DataTransfer();
+			data.setData('text/plain', 'Write a card\tsoon\t2,50\tAnna\nTidy the bench\t\t\tCem\nPark\t3');
+			element.dispatchEvent(
+				new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+			);
+		});
+		await expect(page.getByText('2 steps were filled in.')).toBeVisible();
+		await expect(
+			page.getByText('One cell could not be read: soon. One row belongs to no step.'),
+		).toBeVisible();
+		await expect(theirs.getByLabel('Who: Write a card', { exact: true })).toHaveValue('Anna');
+		await expect(theirs.getByLabel('Who: Tidy the bench', { exact: true })).toHaveValue('Cem');
+		await undo(page);
+		await expect(theirs.getByLabel('Who: Write a card', { exact: true })).toHaveValue('');
+		await expect(theirs.getByLabel('Who: Tidy the bench', { exact: true })).toHaveValue('');
 	});
 
 	await test.step('a fault is told in a sentence that leads there, and is set aside with a reason', async () => {

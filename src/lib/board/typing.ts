@@ -10,9 +10,21 @@ export function isTyping(event: Event): boolean {
 		.some(
 			(node) =>
 				node instanceof HTMLElement &&
-				node.matches('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"]'),
+				node.matches('input, textarea, select, [contenteditable="true"], [role="dialog"], [role="menu"]') &&
+				!isUndoOfTaken(node, event),
 		);
 }
+
+/**
+ * Whether undo is pressed in an entry for a value on the board in which nothing was typed since
+ * that was taken: the entry itself has nothing to take back, and what was taken is a step of the
+ * board.
+ */
+const isUndoOfTaken = (node: HTMLElement, event: Event): boolean =>
+	event instanceof KeyboardEvent &&
+	(event.ctrlKey || event.metaKey) &&
+	['z', 'y'].includes(event.key.toLowerCase()) &&
+	node.matches('[data-on-board]:not([data-typed])');
 
 /** A pause after which keys are meant for the board again, ms. */
 const TYPING_PAUSE_MS = 1200;

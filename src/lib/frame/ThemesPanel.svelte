@@ -5,6 +5,7 @@
 	import type { Board } from '../board/board.svelte';
 	import type { ThemesPreview } from './themes-state.svelte';
 	import { lineOf } from './wayfinder/tree';
+	import { shownValue } from '../ui/shown-value.svelte';
 
 	const { board, preview }: { board: Board; preview: ThemesPreview } = $props();
 
@@ -63,7 +64,7 @@
 				<div class="theme">
 					<input
 						class="name"
-						value={theme.name}
+						{@attach shownValue(() => theme.name)}
 						aria-label={m.theme_name()}
 						maxlength="80"
 						onchange={(event) => preview.rename(i, event.currentTarget.value)}

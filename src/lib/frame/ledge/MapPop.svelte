@@ -12,6 +12,7 @@
 	import { layoutOf } from '../../board/maps';
 	import { LAYOUT_NAMES, LINE_NAMES } from '../../board/map-words';
 	import LedgePop from './LedgePop.svelte';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { board, object }: { board: Board; object: BoardObject } = $props();
 	const { editContext } = $derived(board.room);
@@ -52,7 +53,8 @@
 				>{m.map_line_note()}<input
 					class="entry"
 					maxlength="120"
-					value={object.mapStyle?.lineNote ?? ''}
+					data-on-board
+					{@attach shownValue(() => object.mapStyle?.lineNote)}
 					onchange={(event) => set({ lineNote: event.currentTarget.value.trim() || undefined })}
 				/></label
 			>

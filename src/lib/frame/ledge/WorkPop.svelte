@@ -12,6 +12,7 @@
 	import { exitWords } from '../../words/flows';
 	import { takeMinutes, takeNumber } from '../flow/entries';
 	import LedgePop from './LedgePop.svelte';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { board, objects }: { board: Board; objects: readonly BoardObject[] } = $props();
 	const ids = $derived(objects.map(({ id }) => id));
@@ -36,7 +37,8 @@
 				class="entry"
 				title={m.flow_minutes_hint()}
 				placeholder="20/30/45"
-				value={writtenEstimate(first.work?.minutes)}
+				data-on-board
+				{@attach shownValue(() => writtenEstimate(first.work?.minutes))}
 				onchange={(event) =>
 					takeMinutes(event.currentTarget, first.work?.minutes, (minutes) =>
 						setWork(editContext, board.model, ids, { minutes }),
@@ -47,7 +49,8 @@
 			>{m.flow_cost()}<input
 				class="entry"
 				inputmode="decimal"
-				value={first.work?.cost ?? ''}
+				data-on-board
+				{@attach shownValue(() => first.work?.cost)}
 				onchange={(event) =>
 					takeNumber(event.currentTarget, first.work?.cost, (cost) =>
 						setWork(editContext, board.model, ids, { cost }),
@@ -58,7 +61,8 @@
 			>{m.flow_who()}<input
 				class="entry"
 				maxlength="80"
-				value={first.work?.who ?? ''}
+				data-on-board
+				{@attach shownValue(() => first.work?.who)}
 				onchange={(event) =>
 					setWork(editContext, board.model, ids, { who: event.currentTarget.value.trim() || undefined })}
 			/></label
@@ -71,7 +75,8 @@
 					{i + 1}<input
 						class="entry"
 						maxlength="80"
-						value={name}
+						data-on-board
+						{@attach shownValue(() => name)}
 						onchange={(event) => setText(editContext, exit.id, event.currentTarget.value.trim())}
 					/></label
 				>
@@ -80,7 +85,8 @@
 						class="entry share"
 						inputmode="decimal"
 						aria-label={m.flow_share({ name: name || String(i + 1) })}
-						value={exit.share ?? ''}
+						data-on-board
+						{@attach shownValue(() => exit.share)}
 						onchange={(event) =>
 							takeNumber(
 								event.currentTarget,

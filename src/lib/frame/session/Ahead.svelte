@@ -4,6 +4,7 @@
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { board }: { board: Board } = $props();
 	const { room } = $derived(board);
@@ -49,7 +50,7 @@
 				class="entry"
 				rows="2"
 				maxlength="400"
-				value={ahead.prompt}
+				{@attach shownValue(() => ahead.prompt)}
 				placeholder={m.step_prompt_hint()}
 				onchange={(event) => set({ ...ahead, prompt: event.currentTarget.value.trim() })}></textarea></label
 		>

@@ -7,6 +7,7 @@
 	import { changeOpenNote, openNotesOf, takeBackOpenNote, type OpenNote } from '../../room/open-notes';
 	import type { Room } from '../../room/room.svelte';
 	import type { OwnNote } from '../../room/silence.svelte';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { room, large = false }: { room: Room; large?: boolean } = $props();
 	const notes = $derived(room.silent?.notes ?? []);
@@ -46,7 +47,7 @@
 					<!-- svelte-ignore a11y_autofocus -->
 					<textarea
 						aria-label={m.change_note()}
-						value={note.text}
+						{@attach shownValue(() => note.text)}
 						autofocus
 						rows="2"
 						onblur={(event) => end(note, event.currentTarget.value, isOpen)}

@@ -9,6 +9,7 @@
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import { endWords, kindWords, mayWords, namesWords, USUAL_MAY } from './words';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { board, step }: { board: Board; step: Step } = $props();
 	const { room } = $derived(board);
@@ -63,7 +64,7 @@
 			class="entry"
 			rows="2"
 			maxlength="400"
-			value={step.prompt}
+			{@attach shownValue(() => step.prompt)}
 			placeholder={m.step_prompt_hint()}
 			onchange={(event) => change({ prompt: event.currentTarget.value.trim() })}></textarea></label
 	>
@@ -124,7 +125,7 @@
 				max={step.minutes}
 				step="0.5"
 				disabled={step.fixed}
-				value={least}
+				{@attach shownValue(() => least)}
 				onchange={(event) => setLeast(event.currentTarget.valueAsNumber)}
 			/></label
 		>
@@ -142,7 +143,7 @@
 				class="entry"
 				rows="2"
 				maxlength="1000"
-				value={room.backstage.asideOf(step.id)}
+				{@attach shownValue(() => room.backstage?.asideOf(step.id))}
 				onchange={(event) => room.backstage?.setAside(step.id, event.currentTarget.value.trim())}
 			></textarea></label
 		>

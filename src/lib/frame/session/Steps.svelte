@@ -20,6 +20,7 @@
 	import type { SessionOrder } from '$core/contract/session';
 	import StepForm from './StepForm.svelte';
 	import { kindWords, lengthWords, STEP_ICONS, USUAL_MAY } from './words';
+	import { shownValue } from '../../ui/shown-value.svelte';
 
 	const { board, onlead }: { board: Board; onlead: (order: SessionOrder) => void } = $props();
 	const { room } = $derived(board);
@@ -118,7 +119,7 @@
 						class="title"
 						aria-label={m.step_title_of({ number: i + 1 })}
 						maxlength="80"
-						value={step.title}
+						{@attach shownValue(() => step.title)}
 						onchange={(event) => setTitle(step, event.currentTarget.value)}
 						onkeydown={(event) => keys(event, step)}
 					/>
@@ -129,7 +130,7 @@
 						min="0.5"
 						max={LONGEST}
 						step="0.5"
-						value={lengthOf(step)}
+						{@attach shownValue(() => lengthOf(step))}
 						class:cut={step.cut !== undefined}
 						onchange={(event) => setMinutes(step, event.currentTarget.valueAsNumber)}
 						onkeydown={(event) => keys(event, step)}
