@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
+
 	/** A title while it is changed in place: Enter or going elsewhere keeps it, Escape leaves it as it was. */
 	interface Props {
 		label: string;
@@ -8,6 +10,8 @@
 		most?: number;
 	}
 	const { label, title, onend, most = 120 }: Props = $props();
+	/** As it was when one began: another title that somebody gives it meanwhile is not typed over. */
+	const before = untrack(() => title);
 	let isOver = false;
 
 	function end(wanted: string): void {
@@ -15,7 +19,7 @@
 		if (isOver) return;
 		isOver = true;
 		const kept = wanted.trim();
-		onend(kept !== '' && kept !== title ? kept : undefined);
+		onend(kept !== '' && kept !== before ? kept : undefined);
 	}
 	const take = (input: HTMLInputElement): void => {
 		input.focus();
@@ -26,13 +30,13 @@
 <input
 	class="entry title-entry"
 	aria-label={label}
-	value={title}
+	value={before}
 	maxlength={most}
 	use:take
 	onblur={(event) => end(event.currentTarget.value)}
 	onkeydown={(event) => {
 		event.stopPropagation();
 		if (event.key === 'Enter') end(event.currentTarget.value);
-		else if (event.key === 'Escape') end(title);
+		else if (event.key === 'Escape') end(before);
 	}}
 />
