@@ -21,5 +21,5 @@ function liveDocuments(): Plugin {
 export default defineConfig({
 	plugins: [tailwindcss(), messages(), sveltekit(), liveDocuments()],
 	build: { target: 'es2022', chunkSizeWarningLimit: 900 },
-	ssr: { external: ['@resvg/resvg-js', 'fontkit', '@energetic-ai/core', '@energetic-ai/embeddings'] },
+	ssr: { external: ['@resvg/resvg-js', 'fontkit', 'onnxruntime-node'] },
 });

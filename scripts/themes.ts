@@ -39,7 +39,7 @@ if (new Set(notes.map((note) => note.id)).size !== notes.length)
 // Libraries of the encoder may print; standard output is for the proposal alone.
 const print = process.stdout.write.bind(process.stdout);
 process.stdout.write = process.stderr.write.bind(process.stderr) as typeof process.stdout.write;
-let vectors: number[][] | undefined;
+let vectors: Float32Array[] | undefined;
 try {
 	vectors = await encodeTexts(notes.map((note) => note.text));
 } catch (error) {

@@ -6,5 +6,5 @@ import { encodeTexts } from './model';
 export default async function answer(question: ThemesQuestion): Promise<ThemesAnswer> {
 	if (question.ask === 'sort')
 		return { proposal: sortIntoThemes(question.notes, question.vectors, question.count) };
-	return { vectors: (await encodeTexts(question.texts)).map((vector) => Float32Array.from(vector)) };
+	return { vectors: await encodeTexts(question.texts) };
 }

@@ -41,6 +41,8 @@ const schema = z.object({
 	WANDTAFEL_LARGEST_DOCUMENT_MB: z.coerce.number().min(0.01).max(2000).default(64),
 	/** Edits a second from one connection, for longer; ten times as many at once. */
 	WANDTAFEL_EDITS_PER_SECOND: z.coerce.number().int().min(1).max(100_000).default(100),
+	/** Directory of another sentence encoder than the one that ships; see docs/running.md. */
+	WANDTAFEL_ENCODER: z.string().min(1).optional(),
 	/** Most database connections at once. */
 	WANDTAFEL_DB_CONNECTIONS: z.coerce.number().int().min(2).max(200).default(10),
 });

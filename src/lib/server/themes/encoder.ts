@@ -5,6 +5,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
+import { readEncoderConfig } from '../../../workers/encoder-config';
 import { workerOf } from '../worker-pool';
 import { database, schema } from '../db';
 import { log } from '../log';
@@ -12,11 +13,11 @@ import { once } from '../once';
 
 export type ThemesQuestion =
 	| { ask: 'encode'; texts: string[] }
-	| { ask: 'sort'; notes: NoteText[]; vectors: number[][] | undefined; count: number | undefined };
+	| { ask: 'sort'; notes: NoteText[]; vectors: Float32Array[] | undefined; count: number | undefined };
 export type ThemesAnswer = { vectors: Float32Array[] } | { proposal: ThemeProposal };
 
-/** Name of the encoder in the cache; another one gets another name. */
-export const ENCODER = 'use-lite-en-1';
+/** Name of the encoder in the cache; another one has another name. */
+const encoderName = (): string => once('encoder-name', () => readEncoderConfig().name);
 const IN_MEMORY = 20_000;
 
 const hashOf = (text: string): string => createHash('sha256').update(text).digest('base64url');
@@ -34,6 +35,7 @@ function remember(hash: string, vector: Float32Array): void {
 /** Vectors of the texts, in their order. */
 export async function encode(texts: readonly string[]): Promise<Float32Array[]> {
 	const { db } = database();
+	const encoder = encoderName();
 	const hashes = texts.map(hashOf);
 	/** What is asked for, whatever is crowded out of memory meanwhile. */
 	const found = new Map(hashes.map((hash) => [hash, memory().get(hash)]));
@@ -46,7 +48,7 @@ export async function encode(texts: readonly string[]): Promise<Float32Array[]> 
 		const stored = await db
 			.select({ hash: schema.vectors.textHash, data: schema.vectors.data })
 			.from(schema.vectors)
-			.where(and(eq(schema.vectors.encoder, ENCODER), inArray(schema.vectors.textHash, [...missing.keys()])));
+			.where(and(eq(schema.vectors.encoder, encoder), inArray(schema.vectors.textHash, [...missing.keys()])));
 		for (const { hash, data } of stored) {
 			find(hash, new Float32Array(new Uint8Array(data).buffer));
 			missing.delete(hash);
@@ -60,7 +62,7 @@ export async function encode(texts: readonly string[]): Promise<Float32Array[]> 
 			const vector = answer.vectors[i]!;
 			find(hash, vector);
 			return {
-				encoder: ENCODER,
+				encoder,
 				textHash: hash,
 				data: new Uint8Array(vector.buffer, vector.byteOffset, vector.byteLength),
 			};
@@ -100,7 +102,7 @@ export async function sort(
 	const answer = await askThemes({
 		ask: 'sort',
 		notes,
-		vectors: vectors?.map((vector) => Array.from(vector)),
+		vectors,
 		count,
 	});
 	if (!('proposal' in answer)) throw new Error('The worker gave no proposal.');
