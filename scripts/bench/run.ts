@@ -1,5 +1,5 @@
 /**
- * `bench [open|frame|route|map|sync|history|search] [COUNT...] [tiles|direct]`: measures on a
+ * `bench [open|frame|route|map|themes|sync|history|search] [COUNT...] [tiles|direct]`: measures on a
  * server and a database of its own. One JSON line a figure.
  */
 import { facilitator } from '../../tests/support/people';
@@ -12,8 +12,9 @@ import { benchRoute } from './route';
 import { benchSearch } from './search';
 import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
+import { benchThemes } from './themes';
 
-const PARTS = ['phone', 'open', 'frame', 'sync', 'route', 'map', 'flow', 'history', 'search'];
+const PARTS = ['phone', 'open', 'frame', 'sync', 'route', 'map', 'flow', 'themes', 'history', 'search'];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -32,8 +33,10 @@ if (unknown.length > 0) {
 if (wants('route')) benchRoute();
 if (wants('map')) benchMap();
 if (wants('flow')) benchFlow();
+if (wants('themes')) await benchThemes();
 // None of these needs a server.
-if (parts.length > 0 && parts.every((part) => ['route', 'map', 'flow'].includes(part))) process.exit(0);
+if (parts.length > 0 && parts.every((part) => ['route', 'map', 'flow', 'themes'].includes(part)))
+	process.exit(0);
 
 const server = await startServer();
 try {

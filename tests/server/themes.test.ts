@@ -3,26 +3,9 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { adjustedRandIndex } from '../../src/core/themes/agreement';
 import { DEMO_NOTES } from '../../scripts/demo/notes';
 import { run } from '../support/server';
-
-/**
- * Agreement of two groupings, corrected for chance: 1 is the same, 0 is chance (adjusted Rand index:
- * L. Hubert, P. Arabie, 1985).
- */
-function agreement(a: readonly string[], b: readonly string[]): number {
-	const pairs = (n: number): number => (n * (n - 1)) / 2;
-	const countBy = (keys: string[]): number[] => {
-		const counts = new Map<string, number>();
-		for (const key of keys) counts.set(key, (counts.get(key) ?? 0) + 1);
-		return [...counts.values()];
-	};
-	const sum = (keys: string[]): number => countBy(keys).reduce((total, n) => total + pairs(n), 0);
-	const together = sum(a.map((label, i) => `${label}|${b[i]}`));
-	const [inA, inB] = [sum([...a]), sum([...b])];
-	const expected = (inA * inB) / pairs(a.length);
-	return (together - expected) / ((inA + inB) / 2 - expected);
-}
 
 const file = (content: string): string => {
 	const path = join(mkdtempSync(join(tmpdir(), 'themes-')), 'notes.json');
@@ -45,7 +28,7 @@ describe('the themes command', () => {
 		);
 		const meant = DEMO_NOTES.map((note, i) => (note.about === 'none' ? `none${i}` : note.about));
 		expect(
-			agreement(
+			adjustedRandIndex(
 				meant,
 				found.map((label, i) => (label === '-1' ? `left${i}` : label)),
 			),

@@ -16,6 +16,8 @@ export interface Grouping {
 export interface ClusterOptions {
 	/** Wanted number of groups; found by itself when not given. */
 	count?: number;
+	/** Likeness by which groups are merged and their number is found, where that is another one. */
+	cutBy?: Likeness;
 }
 
 interface Merge {
@@ -134,17 +136,17 @@ const MAX = 14;
 export function cluster(likeness: Likeness, options: ClusterOptions = {}): Grouping {
 	const n = likeness.size;
 	if (n < MIN) return { groups: [], left: Array.from({ length: n }, (_, i) => i) };
-	const merges = mergeTree(likeness);
+	const by = options.cutBy ?? likeness;
+	const merges = mergeTree(by);
 	let best: number[][] = [];
-	if (options.count !== undefined) {
-		best = cutWith(merges, n, options.count);
-	} else {
+	if (options.count !== undefined) best = cutWith(merges, n, options.count);
+	else {
 		let bestScore = -Infinity;
 		for (let count = 2; count <= Math.max(2, n - 1); count++) {
 			const groups = cutAt(merges, n, count);
 			const themes = groups.filter((group) => group.length >= MIN).length;
 			if (themes === 0 || themes > MAX) continue;
-			const score = silhouette(likeness, groups) - crowding(groups, n);
+			const score = silhouette(by, groups) - crowding(groups, n);
 			if (score > bestScore) [best, bestScore] = [groups, score];
 		}
 	}

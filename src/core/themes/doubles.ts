@@ -24,7 +24,7 @@ function shared(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
 export function findDoubles(
 	texts: readonly string[],
 	words: readonly Word[][],
-	vectors: readonly (readonly number[])[] | undefined,
+	vectors: readonly ArrayLike<number>[] | undefined,
 ): [number, number][] {
 	const bares = texts.map(bare);
 	const stems = words.map((note) => new Set(note.map((word) => word.stem)));

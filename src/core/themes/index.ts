@@ -6,6 +6,7 @@
  * `vectors` come from whatever encoder the server has; without any, words alone decide.
  */
 import { cluster } from './cluster';
+import { consensusOf } from './consensus';
 import { findDoubles } from './doubles';
 import { languagesOf } from './language';
 import { likenessOf } from './likeness';
@@ -30,6 +31,9 @@ export interface ThemeProposal {
 	doubles: [string, string][];
 }
 
+/** Fewer notes are too few to be cut in many ways. */
+const ENOUGH_FOR_CONSENSUS = 16;
+
 /** Turns texts into vectors of meaning; one vector a text, all of one length. */
 export interface Encoder {
 	encode(texts: readonly string[]): Promise<number[][]>;
@@ -43,7 +47,7 @@ export interface Encoder {
  */
 export function sortIntoThemes(
 	notes: readonly NoteText[],
-	vectors?: readonly (readonly number[])[],
+	vectors?: readonly ArrayLike<number>[],
 	count?: number,
 ): ThemeProposal {
 	const wordy = notes.map((note, i) => ({ note, i })).filter(({ note }) => /\p{L}/u.test(note.text));
@@ -51,7 +55,11 @@ export function sortIntoThemes(
 	const usable = vectors && wordy.map(({ i }) => vectors[i]!);
 	const languages = languagesOf(texts);
 	const weighed = weigh(texts, languages);
-	const grouping = cluster(likenessOf(weighed, languages, usable), count === undefined ? {} : { count });
+	const likeness = likenessOf(weighed, usable);
+	const grouping = cluster(likeness, {
+		...(count === undefined ? {} : { count }),
+		...(usable && texts.length >= ENOUGH_FOR_CONSENSUS ? { cutBy: consensusOf(likeness) } : {}),
+	});
 	const names = nameThemes(
 		grouping.groups.map((group) => group.map((i) => weighed.words[i]!)),
 		(index) => `${index + 1}`,
