@@ -1,7 +1,7 @@
 /**
- * Measures sorting into themes on sets with labels given by hand, by several methods; the encoder was
- * not trained on any of them. Notes that belong nowhere are sorted with the others, and left aside
- * when agreement is reckoned.
+ * Measures sorting into themes on sets with labels given by hand, by several methods; the encoder
+ * was not trained on any of them. Notes that belong nowhere are sorted with the others, and left
+ * aside when agreement is reckoned.
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import { randomFrom } from '$core/rehearsal/random';

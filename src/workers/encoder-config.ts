@@ -1,4 +1,7 @@
-/** Which sentence encoder there is: a directory with an ONNX model, its tokeniser and `encoder.json`. */
+/**
+ * Which sentence encoder there is: a directory with an ONNX model, its tokeniser and
+ * `encoder.json`.
+ */
 import { readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { z } from 'zod';

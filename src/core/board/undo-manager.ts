@@ -51,7 +51,8 @@ export class BoardUndoManager extends Y.UndoManager {
 				try {
 					result = work();
 				} catch (error) {
-					// It stumbles, once in thousands of steps, over something that is long gone for good
+					// It stumbles, once in thousands of steps, over something that is long gone for
+					// good
 					// and that others had made meanwhile. What it had done until then stands.
 					if (!(error instanceof TypeError)) throw error;
 				}

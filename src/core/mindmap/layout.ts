@@ -2,7 +2,8 @@
  * Where the branches of a map stand: it lays itself out round its root. What grows right, left or
  * down is a tidy tree (`tidy.ts`), what grows out lies in rings (`radial.ts`); neither lets boxes
  * overlap. A branch that spreads in another way than it grew, or has a frame round it, is laid out
- * by itself, and stands where it hangs as one box. What was put down by hand stands where it was put.
+ * by itself, and stands where it hangs as one box. What was put down by hand stands where it was
+ * put.
  */
 import { radial } from './radial';
 import { tidy } from './tidy';

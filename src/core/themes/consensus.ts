@@ -25,7 +25,9 @@ interface Points {
 	values: Float64Array;
 }
 
-/** Likeness of pairs by how often they lie together, 0 to 1. The same input gives the same result. */
+/**
+ * Likeness of pairs by how often they lie together, 0 to 1. The same input gives the same result.
+ */
 export function consensusOf(likeness: Likeness): Likeness {
 	const n = likeness.size;
 	const coordinates = principalCoordinates(likeness, Math.min(MAX_COORDINATES, n - 1));
@@ -158,7 +160,9 @@ function seeds(points: Points, groups: number, random: Random): Float64Array {
 	return centres;
 }
 
-/** Moves centres to the middle of what is nearest to them until nothing changes (S. Lloyd, 1982). */
+/**
+ * Moves centres to the middle of what is nearest to them until nothing changes (S. Lloyd, 1982).
+ */
 function lloyd(points: Points, centres: Float64Array): { labels: Int32Array; cost: number } {
 	const { count, size, values } = points;
 	const groups = centres.length / size;

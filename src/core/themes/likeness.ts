@@ -65,8 +65,8 @@ export function cosine(a: ArrayLike<number>, b: ArrayLike<number>): number {
 }
 
 /**
- * Vectors drawn towards their neighbours, of length 1: what a short note leaves unsaid, those beside
- * it say (one step of label spreading: D. Zhou et al., "Learning with local and global
+ * Vectors drawn towards their neighbours, of length 1: what a short note leaves unsaid, those
+ * beside it say (one step of label spreading: D. Zhou et al., "Learning with local and global
  * consistency", 2004).
  * @param likeness of all pairs, by which neighbours weigh
  */
@@ -92,7 +92,10 @@ export function smoothed(vectors: readonly Float64Array[], likeness: Likeness): 
 	});
 }
 
-/** Likeness of all pairs: 1 for the same, below nothing for what lies apart. Words alone count without vectors. */
+/**
+ * Likeness of all pairs: 1 for the same, below nothing for what lies apart. Words alone count
+ * without vectors.
+ */
 export function likenessOf(
 	weighed: WeighedNotes,
 	vectors: readonly ArrayLike<number>[] | undefined,

@@ -113,16 +113,20 @@ async function twoHands() {
 			})!;
 			insertIntoLine(core.editContext, core.model, step, line, { yes: 'yes', no: 'no' });
 		});
-	return { first, second, other, areTidy, insert };
+	/** Each puts a step into it, and learns of the other's when both have been tidied. */
+	const insertAtOnce = async (): Promise<void> => {
+		other.cut();
+		insert(first, first.steps[0]!, 'Write a card');
+		insert(second, first.steps[1]!, 'Call');
+		await later();
+		other.join();
+	};
+	return { first, second, other, areTidy, insert, insertAtOnce };
 }
 
 it('is tidy after two have put steps into it at the same moment', async () => {
-	const { first, second, other, areTidy, insert } = await twoHands();
-	other.cut();
-	insert(first, first.steps[0]!, 'Write a card');
-	insert(second, first.steps[1]!, 'Call');
-	await later();
-	other.join();
+	const { first, second, areTidy, insertAtOnce } = await twoHands();
+	await insertAtOnce();
 	expect(areTidy()).toBe(false);
 	await later();
 	expect(areTidy()).toBe(true);
@@ -157,12 +161,8 @@ it('is tidy after one has taken back what another built on', async () => {
 });
 
 it('closes the line again when one takes a step out that another laid out with the rest', async () => {
-	const { first, second, other, areTidy, insert } = await twoHands();
-	other.cut();
-	insert(first, first.steps[0]!, 'Write a card');
-	insert(second, first.steps[1]!, 'Call');
-	await later();
-	other.join();
+	const { first, second, areTidy, insertAtOnce } = await twoHands();
+	await insertAtOnce();
 	await later();
 	for (const { board } of [second, first]) {
 		board.steps.back();

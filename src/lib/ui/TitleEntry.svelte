@@ -10,7 +10,9 @@
 		most?: number;
 	}
 	const { label, title, onend, most = 120 }: Props = $props();
-	/** As it was when one began: another title that somebody gives it meanwhile is not typed over. */
+	/**
+	 * As it was when one began: another title that somebody gives it meanwhile is not typed over.
+	 */
 	const before = untrack(() => title);
 	let isOver = false;
 

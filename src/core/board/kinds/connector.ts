@@ -45,8 +45,8 @@ export const connectorSchema = z.object({
 	}),
 	ends: z.tuple([endSchema, endSchema]),
 	/**
-	 * The sides that a layout chose for the ends. They are kept beside the ends: what leads where is
-	 * one person's doing, and no layout may undo it. They count while those ends are tied there.
+	 * The sides that a layout chose for the ends. They are kept beside the ends: what leads where
+	 * is one person's doing, and no layout may undo it. They count while those ends are tied there.
 	 */
 	layoutSides: z.tuple([layoutSide, layoutSide]).optional(),
 	/** Corners set by hand, in board coordinates; none where the route is computed. */

@@ -107,7 +107,8 @@ export const createShape = making({
 	edits: false,
 	make(board, event, box) {
 		const { shape: form, fill, chalk } = board.next;
-		// Made on a line, it belongs into it, as when it is dropped there. Afterwards that line would
+		// Made on a line, it belongs into it, as when it is dropped there. Afterwards that line
+		// would
 		// lead round it.
 		const at = box ? { x: box.x + box.w / 2, y: box.y + box.h / 2 } : event.at;
 		const line = event.hold ? undefined : lineForNew(board, at, event.reach);

@@ -1,4 +1,6 @@
-/** Cells from a spreadsheet in the steps of a flow, and what is said of those that come to nothing. */
+/**
+ * Cells from a spreadsheet in the steps of a flow, and what is said of those that come to nothing.
+ */
 import { expect, it } from 'vitest';
 import { flowAt } from '$core/board/flows';
 import { addObject } from '$core/board/ops/edits';

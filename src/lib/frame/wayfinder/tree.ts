@@ -55,7 +55,9 @@ export function firstInOrder(objects: readonly BoardObject[], most: number): Boa
 	return kept.sort(readingOrder).slice(0, most);
 }
 
-/** Objects in their order, with branches of maps below what they hang on, in the order of the map. */
+/**
+ * Objects in their order, with branches of maps below what they hang on, in the order of the map.
+ */
 function rowsOf(model: BoardModel, objects: readonly BoardObject[]): Row[] {
 	const { maps } = model;
 	const listed = new Map(objects.map((object) => [object.id, object]));
