@@ -7,10 +7,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as ort from 'onnxruntime-node';
 import { readEncoderConfig, type EncoderConfig } from './encoder-config';
+import { unigramTokenizer, type TextTokenizer } from './unigram';
 
 interface Model {
 	config: EncoderConfig;
-	tokenizer: Tokenizer;
+	tokenizer: TextTokenizer;
 	session: ort.InferenceSession;
 }
 
@@ -35,8 +36,8 @@ function load(): Promise<Model> {
 
 async function open(): Promise<Model> {
 	const config = readEncoderConfig();
-	const vocabulary = JSON.parse(readFileSync(join(config.directory, 'tokenizer.json'), 'utf8')) as object;
-	const tokenizer = new Tokenizer(vocabulary, {});
+	const described = JSON.parse(readFileSync(join(config.directory, 'tokenizer.json'), 'utf8')) as object;
+	const tokenizer = unigramTokenizer(described) ?? otherTokenizer(described);
 	const session = await ort.InferenceSession.create(join(config.directory, config.model), {
 		// Memory goes back after each batch: the arena would keep what the longest one took.
 		enableCpuMemArena: false,
@@ -46,9 +47,15 @@ async function open(): Promise<Model> {
 	return { config, tokenizer, session };
 }
 
+/** Tokenisers of other kinds, by the package for them. */
+function otherTokenizer(described: object): TextTokenizer {
+	const tokenizer = new Tokenizer(described, {});
+	return { encode: (text) => tokenizer.encode(text).ids };
+}
+
 /** Ends of a text's tokens are kept where it is cut: the last one says that it ends. */
 function tokensOf({ config, tokenizer }: Model, text: string): number[] {
-	const { ids } = tokenizer.encode(config.prefix + text.slice(0, MAX_LETTERS));
+	const ids = tokenizer.encode(config.prefix + text.slice(0, MAX_LETTERS));
 	return ids.length <= config.maxTokens ? ids : [...ids.slice(0, config.maxTokens - 1), ids.at(-1)!];
 }
 
