@@ -63,7 +63,7 @@ need_packages() {
 	[ -d node_modules ] && [ "$(cat node_modules/.wandtafel 2>/dev/null)" = "$wanted" ] && return 0
 	need_disk 1500
 	say "Installing packages (npm ci)"
-	# The encoder's runtime works as it comes; its script would look for a graphics card's libraries.
+	# The encoder's runtime works as it comes; its script would look for a graphics card.
 	ONNXRUNTIME_NODE_INSTALL=skip npm ci --no-audit --no-fund --loglevel=error >"$DATA/npm.log" 2>&1 || {
 		tail -n 15 "$DATA/npm.log" >&2
 		fail "npm ci failed. Without network it works only after a first run with it."

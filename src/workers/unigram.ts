@@ -25,7 +25,9 @@ const START = '<s>';
 const END = '</s>';
 
 /* eslint-disable no-control-regex */
-/** Letters as the vocabulary has them: signs that are not written go, the like of spaces become one. */
+/**
+ * Letters as the vocabulary has them: signs that are not written go, the like of spaces become one.
+ */
 const normalised = (text: string): string =>
 	text
 		.replace(/[\u0001-\u0008\u000B\u000E-\u001F\u007F\u008F\u009F]/g, '')
