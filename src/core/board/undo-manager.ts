@@ -24,11 +24,8 @@ const ID = 'id';
 
 export class BoardUndoManager extends Y.UndoManager {
 	/** @param origins of the changes that are steps */
-	constructor(
-		private readonly board: Y.Doc,
-		origins: ReadonlySet<unknown>,
-	) {
-		super([objectsOf(board), sheetsOf(board), placesOf(board)] as unknown as Y.AbstractType<unknown>[], {
+	constructor(doc: Y.Doc, origins: ReadonlySet<unknown>) {
+		super([objectsOf(doc), sheetsOf(doc), placesOf(doc)] as unknown as Y.AbstractType<unknown>[], {
 			trackedOrigins: new Set(origins),
 			captureTimeout: 0,
 		});
@@ -46,7 +43,7 @@ export class BoardUndoManager extends Y.UndoManager {
 	private take(way: 'undoing' | 'redoing', stack: 'undoStack' | 'redoStack', work: () => Taken): Taken {
 		const before: readonly Step[] = [...this[stack]];
 		try {
-			return this.board.transact((transaction) => {
+			return this.doc.transact((transaction) => {
 				let result: Taken = null;
 				try {
 					result = work();
@@ -60,7 +57,7 @@ export class BoardUndoManager extends Y.UndoManager {
 				this[way] = true;
 				const left = new Set<Step>(this[stack]);
 				const taken = before.filter((step) => !left.has(step));
-				if (taken.length > 0) putBack(this.board, transaction, taken);
+				if (taken.length > 0) putBack(this.doc, transaction, taken);
 				return result;
 			}, this);
 		} finally {

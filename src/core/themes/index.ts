@@ -34,11 +34,6 @@ export interface ThemeProposal {
 /** Fewer notes are too few to be cut in many ways. */
 const ENOUGH_FOR_CONSENSUS = 16;
 
-/** Turns texts into vectors of meaning; one vector a text, all of one length. */
-export interface Encoder {
-	encode(texts: readonly string[]): Promise<number[][]>;
-}
-
 /**
  * Proposes themes for notes. Notes without any letter are left out. The same input always gives the
  * same proposal.

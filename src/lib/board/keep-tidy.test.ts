@@ -204,3 +204,24 @@ it('lays it out anew when somebody changes it while that is worked out', async (
 	expect(areTidy()).toBe(true);
 	other.cut();
 });
+
+it('tidies every flow that was changed, also while another one is worked out', async () => {
+	const { board, core, boxes, steps, move } = await keptTidy();
+	const tidy = boxes();
+	const other = addObject(core.editContext, core.model, fieldAt(core.sheet, 0, 2000, 1000, 600));
+	const more = [putStep(core, 100, 2100, 'Open'), putStep(core, 150, 2300, 'Close')];
+	linkInTurn(core.editContext, core.model, more, { yes: 'yes', no: 'no' });
+	const held: (() => void)[] = [];
+	vi.mocked(solveBeside).mockImplementationOnce(
+		(task) => new Promise((done) => void held.push(() => done(solveLayout(task)))),
+	);
+	move(steps[1]!, 400, 420);
+	await later();
+	keepFlowTidy(board, other, 'right');
+	await later();
+	held[0]!();
+	await later();
+	expect(boxes()).toBe(tidy);
+	const [first, second] = more.map((id) => core.model.find(id)!.box);
+	expect(first![1]).toBe(second![1]);
+});

@@ -2,11 +2,12 @@
  * Fields and lanes whose flow is kept tidy: whoever changes something in it has it laid out anew,
  * in the same step of undo.
  */
-import { flowAt, flowScopeOf, stepBy } from '$core/board/flows';
+import { flowAt, flowScopeOf, stepBy, type BoardFlow } from '$core/board/flows';
 import type { BoardObject } from '$core/board/objects';
 import { applyLayout, isSame, layoutTask, type FlowLayoutTask } from '$core/board/ops/flow-layout';
 import { patch } from '$core/board/store';
 import type { FlowDirection } from '$core/flow/layout/input';
+import type { FlowLayout } from '$core/flow/layout/layout';
 import type { Board } from './board.svelte';
 import { solveBeside } from './flow-worker';
 
@@ -61,40 +62,51 @@ export function tidyAsOneWorks(board: Board): () => void {
 	/** When this person changed something in a flow last, by its field or lanes, ms. */
 	const changedAt = new Map<string, number>();
 	let timer: ReturnType<typeof setTimeout> | undefined;
-	/** What is worked out now: what is changed meanwhile makes it worth nothing. */
-	let asked = 0;
+	let isSolving = false;
 	let isApplying = false;
+	let isStopped = false;
+	/** How often something was taken back or done again. */
+	let takenBack = 0;
 
 	async function tidy(): Promise<void> {
-		// Not under the hand, and not while one writes.
-		if (board.held.isBusy || board.editing) return wait();
-		const turn = ++asked;
+		// Not under the hand, not while one writes, and one after the other.
+		if (board.held.isBusy || board.editing || isSolving) return wait();
 		const scopes = [...waiting];
 		waiting.clear();
-		for (const [i, [id, way]] of scopes.entries()) {
-			const task = taskOf(board, id);
-			if (!task) continue;
-			const layout = await solveBeside(task);
-			if (turn !== asked || !board.mayAll) return;
-			const flow = flowAt(board.model, id);
-			if (!flow || !isSame(task, taskOf(board, id))) {
-				for (const [left, its] of scopes.slice(i)) waiting.set(left, waiting.get(left) ?? its);
-				return wait();
-			}
-			isApplying = true;
-			try {
-				const { editContext } = board.room;
-				const beside = { ...editContext, origin: BESIDE_STEPS };
-				if (way === 'beside steps') applyLayout(beside, board.model, flow, layout);
-				else board.steps.joinLast(() => void applyLayout(editContext, board.model, flow, layout));
-			} finally {
-				isApplying = false;
-			}
+		isSolving = true;
+		try {
+			for (const [id, way] of scopes) await tidyOne(id, way);
+		} finally {
+			isSolving = false;
+		}
+	}
+	async function tidyOne(id: string, way: Way): Promise<void> {
+		const task = taskOf(board, id);
+		if (!task) return;
+		const before = takenBack;
+		const layout = await solveBeside(task);
+		if (isStopped || !board.mayAll) return;
+		// The last step is not the one any more that this belongs to.
+		const now = before === takenBack ? way : 'beside steps';
+		const flow = flowAt(board.model, id);
+		if (flow && isSame(task, taskOf(board, id))) return apply(flow, layout, now);
+		waiting.set(id, waiting.get(id) ?? now);
+		wait();
+	}
+	function apply(flow: BoardFlow, layout: FlowLayout, way: Way): void {
+		const { editContext } = board.room;
+		const beside = { ...editContext, origin: BESIDE_STEPS };
+		isApplying = true;
+		try {
+			if (way === 'beside steps') applyLayout(beside, board.model, flow, layout);
+			else board.steps.joinLast(() => void applyLayout(editContext, board.model, flow, layout));
+		} finally {
+			isApplying = false;
 		}
 	}
 	function wait(): void {
 		clearTimeout(timer);
-		timer = setTimeout(() => void tidy(), WAIT_MS);
+		if (!isStopped) timer = setTimeout(() => void tidy(), WAIT_MS);
 	}
 	/** Whether this person changed the flow when they cannot have known what others did to it. */
 	function isNew(scope: string): boolean {
@@ -105,9 +117,9 @@ export function tidyAsOneWorks(board: Board): () => void {
 		if (isApplying || !board.mayAll) return;
 		const isTakenBack = board.undo.undoing || board.undo.redoing;
 		if (isTakenBack) {
-			// What was waited for is taken back: tidied, it would become a part of the step before.
-			waiting.clear();
-			asked++;
+			takenBack++;
+			// What waits is tidied all the same, but would become a part of the step before.
+			for (const scope of waiting.keys()) waiting.set(scope, 'beside steps');
 		}
 		for (const scope of tidyScopesOf(board, changed, removed.size > 0)) {
 			if (!local && !isNew(scope)) continue;
@@ -116,11 +128,10 @@ export function tidyAsOneWorks(board: Board): () => void {
 			if (waiting.get(scope) !== 'within the step') waiting.set(scope, way);
 		}
 		if (waiting.size > 0) wait();
-		else if (isTakenBack) clearTimeout(timer);
 	});
 	return () => {
+		isStopped = true;
 		clearTimeout(timer);
-		asked++;
 		stop();
 	};
 }
