@@ -125,7 +125,7 @@ async function twoHands() {
 }
 
 it('is tidy after two have put steps into it at the same moment', async () => {
-	const { first, second, areTidy, insertAtOnce } = await twoHands();
+	const { first, areTidy, insertAtOnce } = await twoHands();
 	await insertAtOnce();
 	expect(areTidy()).toBe(false);
 	await later();
