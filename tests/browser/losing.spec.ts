@@ -205,6 +205,16 @@ test('what could not be sent is said to wait, through reload and a closed door, 
 	await rosa.page.reload();
 	await expect(saveState(rosa.page)).toContainText(/changes of yours wait until you may write again/);
 	await sees(rosa.page, 'Written in the tunnel');
+	// A page that cannot ask yet does not sign out either.
+	const early = await rosa.context.browser()!.newContext({
+		storageState: await rosa.context.storageState(),
+		javaScriptEnabled: false,
+	});
+	const quiet = await early.newPage();
+	await quiet.goto(server.url);
+	await expect(quiet.getByRole('button', { name: 'Sign out' })).toBeDisabled();
+	await early.close();
+
 	await rosa.page.goto(server.url);
 	await rosa.page.getByRole('button', { name: 'Sign out' }).click();
 	await expect(rosa.page.getByText('if you sign out, nobody can send')).toBeVisible();

@@ -10,7 +10,7 @@
 	import Moon from '@lucide/svelte/icons/moon';
 	import Search from '@lucide/svelte/icons/search';
 	import Sun from '@lucide/svelte/icons/sun';
-	import { untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 
 	interface Props {
 		person: { id: string; name: string; guest: boolean };
@@ -23,6 +23,9 @@
 	let light = $state(untrack(() => isLight));
 
 	let leaving: HTMLFormElement;
+	/** Before the page can ask, the form would sign out at once and leave unsent work behind. */
+	let canAsk = $state(false);
+	onMount(() => void (canAsk = true));
 	/** Changes of this person's that only this browser has; asked before signing out. */
 	let left = $state(0);
 
@@ -63,8 +66,12 @@
 			><Settings size={18} /></a
 		>
 		<form method="POST" action="/sign-out" bind:this={leaving} onsubmit={askBeforeLeaving}>
-			<button type="submit" class="icon-button" aria-label={m.sign_out()} title={m.sign_out()}
-				><LogOut size={18} /></button
+			<button
+				type="submit"
+				class="icon-button"
+				disabled={!canAsk}
+				aria-label={m.sign_out()}
+				title={m.sign_out()}><LogOut size={18} /></button
 			>
 		</form>
 		<Badge id={person.id} name={person.name} />
