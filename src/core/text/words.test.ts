@@ -21,6 +21,14 @@ describe('cutting text into words', () => {
 		expect(words.join('')).toBe('修理カフェで時計を直す');
 	});
 
+	it('cuts a long text as it would cut its lines, and one without a space without losing a letter', () => {
+		const line = 'The follow-up of 3 fuses, at half past four;\n';
+		const lines = Array<string>(4000).fill(line);
+		expect(cutWords(lines.join(''))).toEqual(lines.flatMap(cutWords));
+		const unbroken = 'ä😀'.repeat(2000);
+		expect(cutWords(unbroken).join('').replace(/[^ä]/gu, '')).toHaveLength(2000);
+	});
+
 	it('keeps every letter, once and in order', () => {
 		const text = 'Schöne Grüße an die Werkzeug-Gruppe; čaj, кофе and café.';
 		const letters = (words: string): string => (words.match(/\p{L}/gu) ?? []).join('');

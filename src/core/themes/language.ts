@@ -48,26 +48,38 @@ const asWritten = (text: string): string[] =>
 /** Words in lower case, accents kept; digits and signs are left out. */
 export const wordsIn = (text: string): string[] => asWritten(text).map((word) => word.toLowerCase());
 
-/** The language whose function words are met most often; English when none is met. */
-export function languageOf(text: string): { language: Language; hits: number; lead: number } {
+const ALL = Object.keys(LANGUAGES) as Language[];
+
+/** How many function words of each language a text holds. */
+const countHits = (text: string): number[] => {
 	const words = wordsIn(text);
-	const scores = (Object.keys(LANGUAGES) as Language[])
-		.map((language) => ({
-			language,
-			hits: words.filter((word) => LANGUAGES[language].functionWords.has(word)).length,
-		}))
-		.sort((a, b) => b.hits - a.hits);
-	const [first, second] = scores as [{ language: Language; hits: number }, { hits: number }];
+	return ALL.map((language) => words.filter((word) => LANGUAGES[language].functionWords.has(word)).length);
+};
+
+interface Judged {
+	language: Language;
+	hits: number;
+	/** How many more than the next language. */
+	lead: number;
+}
+
+function judge(hits: readonly number[]): Judged {
+	const order = ALL.map((language, i) => ({ language, hits: hits[i]! })).sort((a, b) => b.hits - a.hits);
+	const [first, second] = order as [Judged, Judged];
 	return first.hits === 0
 		? { language: 'en', hits: 0, lead: 0 }
 		: { ...first, lead: first.hits - second.hits };
 }
 
+/** The language whose function words are met most often; English when none is met. */
+export const languageOf = (text: string): Judged => judge(countHits(text));
+
 /** The language of each note: its own where it says enough, else that of the whole board. */
 export function languagesOf(texts: readonly string[]): Language[] {
-	const board = languageOf(texts.join(' \n ')).language;
-	return texts.map((text) => {
-		const own = languageOf(text);
+	const hits = texts.map(countHits);
+	const board = judge(ALL.map((_, l) => hits.reduce((sum, each) => sum + each[l]!, 0))).language;
+	return hits.map((each) => {
+		const own = judge(each);
 		return own.hits >= 2 && own.lead >= 2 ? own.language : board;
 	});
 }
