@@ -3,8 +3,8 @@
  * below, blocks side by side in rows ("shelf" packing: E. Coffman et al., 1980), below or beside what is
  * already there. No two notes overlap, whatever their sizes.
  */
-import type { Box } from '../geometry/box';
-import { overlaps } from '../geometry/box';
+import { BETWEEN_FRAMES, LEAST_FRAME, layTheme } from '../board/holders/theme-layout';
+import { overlaps, type Box } from '../geometry/box';
 
 export interface SizedNote {
 	id: string;
@@ -23,28 +23,19 @@ export interface PlacedTheme {
 	notes: { id: string; x: number; y: number }[];
 }
 
-/** Distances inside and between themes, and the strip of the heading, in board units. */
-export const THEME_SPACE = { gap: 14, edge: 16, between: 36, heading: 44 };
-
-/** The block of one theme with its upper left corner at (0, 0). */
+/** The block of one theme with its upper left corner at (0, 0), as its frame lays itself out. */
 export function themeBlock(theme: ThemeToPlace): PlacedTheme {
-	const { gap, edge, heading } = THEME_SPACE;
-	const columns = Math.max(1, Math.min(4, Math.ceil(Math.sqrt(theme.notes.length * 0.9))));
-	const notes: PlacedTheme['notes'] = [];
-	let y = heading;
-	let width = 0;
-	for (let i = 0; i < theme.notes.length; i += columns) {
-		const row = theme.notes.slice(i, i + columns);
-		let x = edge;
-		for (const note of row) {
-			notes.push({ id: note.id, x, y });
-			x += note.w + gap;
-		}
-		width = Math.max(width, x - gap + edge);
-		y += Math.max(...row.map((note) => note.h)) + gap;
-	}
-	return { name: theme.name, box: { x: 0, y: 0, w: Math.max(220, width), h: y - gap + edge }, notes };
+	const cards = theme.notes.map(({ id, w, h }, i) => ({ id, w, h, row: '', col: '', at: orderKey(i) }));
+	const { laid, places } = layTheme([0, 0, LEAST_FRAME.w, LEAST_FRAME.h, 0], cards);
+	return {
+		name: theme.name,
+		box: { x: 0, y: 0, w: laid.w, h: laid.h },
+		notes: theme.notes.map(({ id }) => ({ id, ...places.get(id)! })),
+	};
 }
+
+/** Sorts as its number does. */
+const orderKey = (i: number): string => String(i).padStart(6, '0');
 
 /**
  * Places themes from (x, y) on, in rows about `width` wide; rows move down past anything in `taken`.
@@ -54,7 +45,6 @@ export function placeThemes(
 	from: { x: number; y: number; width: number },
 	taken: readonly Box[],
 ): PlacedTheme[] {
-	const { between } = THEME_SPACE;
 	const blocks = themes.map(themeBlock);
 	const width = Math.max(from.width, ...blocks.map((block) => block.box.w));
 	const placed: PlacedTheme[] = [];
@@ -64,11 +54,11 @@ export function placeThemes(
 	for (const block of blocks) {
 		if (x > 0 && x + block.box.w > width) {
 			x = 0;
-			y += rowHeight + between;
+			y += rowHeight + BETWEEN_FRAMES;
 			rowHeight = 0;
 		}
 		placed.push(shift(block, from.x + x, from.y + y));
-		x += block.box.w + between;
+		x += block.box.w + BETWEEN_FRAMES;
 		rowHeight = Math.max(rowHeight, block.box.h);
 	}
 	let down = 0;
@@ -76,7 +66,7 @@ export function placeThemes(
 		taken.find((box) => placed.some((theme) => overlaps({ ...theme.box, y: theme.box.y + down }, box)));
 	for (let box = blocked(); box; box = blocked()) {
 		const highest = Math.min(...placed.map((theme) => theme.box.y));
-		down = Math.max(down + 1, box.y + box.h + between - highest);
+		down = Math.max(down + 1, box.y + box.h + BETWEEN_FRAMES - highest);
 	}
 	return down === 0 ? placed : placed.map((theme) => shift(theme, 0, down));
 }

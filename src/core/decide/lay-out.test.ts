@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { addObject } from '../board/ops/edits';
+import { addTheme, notesInOrder, sortInto } from '../board/ops/themes';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
 import { layInColumns, layInOrder, layOnMatrix } from './lay-out';
@@ -37,6 +38,15 @@ describe('a result on the board', () => {
 		expect(new Set(order.slice(1, 3))).toEqual(new Set([ids[0], ids[2]]));
 		const boxes = ids.map((id) => model.boundsOf(id)!);
 		expect(boxes.some((a, i) => boxes.some((b, j) => i < j && overlaps(a, b)))).toBe(false);
+	});
+
+	it('lets notes of a theme change places in it, and leaves them in it', () => {
+		const { editContext, model, ids, outcome, sheet } = voted('dots', dots);
+		const theme = addTheme(editContext, model, sheet, 'Queues', ids);
+		sortInto(editContext, model, theme, ids);
+		expect(layInOrder(editContext, model, outcome)).toHaveLength(6);
+		expect(notesInOrder(model, theme)[0]).toBe(ids[5]);
+		expect(new Set(notesInOrder(model, theme))).toEqual(new Set(ids));
 	});
 
 	it('puts notes in columns and keeps ties together', () => {

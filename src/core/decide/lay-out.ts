@@ -1,10 +1,11 @@
 /** What came of a vote, on the board: objects in their order, in columns, or on a matrix. */
-import { isNote } from '../board/kinds/guards';
+import { isNote, isTheme } from '../board/kinds/guards';
 import { addObject, moveTo } from '../board/ops/edits';
-import { type EditContext, transact } from '../board/store';
+import { type EditContext, patch, transact } from '../board/store';
+import type { BoardObject } from '../board/objects';
 import { putIn } from '../board/holders/cards';
 import { newParts, startSize } from '../board/holders/make';
-import { REGION_TITLE } from '../board/kinds/region';
+import { REGION_TITLE } from '../board/kinds/region-title';
 import type { BoardQuery } from '../board/model/query';
 import { unionOf, type Box } from '../geometry/box';
 import { freePlace } from '../geometry/free-place';
@@ -29,8 +30,9 @@ function besideAll(model: BoardQuery, sheet: string): { x: number; y: number } {
 }
 
 /**
- * Puts objects in the order of the result, in rows from where they are now; each sheet by itself. What lies in a holder stays there.
- * Returns the ids of what was moved.
+ * Puts objects in the order of the result, in rows from where they are now; each sheet by itself.
+ * Notes of a theme change places with each other, what lies in another holder stays there. Returns
+ * the ids of what was moved.
  */
 export function layInOrder(editContext: EditContext, model: BoardQuery, outcome: Ranked): string[] {
 	const moves = new Map<string, { x: number; y: number }>();
@@ -50,8 +52,25 @@ export function layInOrder(editContext: EditContext, model: BoardQuery, outcome:
 			height = Math.max(height, box.h);
 		}
 	}
-	moveTo(editContext, model, moves);
-	return [...moves.keys()];
+	return transact(editContext, () => {
+		moveTo(editContext, model, moves);
+		return [...moves.keys(), ...orderInThemes(editContext, model, outcome)];
+	});
+}
+
+/** Gives the notes of each theme its places in the order of the result; returns their ids. */
+function orderInThemes(editContext: EditContext, model: BoardQuery, outcome: Ranked): string[] {
+	const byTheme = new Map<string, BoardObject[]>();
+	for (const { result } of there(model, outcome)) {
+		const note = model.find(result.option.id)!;
+		if (note.held && isTheme(model.find(note.held.in)))
+			byTheme.set(note.held.in, [...(byTheme.get(note.held.in) ?? []), note]);
+	}
+	for (const notes of byTheme.values()) {
+		const places = notes.map(({ held }) => held!.at).sort();
+		notes.forEach(({ id, held }, i) => patch(editContext, id, { held: { ...held, at: places[i]! } }));
+	}
+	return [...byTheme.values()].flat().map(({ id }) => id);
 }
 
 /**

@@ -36,6 +36,7 @@ export function nextNote(board: Board): void {
 	const next = board.add<'note'>({
 		kind: 'note',
 		...(held ? { held } : {}),
+		...(held && held.in === note.theme ? { theme: held.in } : {}),
 		box: [place.x, place.y, place.w, place.h, 0],
 		style: { ...note.style, form, pigment },
 	});

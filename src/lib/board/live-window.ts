@@ -1,7 +1,8 @@
 /** What the live layer shows in window pixels, whatever the zoom: titles of fields, who nodded. */
 import { isField } from '$core/board/kinds/guards';
 import { chalkOn, type Surface } from '$core/board/colours';
-import { REGION_TITLE, TITLE_SIZE } from '$core/board/kinds/region';
+import { TITLE_SIZE } from '$core/board/kinds/region';
+import { REGION_TITLE } from '$core/board/kinds/region-title';
 import { isEmpty, plainText } from '$core/text/rich';
 import { toScreen } from '$core/geometry/view';
 import type { Board } from './board.svelte';

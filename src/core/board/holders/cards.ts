@@ -1,17 +1,17 @@
 /** Putting things into holders, moving them on there, and taking them out. */
-import { isGroup } from '../kinds/guards';
+import { isGroup, isNote, isTheme } from '../kinds/guards';
 import { traitsOf } from '../kinds/traits';
 import { holdsPoint, type Box, type Point } from '../../geometry/box';
 import { isInHolder, moveObjects, withContents } from '../ops/edits';
 import { type EditContext, patch, transact } from '../store';
 import { asCard } from '../model/derived-layout';
 import type { BoardQuery } from '../model/query';
-import { sortByFrames } from '../ops/theme-frames';
+import { putIntoTheme } from '../ops/theme-frames';
 import type { BoardObject, BoxValues } from '../objects';
 import { keysAfter } from '../../order/keys';
-import { formOf, takesCards } from './forms';
-import { cardBox, layHolder, localPoint, ONLY_ROW, PAD, type Card } from './layout';
-import type { LaidTrack } from './layout';
+import { flowOf, formOf, takesCards } from './forms';
+import { cardBox, layOut, localPoint, ONLY_ROW, PAD, type Card, type LaidTrack } from './layout';
+import { ONLY_COLUMN } from './theme-layout';
 
 /** A place in a holder: which slot, and after how many of the things that lie there. */
 export interface Slot {
@@ -35,9 +35,11 @@ function inSlot(
 	const rows = holder.parts?.rows ?? [];
 	const cols = holder.parts?.cols ?? [];
 	const rowOf = ({ held }: BoardObject): string =>
-		formOf(holder.kind)!.rows ? (rows.find(({ id }) => id === held!.row)?.id ?? rows[0]?.id ?? '') : ONLY_ROW;
+		formOf(holder.kind)?.rows ? (rows.find(({ id }) => id === held!.row)?.id ?? rows[0]?.id ?? '') : ONLY_ROW;
 	const colOf = ({ held }: BoardObject): string =>
-		cols.find(({ id }) => id === held!.col)?.id ?? cols[0]?.id ?? '';
+		holder.kind === 'theme'
+			? ONLY_COLUMN
+			: (cols.find(({ id }) => id === held!.col)?.id ?? cols[0]?.id ?? '');
 	return model
 		.cardsOf(holder.id)
 		.filter((card) => !moving.has(card.id) && rowOf(card) === row && colOf(card) === col)
@@ -54,14 +56,16 @@ export function slotAt(
 	const holder = model
 		.within(sheet, { x: p.x, y: p.y, w: 0, h: 0 })
 		.reverse()
-		.find((object) => takesCards(object) && !moving.has(object.id) && holdsLocal(object, p));
+		.find(
+			(object) => takesCards(object) && !isClosed(object) && !moving.has(object.id) && holdsLocal(object, p),
+		);
 	const laid = holder?.laid;
 	if (!holder || !laid) return undefined;
 	const { x, y } = localPoint(holder.box, p);
 	const col = nearest(laid.cols, x);
 	const row = nearest(laid.rows, y);
 	if (!col || !row) return undefined;
-	const down = formOf(holder.kind)!.flow === 'down';
+	const down = flowOf(holder.kind) === 'down';
 	const there = inSlot(model, holder, row.id, col.id, moving);
 	const isBefore = (card: BoardObject): boolean => {
 		const [cx, cy, w, h] = card.box;
@@ -71,6 +75,9 @@ export function slotAt(
 	};
 	return { holder: holder.id, row: row.id, col: col.id, index: there.filter(isBefore).length };
 }
+
+/** A locked theme stays as it is: nothing is put into it. */
+const isClosed = (object: BoardObject): boolean => isTheme(object) && object.lock !== undefined;
 
 const holdsLocal = (holder: BoardObject, p: Point): boolean =>
 	holdsPoint({ x: 0, y: 0, w: holder.box[2], h: holder.box[3] }, localPoint(holder.box, p));
@@ -87,7 +94,7 @@ export function slotAfter(model: BoardQuery, card: BoardObject): (Slot & { at: s
 	const holder = card.held && model.find(card.held.in);
 	if (!holder || !isInHolder(model, card)) return undefined;
 	const { row, col } = card.held!;
-	const there = inSlot(model, holder, formOf(holder.kind)!.rows ? row : ONLY_ROW, col, new Set());
+	const there = inSlot(model, holder, formOf(holder.kind)?.rows ? row : ONLY_ROW, col, new Set());
 	const slot = { holder: holder.id, row, col, index: there.findIndex(({ id }) => id === card.id) + 1 };
 	return { ...slot, at: placesIn(model, slot, new Set(), 1)[0]! };
 }
@@ -100,14 +107,11 @@ export function boxesInSlot(
 	moving: ReadonlySet<string>,
 ): Box[] {
 	const holder = model.find(slot.holder);
-	if (!holder?.parts) return [];
+	if (!holder) return [];
 	const places = placesIn(model, slot, moving, sizes.length);
 	const others = model.cardsOf(holder.id).filter(({ id }) => !moving.has(id));
 	const coming = sizes.map(({ w, h }, i): Card => ({ id: `coming ${i}`, ...slot, at: places[i]!, w, h }));
-	const { laid, places: at } = layHolder(holder.kind, holder.set ?? holder.box, holder.parts, [
-		...others.map(asCard),
-		...coming,
-	]);
+	const { laid, places: at } = layOut(holder, holder.set ?? holder.box, [...others.map(asCard), ...coming]);
 	const [x, y, , , angle] = holder.box;
 	const box: BoxValues = [x, y, laid.w, laid.h, angle];
 	return coming.flatMap((card) => {
@@ -119,7 +123,11 @@ export function boxesInSlot(
 }
 
 /** Of things that are moved, those that can lie in a holder: members in place of their groups. */
-export function cardsAmong(model: BoardQuery, ids: Iterable<string>): BoardObject[] {
+export function cardsAmong(
+	model: BoardQuery,
+	ids: Iterable<string>,
+	holder?: BoardObject | undefined,
+): BoardObject[] {
 	const own = new Set<string>();
 	for (const id of ids) {
 		const object = model.find(id);
@@ -128,18 +136,26 @@ export function cardsAmong(model: BoardQuery, ids: Iterable<string>): BoardObjec
 	}
 	return [...own]
 		.flatMap((id) => model.find(id) ?? [])
-		.filter((object) => traitsOf(object).isCard && !object.lock)
+		.filter((object) => traitsOf(object).isCard && !object.lock && (!isTheme(holder) || isNote(object)))
 		.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
 }
 
 /** Puts things into a holder, in the order in which they lie on the board. */
 export function putIn(editContext: EditContext, model: BoardQuery, ids: Iterable<string>, slot: Slot): void {
-	const cards = cardsAmong(model, ids);
-	const places = placesIn(model, slot, new Set(cards.map(({ id }) => id)), cards.length);
 	const { holder, row, col } = slot;
+	const into = model.find(holder);
+	const cards = cardsAmong(model, ids, into);
+	if (isTheme(into)) return putIntoTheme(editContext, model, into, cards, slot.index);
+	const places = placesIn(model, slot, new Set(cards.map(({ id }) => id)), cards.length);
 	transact(editContext, () =>
-		cards.forEach(({ id, box }, i) =>
-			patch(editContext, id, { box, branch: undefined, held: { in: holder, row, col, at: places[i]! } }),
+		cards.forEach(({ id, box, theme, held }, i) =>
+			patch(editContext, id, {
+				box,
+				branch: undefined,
+				held: { in: holder, row, col, at: places[i]! },
+				// What leaves the frame of a theme leaves the theme.
+				theme: theme === held?.in ? undefined : theme,
+			}),
 		),
 	);
 }
@@ -157,7 +173,7 @@ export function dropAt(
 	slot: Slot | undefined,
 ): void {
 	const all = [...ids];
-	const cards = slot ? cardsAmong(model, all) : [];
+	const cards = slot ? cardsAmong(model, all, model.find(slot.holder)) : [];
 	const moving = withContents(model, all);
 	transact(editContext, () => {
 		if (slot)
@@ -177,15 +193,49 @@ export function dropAt(
 			const [x, y, w, h, angle] = object.box;
 			moved.set(id, [x + dx, y + dy, w, h, angle]);
 		}
-		sortByFrames(editContext, model, moved, moving);
 		if (slot) return;
+		const sorted = sortByFrames(editContext, model, moved, moving);
 		for (const id of moving) {
 			const object = model.find(id);
-			if (!object?.held || object.lock || moving.has(object.held.in) || !isInHolder(model, object)) continue;
+			if (
+				!object?.held ||
+				sorted.has(id) ||
+				object.lock ||
+				moving.has(object.held.in) ||
+				!isInHolder(model, object)
+			)
+				continue;
 			const [x, y, w, h] = object.box;
 			patch(editContext, id, { held: undefined, box: [x + dx, y + dy, w, h, 0] });
 		}
 	});
+}
+
+/**
+ * Notes that are put down by hand inside the frame of a theme belong to it, those that are taken
+ * out of all frames to none; returns those that lie in one now.
+ * @param moved new boxes of what was moved, by id
+ * @param moving everything that is moved: notes that go along with their theme stay in it
+ */
+function sortByFrames(
+	editContext: EditContext,
+	model: BoardQuery,
+	moved: ReadonlyMap<string, BoxValues>,
+	moving: ReadonlySet<string>,
+): Set<string> {
+	const sorted = new Set<string>();
+	transact(editContext, () => {
+		for (const [id, [x, y, w, h]] of moved) {
+			const note = model.find(id);
+			if (!isNote(note) || note.lock || (note.theme && moving.has(note.theme))) continue;
+			const slot = slotAt(model, note.sheet, { x: x + w / 2, y: y + h / 2 }, moving);
+			if (slot && isTheme(model.find(slot.holder))) {
+				putIn(editContext, model, [id], slot);
+				sorted.add(id);
+			} else if (note.theme) patch(editContext, id, { theme: undefined });
+		}
+	});
+	return sorted;
 }
 
 /** Moves things on in their holder: along their slot, or into the slot beside it. Says whether any was moved. */
@@ -201,7 +251,7 @@ export function shiftCards(
 	if (!first || cards.some(({ held }) => held!.in !== first.held!.in)) return false;
 	const holder = model.find(first.held!.in)!;
 	const moving = new Set(cards.map(({ id }) => id));
-	const down = formOf(holder.kind)!.flow === 'down';
+	const down = flowOf(holder.kind) === 'down';
 	const { laid } = holder;
 	if (!laid) return false;
 	const col = Math.max(

@@ -122,8 +122,13 @@ export const formOf = (kind: KindName): HolderForm | undefined => FORMS[kind as 
 export const isHolder = (object: { kind: KindName }): boolean => object.kind in FORMS;
 /** Whether things lie in it wherever they are put. */
 export const isOpen = (object: { kind: KindName }): boolean => Boolean(formOf(object.kind)?.open);
+/** How things that are put into an object lie in it; nothing where none can be put in. */
+export const flowOf = (kind: KindName): HolderForm['flow'] =>
+	kind === 'theme' ? 'across' : formOf(kind)?.flow;
 /** Whether other objects can be put into it. */
-export const takesCards = (object: { kind: KindName }): boolean => Boolean(formOf(object.kind)?.flow);
+export const takesCards = (object: { kind: KindName }): boolean => flowOf(object.kind) !== undefined;
+/** Whether its box follows from what lies in it. */
+export const isLaidOut = (object: { kind: KindName }): boolean => isHolder(object) || takesCards(object);
 
 /** Whether a cell of that row and column is text that can be written in. */
 export function isTextCell(form: HolderForm, row: string, col: string): boolean {

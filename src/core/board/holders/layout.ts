@@ -5,58 +5,29 @@
 import { centreOf, turn, type Point } from '../../geometry/box';
 import { boxOf } from '../kinds/outline';
 import type { BoardObject, BoxValues } from '../objects';
+import {
+	flow,
+	inOrder,
+	ONLY_ROW,
+	PAD,
+	type Card,
+	type HolderLayout,
+	type Laid,
+	type LaidTrack,
+} from './flow';
+import { layTheme } from './theme-layout';
+
+export { ONLY_ROW, PAD, type Card, type HolderLayout, type Laid, type LaidTrack };
 import { formOf, type HolderForm } from './forms';
 import { HEAD, type HolderParts, type Track } from './parts';
-
-/** A row or column as it is laid out, in the holder's own coordinates, board units. */
-export interface LaidTrack {
-	id: string;
-	at: number;
-	size: number;
-	/** How many things lie in it. */
-	count?: number;
-}
-
-export interface Laid {
-	w: number;
-	h: number;
-	cols: LaidTrack[];
-	rows: LaidTrack[];
-	/** The row of headings over the columns, and the column of headings beside the rows. */
-	headRow?: LaidTrack;
-	headCol?: LaidTrack;
-}
-
-/** Something that lies in a holder: which slot, where in its order, how large. */
-export interface Card {
-	id: string;
-	row: string;
-	col: string;
-	at: string;
-	w: number;
-	h: number;
-}
-
-export interface HolderLayout {
-	laid: Laid;
-	/** Upper left corners of the cards, in the holder's own coordinates. */
-	places: Map<string, Point>;
-}
 
 /** Height of the line with the title, of a row of headings, and the least height of any row. */
 export const TITLE = 38;
 export const HEAD_ROW = 34;
 export const MIN_ROW = 32;
 const HEAD_COL = 110;
-/** Air round cards and between them. */
-export const PAD = 10;
 /** Room for one card that is kept free in an empty slot. */
 const EMPTY_SLOT = 76;
-/** The row of a holder that has columns only. */
-export const ONLY_ROW = 'all';
-
-const inOrder = (a: Card, b: Card): number =>
-	a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
 /** Cards by slot, each slot in its order. Cards of rows and columns that are gone go to the first one. */
 function bySlot(form: HolderForm, parts: HolderParts, cards: readonly Card[]): Map<string, Card[]> {
@@ -73,28 +44,6 @@ function bySlot(form: HolderForm, parts: HolderParts, cards: readonly Card[]): M
 	}
 	for (const slot of slots.values()) slot.sort(inOrder);
 	return slots;
-}
-
-/** Cards of a slot one after the other in lines of a width; returns the height that they need. */
-function flow(
-	cards: readonly Card[],
-	width: number,
-	put: (card: Card, x: number, y: number) => void,
-): number {
-	let x = PAD;
-	let y = PAD;
-	let line = 0;
-	for (const card of cards) {
-		if (x > PAD && x + card.w + PAD > width) {
-			x = PAD;
-			y += line + PAD;
-			line = 0;
-		}
-		put(card, x, y);
-		x += card.w + PAD;
-		line = Math.max(line, card.h);
-	}
-	return y + line + PAD;
 }
 
 /** Cards of a column, one under the other, in its middle; returns the height that they need. */
@@ -119,6 +68,18 @@ function follow(tracks: readonly Track[], start: number, sizeOf: (track: Track) 
 		at += size;
 		return laid;
 	});
+}
+
+/**
+ * Lays out what things are put into, each kind in its way.
+ * @param set the box as it stands in the document, board units
+ */
+export function layOut(
+	{ kind, parts }: Pick<BoardObject, 'kind' | 'parts'>,
+	set: BoxValues,
+	cards: readonly Card[],
+): HolderLayout {
+	return kind === 'theme' ? layTheme(set, cards) : layHolder(kind, set, parts!, cards);
 }
 
 /**

@@ -7,6 +7,7 @@ import { chalkOn, SURFACE_COLOURS } from '../colours';
 import type { Primitive, SceneContext } from '../drawing';
 import type { ObjectOf } from '../objects';
 import { chalk, common } from './common';
+import { REGION_TITLE } from './region-title';
 import { boxOf, inOutline } from './outline';
 import { chalkSwatch, PIECE, textItems, type Kind, type Setting } from './kind';
 
@@ -22,8 +23,6 @@ export const themeSchema = z.object({ ...common, kind: z.literal('theme'), style
 
 type Region = ObjectOf<'field'> | ObjectOf<'theme'>;
 
-/** Height of the strip at the top of a region that carries its title. */
-export const REGION_TITLE = { field: 44, theme: 40 } as const;
 /** Type size of titles, board units. */
 export const TITLE_SIZE = { field: 19, theme: 16 } as const;
 

@@ -6,8 +6,8 @@
 import { isConnector, isGroup, isMark } from '../kinds/guards';
 import { unionOf } from '../../geometry/box';
 import type { SceneContext } from '../drawing';
-import { isHolder, takesCards } from '../holders/forms';
-import { cardBox, layHolder, type Card } from '../holders/layout';
+import { isLaidOut, takesCards } from '../holders/forms';
+import { cardBox, layOut, type Card } from '../holders/layout';
 import { boundsOfObject } from '../kinds';
 import { stuckBox } from './stuck';
 import type { BoardObject, BoxValues } from '../objects';
@@ -85,8 +85,8 @@ export class DerivedLayout {
 		const holder = this.objects.get(id);
 		const boxes = new Map<string, BoxValues>();
 		const cards = this.cardsOf(id);
-		if (!holder?.parts || cards.length === 0) return boxes;
-		const { laid, places } = layHolder(holder.kind, set, holder.parts, cards.map(asCard));
+		if (!holder || cards.length === 0) return boxes;
+		const { laid, places } = layOut(holder, set, cards.map(asCard));
 		const box: BoxValues = [set[0], set[1], laid.w, laid.h, set[4]];
 		for (const card of cards) {
 			const place = places.get(card.id);
@@ -97,7 +97,7 @@ export class DerivedLayout {
 
 	/** Fits everything, as after loading. */
 	updateAll(): void {
-		for (const object of this.objects.values()) if (isHolder(object)) this.fitHolder(object, () => {});
+		for (const object of this.objects.values()) if (isLaidOut(object)) this.fitHolder(object, () => {});
 		this.maps.updateAll();
 		for (const object of this.objects.values()) if (isMark(object)) this.fitMark(object);
 		this.fitGroups(
@@ -114,7 +114,7 @@ export class DerivedLayout {
 			if (object.group) groups.add(object.group);
 			if (object.held) holders.add(object.held.in);
 			if (isGroup(object)) groups.add(object.id);
-			if (isHolder(object)) holders.add(object.id);
+			if (isLaidOut(object)) holders.add(object.id);
 		};
 		const touched = new Set(ids);
 		const note = (id: string): void => {
@@ -129,7 +129,7 @@ export class DerivedLayout {
 		}
 		for (const id of holders) {
 			const holder = this.objects.get(id);
-			if (!holder || !isHolder(holder)) continue;
+			if (!holder || !isLaidOut(holder)) continue;
 			this.fitHolder(holder, note);
 		}
 		this.maps.update(touched, before, note);
@@ -153,12 +153,7 @@ export class DerivedLayout {
 	/** Lays a holder out, and puts what lies in it in its place. */
 	private fitHolder(holder: BoardObject, moved: (id: string) => void): void {
 		const cards = this.cardsOf(holder.id);
-		const { laid, places } = layHolder(
-			holder.kind,
-			holder.set ?? holder.box,
-			holder.parts!,
-			cards.map(asCard),
-		);
+		const { laid, places } = layOut(holder, holder.set ?? holder.box, cards.map(asCard));
 		const [x, y, , , angle] = holder.box;
 		const box: BoxValues = [x, y, laid.w, laid.h, angle];
 		const next = { ...holder, laid, box, set: holder.set ?? holder.box };

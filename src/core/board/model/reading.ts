@@ -1,7 +1,7 @@
 /** Reading one object from the live document: its values, its text, and the keys that others write on it. */
 import * as Y from 'yjs';
 import { byPerson, NOD, SEE, type Nod } from './nods';
-import { isHolder } from '../holders/forms';
+import { isHolder, isLaidOut } from '../holders/forms';
 import { isPartKey, readParts } from '../holders/parts';
 import { objectSchema, PROPERTIES, type BoardObject } from '../objects';
 import { readText } from '../rich-document';
@@ -45,7 +45,7 @@ export function readAgain(
 	map: unknown,
 	keys: ReadonlySet<string>,
 ): BoardObject | undefined {
-	if (!(map instanceof Y.Map) || isHolder(before)) return undefined;
+	if (!(map instanceof Y.Map) || isLaidOut(before)) return undefined;
 	const shapes = PROPERTIES.get(before.kind)!;
 	const object: BoardObject = { ...before };
 	const values = object as Record<string, unknown>;

@@ -2,11 +2,14 @@
 import { isConnector, isNote, isTheme } from '../kinds/guards';
 import { placeThemes } from '../../arrange/themes';
 import { unionOf } from '../../geometry/box';
+import { keysAfter } from '../../order/keys';
+import { LEAST_FRAME } from '../holders/theme-layout';
 import type { Theme } from '../../themes';
-import { CHALKS } from '../colours';
 import { objectsOf } from '../document';
 import { addObjects, type NewObject } from './edits';
-import type { EditContext } from '../store';
+import { type EditContext, patch } from '../store';
+import { heldIn } from './theme-frames';
+import { THEME_CHALKS } from './themes';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 
@@ -49,7 +52,6 @@ export function acceptThemes(
 		{ x: around.x, y: around.y + around.h + 48, width: Math.max(900, Math.min(extent.w, 1500)) },
 		taken,
 	);
-	const chalks = CHALKS.slice(1, 7);
 	return editContext.doc.transact(() => {
 		const ids = addObjects(
 			editContext,
@@ -57,21 +59,23 @@ export function acceptThemes(
 			placed.map((theme, i): NewObject => ({
 				kind: 'theme',
 				sheet,
-				box: [theme.box.x, theme.box.y, theme.box.w, theme.box.h, 0],
-				style: { chalk: chalks[i % chalks.length]! },
+				// It grows by itself to what its notes need, and shrinks again.
+				box: [theme.box.x, theme.box.y, LEAST_FRAME.w, LEAST_FRAME.h, 0],
+				style: { chalk: THEME_CHALKS[i % THEME_CHALKS.length]! },
 				text: theme.name,
 			})),
 		);
 		placed.forEach((theme, i) => {
-			for (const { id, x, y } of theme.notes) {
-				const map = objectsOf(editContext.doc).get(id);
-				const note = model.find(id);
-				if (!map || !note) continue;
-				map.set('box', [x, y, note.box[2], note.box[3], 0]);
-				map.set('theme', ids[i]);
-				map.delete('held');
-				map.set('changed', editContext.now());
-			}
+			const keys = keysAfter([], -1, theme.notes.length);
+			theme.notes.forEach(({ id, x, y }, k) => {
+				const { box } = model.find(id)!;
+				patch(editContext, id, {
+					box: [x, y, box[2], box[3], 0],
+					theme: ids[i],
+					branch: undefined,
+					held: heldIn(ids[i]!, keys[k]!),
+				});
+			});
 		});
 		for (const id of emptied) objectsOf(editContext.doc).delete(id);
 		return ids;

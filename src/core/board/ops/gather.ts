@@ -7,7 +7,7 @@ import { hasBox, traitsOf } from '../kinds/traits';
 import { isField } from '../kinds/guards';
 import { type Box } from '../../geometry/box';
 import { freePlace, placesIn } from '../../geometry/free-place';
-import { REGION_TITLE } from '../kinds/region';
+import { REGION_TITLE } from '../kinds/region-title';
 import type { BoardQuery } from '../model/query';
 import { NOTE_SIZES, type BoardObject } from '../objects';
 

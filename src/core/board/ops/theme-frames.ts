@@ -1,64 +1,109 @@
-/**
- * Notes that are put down by hand inside the frame of a theme belong to it; those that are taken
- * out of all frames belong to none.
- */
-import { isNote, isTheme } from '../kinds/guards';
-import { holdsPoint, type Box } from '../../geometry/box';
-import { type EditContext, patch, transact } from '../store';
+/** Frames of themes: what lies in them, and room for what they grow by. */
+import { isTheme } from '../kinds/guards';
+import { overlaps, type Box } from '../../geometry/box';
+import { keysAfter } from '../../order/keys';
+import { layOut, ONLY_ROW, type Card } from '../holders/layout';
+import { BETWEEN_FRAMES, ONLY_COLUMN } from '../holders/theme-layout';
+import { asCard } from '../model/derived-layout';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject, BoxValues } from '../objects';
-
-/** Room that a frame keeps round a note which is put into it, board units. */
-const EDGE = 14;
+import { type EditContext, patch, transact } from '../store';
 
 const asBox = ([x, y, w, h]: BoxValues): Box => ({ x, y, w, h });
 
 /**
- * Sorts notes by the frames in which they come to lie. A frame grows where a note lies over its
- * edge.
- * @param moved new boxes of what was moved, by id
- * @param moving everything that is moved: notes that go along with their theme stay in it
+ * Gives notes of a theme that lie in it as they please their places in its rows, as they are read,
+ * behind those that have one.
+ * @param coming notes that are put in now, and get their places by that
+ * @returns the places of all but those, in their order
  */
-export function sortByFrames(
+function adopt(
 	editContext: EditContext,
 	model: BoardQuery,
-	moved: ReadonlyMap<string, BoxValues>,
-	moving: ReadonlySet<string>,
+	theme: BoardObject,
+	coming: ReadonlySet<string>,
+): string[] {
+	const all = model
+		.contentsOf(theme)
+		.flatMap((id) => model.find(id) ?? [])
+		.filter(({ id }) => !coming.has(id));
+	const taken = all.flatMap(({ held }) => (held?.in === theme.id ? held.at : [])).sort();
+	const loose = all.filter(({ held }) => held?.in !== theme.id);
+	loose.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
+	const places = keysAfter(taken, taken.length - 1, loose.length);
+	loose.forEach(({ id }, i) => patch(editContext, id, { held: heldIn(theme.id, places[i]!) }));
+	return [...taken, ...places];
+}
+
+/** A place among the notes of a theme. */
+export const heldIn = (theme: string, at: string): NonNullable<BoardObject['held']> => ({
+	in: theme,
+	row: ONLY_ROW,
+	col: ONLY_COLUMN,
+	at,
+});
+
+/** The box that a theme has with more notes in it, board units. */
+function frameWith(model: BoardQuery, theme: BoardObject, more: readonly BoardObject[]): Box {
+	const set = theme.set ?? theme.box;
+	const coming = new Set(more.map(({ id }) => id));
+	const cards: Card[] = [...model.cardsOf(theme.id).filter(({ id }) => !coming.has(id)), ...more].map(asCard);
+	const { laid } = layOut(theme, set, cards);
+	return { x: set[0], y: set[1], w: laid.w, h: laid.h };
+}
+
+/**
+ * Puts notes into a theme, in their order, after `index` of those that are there, and makes room
+ * for its frame.
+ */
+export function putIntoTheme(
+	editContext: EditContext,
+	model: BoardQuery,
+	theme: BoardObject,
+	notes: readonly BoardObject[],
+	index: number,
 ): void {
-	const grown = new Map<string, BoxValues>();
 	transact(editContext, () => {
-		for (const [id, box] of moved) {
-			const note = model.find(id);
-			if (!isNote(note) || note.lock || (note.theme && moving.has(note.theme))) continue;
-			const theme = themeAt(model, note, box, moving);
-			if (theme) grown.set(theme.id, around(grown.get(theme.id) ?? theme.box, box));
-			if (theme?.id !== note.theme) patch(editContext, id, { theme: theme?.id });
-		}
-		for (const [id, box] of grown) {
-			const before = model.find(id)!;
-			if (!before.lock && box.some((value, i) => value !== before.box[i])) patch(editContext, id, { box });
-		}
+		const taken = adopt(editContext, model, theme, new Set(notes.map(({ id }) => id)));
+		const places = keysAfter(taken, Math.min(index, taken.length) - 1, notes.length);
+		notes.forEach(({ id, box }, i) =>
+			patch(editContext, id, {
+				box,
+				branch: undefined,
+				theme: theme.id,
+				held: heldIn(theme.id, places[i]!),
+			}),
+		);
+		makeRoom(editContext, model, theme, notes);
 	});
 }
 
-/** The uppermost theme whose frame holds the middle of a note. */
-function themeAt(
+/** Moves other themes down out of the way of one that grows; locked ones stay. */
+function makeRoom(
+	editContext: EditContext,
 	model: BoardQuery,
-	note: BoardObject,
-	[x, y, w, h]: BoxValues,
-	moving: ReadonlySet<string>,
-): BoardObject | undefined {
-	const middle = { x: x + w / 2, y: y + h / 2 };
-	return model
-		.within(note.sheet, { ...middle, w: 0, h: 0 })
-		.reverse()
-		.find((each) => isTheme(each) && !moving.has(each.id) && holdsPoint(asBox(each.box), middle));
+	theme: BoardObject,
+	coming: readonly BoardObject[],
+): void {
+	const others = model
+		.onSheet(theme.sheet)
+		.filter((other) => isTheme(other) && other.id !== theme.id && other.lock === undefined)
+		.sort((a, b) => a.box[1] - b.box[1]);
+	const before = asBox(theme.box);
+	const still = [frameWith(model, theme, coming)];
+	for (const other of others) {
+		let box = asBox(other.box);
+		// Frames that were drawn over each other stay so.
+		if (overlaps(box, before)) continue;
+		for (let hit = blocking(box, still); hit; hit = blocking(box, still))
+			box = { ...box, y: hit.y + hit.h + BETWEEN_FRAMES };
+		still.push(box);
+		const down = box.y - other.box[1];
+		if (down === 0) continue;
+		const [x, y, w, h, angle] = other.set ?? other.box;
+		patch(editContext, other.id, { box: [x, y + down, w, h, angle] });
+	}
 }
 
-function around([x, y, w, h, angle]: BoxValues, [nx, ny, nw, nh]: BoxValues): BoxValues {
-	const left = Math.min(x, nx - EDGE);
-	const top = Math.min(y, ny - EDGE);
-	const right = Math.max(x + w, nx + nw + EDGE);
-	const bottom = Math.max(y + h, ny + nh + EDGE);
-	return [left, top, right - left, bottom - top, angle];
-}
+const blocking = (box: Box, still: readonly Box[]): Box | undefined =>
+	still.find((other) => overlaps(box, other));

@@ -1,5 +1,10 @@
-/** Where what is carried would go if the hand let go now: into which holder, and to which place there. */
-import { boxesInSlot, cardsAmong, slotAt, type Slot } from '$core/board/holders/cards';
+/**
+ * Where what is carried would go if the hand let go now: into which holder, and to which place
+ * there, or a theme into which other one.
+ */
+import { boxesInSlot, cardsAmong, dropAt, slotAt, type Slot } from '$core/board/holders/cards';
+import { isTheme } from '$core/board/kinds/guards';
+import { mergeThemes, themeAt } from '$core/board/ops/themes';
 import type { Primitive } from '$core/board/drawing';
 import { chalkOn } from '$core/board/colours';
 import type { Box } from '$core/geometry/box';
@@ -8,7 +13,9 @@ import { lineToInsertInto } from '../flows';
 import type { HandEvent } from './tool';
 
 export interface DropTarget {
-	slot: Slot;
+	slot?: Slot;
+	/** The theme that the carried ones are joined with. */
+	theme?: string;
 	boxes: Box[];
 }
 
@@ -20,11 +27,26 @@ export function dropTargetOf(
 	moving: ReadonlySet<string>,
 	event: HandEvent,
 ): DropTarget | undefined {
-	const slot = slotAt(board.model, board.sheet, event.at, moving);
-	const cards = slot ? cardsAmong(board.model, board.selection) : [];
+	const { model, sheet, selected } = board;
+	if (selected.length > 0 && selected.every(isTheme)) {
+		const theme = themeAt(model, sheet, event.at, moving);
+		return theme && { theme: theme.id, boxes: [model.boundsOf(theme.id)!] };
+	}
+	const slot = slotAt(model, sheet, event.at, moving);
+	const cards = slot ? cardsAmong(model, board.selection, model.find(slot.holder)) : [];
 	if (!slot || cards.length === 0) return undefined;
 	const sizes = cards.slice(0, MAX_SHOWN).map(({ box: [, , w, h] }) => ({ w, h }));
-	return { slot, boxes: boxesInSlot(board.model, slot, sizes, moving) };
+	return { slot, boxes: boxesInSlot(model, slot, sizes, moving) };
+}
+
+/** Puts down what is carried, where it would go. */
+export function dropInto(board: Board, dx: number, dy: number, target: DropTarget | undefined): void {
+	const { editContext } = board.room;
+	if (target?.theme === undefined) dropAt(editContext, board.model, board.selection, dx, dy, target?.slot);
+	else {
+		mergeThemes(editContext, board.model, target.theme, [...board.selection]);
+		board.select([target.theme]);
+	}
 }
 
 /** The places, as dashed boxes, and the line between the neighbours. */

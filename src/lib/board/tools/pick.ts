@@ -6,7 +6,6 @@ import { grow } from '../going-on';
 import { branchOf, growTowards } from '../maps';
 import { clipBounds, copyOut, putDown } from '$core/board/ops/clip';
 import { setBoxes, withContents } from '$core/board/ops/edits';
-import { dropAt } from '$core/board/holders/cards';
 import { nod } from '$core/board/ops/approve';
 import { signAt, type SignName } from '$core/board/signs';
 import { boxFrom, centreOf, distance, holdsBox, unionOf, type Box, type Point } from '$core/geometry/box';
@@ -31,7 +30,14 @@ import {
 	type Widening,
 } from './cells';
 import { knobUnder } from './knobs';
-import { dropTargetItems, dropTargetOf, insertItems, lineUnder, type DropTarget } from './drop-target';
+import {
+	dropInto,
+	dropTargetItems,
+	dropTargetOf,
+	insertItems,
+	lineUnder,
+	type DropTarget,
+} from './drop-target';
 import { insert } from '../flows';
 import {
 	draggedBranches,
@@ -288,7 +294,7 @@ export function createPick(link: LinkTool): Tool {
 				dropBranches(board, { ...done, ...done.branches, isFree: event.hold });
 			else
 				board.asOne(() => {
-					dropAt(board.room.editContext, board.model, board.selection, done.dx, done.dy, done.target?.slot);
+					dropInto(board, done.dx, done.dy, done.target);
 					if (done.line) insert(board, [...done.ids][0]!, done.line);
 				});
 		} else if (done?.is === 'resize' && preview) board.asOne(() => finishResize(board, done, preview));

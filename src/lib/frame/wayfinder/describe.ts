@@ -27,7 +27,7 @@ export function describe(model: BoardModel, object: BoardObject): string {
 		object.by[1] ? m.said_by({ name: object.by[1] }) : '',
 		field ? m.said_in({ name: nameOf(field) }) : '',
 		theme ? m.said_in({ name: nameOf(theme) }) : '',
-		holder ? m.said_in({ name: nameOf(holder) }) : '',
+		holder && holder !== theme ? m.said_in({ name: nameOf(holder) }) : '',
 		linked.length > MAX ? m.said_links({ count: linked.length }) : '',
 		linked.length > 0 && linked.length <= MAX ? m.said_linked({ names: linked.join('; ') }) : '',
 		nods > 0 ? m.said_nods({ count: nods }) : '',

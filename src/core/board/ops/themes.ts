@@ -1,0 +1,165 @@
+/** Making themes, joining them, and sorting notes into them. */
+import { placeThemes } from '../../arrange/themes';
+import { holdsPoint, overlaps, unionOf, type Box, type Point } from '../../geometry/box';
+import { CHALKS } from '../colours';
+import { LEAST_FRAME } from '../holders/theme-layout';
+import { isConnector, isField, isNote, isTheme } from '../kinds/guards';
+import type { BoardQuery } from '../model/query';
+import type { BoardObject } from '../objects';
+import { type EditContext, transact } from '../store';
+import { addObjects, removeObjects } from './edits';
+import { putIntoTheme } from './theme-frames';
+
+/** Chalks of themes, one after the other. */
+export const THEME_CHALKS = CHALKS.slice(1, 7);
+/** Room between what was there and the first theme, board units. */
+const BELOW = 48;
+/** Themes stand beside each other until they are about so wide, board units. */
+const ROW = { least: 900, most: 1500 };
+
+/** Themes of a sheet as they are read: row by row. */
+export function themesOf(model: BoardQuery, sheet: string): BoardObject[] {
+	return model
+		.onSheet(sheet)
+		.filter(isTheme)
+		.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1));
+}
+
+/** Puts notes into a theme in their order, behind those that are there. */
+export function sortInto(
+	editContext: EditContext,
+	model: BoardQuery,
+	theme: string,
+	noteIds: Iterable<string>,
+): void {
+	const into = model.find(theme);
+	const notes = [...noteIds]
+		.flatMap((id) => model.find(id) ?? [])
+		.filter((note) => isNote(note) && !note.lock && note.held?.in !== theme);
+	if (isTheme(into) && notes.length > 0) putIntoTheme(editContext, model, into, notes, Infinity);
+}
+
+/**
+ * Makes a theme with a name, in a free place beside the themes that are there, else below where
+ * its notes lie. Notes are put into it by `sortInto`.
+ * @param near the notes that it is for
+ * @returns its id
+ */
+export function addTheme(
+	editContext: EditContext,
+	model: BoardQuery,
+	sheet: string,
+	name: string,
+	near: readonly string[],
+): string {
+	const themes = themesOf(model, sheet);
+	const { x, y } = placeForTheme(model, sheet, name, themes, near);
+	const [id] = addObjects(editContext, model, [
+		{
+			kind: 'theme',
+			sheet,
+			box: [x, y, LEAST_FRAME.w, LEAST_FRAME.h, 0],
+			style: { chalk: THEME_CHALKS[themes.length % THEME_CHALKS.length]! },
+			text: name,
+		},
+	]);
+	return id!;
+}
+
+function placeForTheme(
+	model: BoardQuery,
+	sheet: string,
+	name: string,
+	themes: readonly BoardObject[],
+	near: readonly string[],
+): Point {
+	const taken = model
+		.onSheet(sheet)
+		.filter((object) => !isConnector(object))
+		.map(({ id }) => model.boundsOf(id)!);
+	const around = unionOf(themes.map(({ id }) => model.boundsOf(id)!));
+	if (around) return besideThemes(around, taken);
+	const notes = near.flatMap((id) => model.find(id) ?? []);
+	const fields = new Set(notes.flatMap((note) => model.fieldOf(note) ?? []));
+	const below = unionOf([...notes, ...fields].map(({ id }) => model.boundsOf(id)!)) ?? {
+		x: 0,
+		y: 0,
+		w: 0,
+		h: 0,
+	};
+	const start = { x: below.x, y: below.y + below.h + BELOW, width: ROW.least };
+	return placeThemes([{ name, notes: [] }], start, taken)[0]!.box;
+}
+
+/** The first free place right of a theme, as long as the row is not too wide; else below all. */
+function besideThemes(around: Box, taken: readonly Box[]): Point {
+	const width = Math.max(ROW.least, Math.min(around.w, ROW.most));
+	const step = LEAST_FRAME.w / 4;
+	for (let y = around.y; y < around.y + around.h; y += LEAST_FRAME.h)
+		for (let x = around.x; x + LEAST_FRAME.w <= around.x + width; x += step) {
+			const air = { x: x - 18, y: y - 18, w: LEAST_FRAME.w + 36, h: LEAST_FRAME.h + 36 };
+			if (!taken.some((box) => overlaps(box, air))) return { x, y };
+		}
+	return placeThemes(
+		[{ name: '', notes: [] }],
+		{ x: around.x, y: around.y + around.h + 36, width },
+		taken,
+	)[0]!.box;
+}
+
+/** Joins themes: notes of the others go into the first, behind its own, and the others are gone. */
+export function mergeThemes(
+	editContext: EditContext,
+	model: BoardQuery,
+	into: string,
+	others: readonly string[],
+): void {
+	const gone = others.filter((id) => id !== into && isTheme(model.find(id)) && !model.find(id)!.lock);
+	transact(editContext, () => {
+		const notes = gone.flatMap((id) => notesInOrder(model, id));
+		// In this order: what is taken away sets its notes free, and then they are put in.
+		removeObjects(editContext, model, gone);
+		sortInto(editContext, model, into, notes);
+	});
+}
+
+/** Notes of a theme in the order in which they lie in it. */
+export function notesInOrder(model: BoardQuery, theme: string): string[] {
+	const object = model.find(theme);
+	if (!object) return [];
+	return model
+		.contentsOf(object)
+		.flatMap((id) => model.find(id) ?? [])
+		.filter(isNote)
+		.sort(
+			(a, b) =>
+				compare(a.held?.at ?? '', b.held?.at ?? '') ||
+				a.box[1] - b.box[1] ||
+				a.box[0] - b.box[0] ||
+				compare(a.id, b.id),
+		)
+		.map(({ id }) => id);
+}
+const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+/** The uppermost theme at a point that is open to changes. */
+export function themeAt(
+	model: BoardQuery,
+	sheet: string,
+	p: Point,
+	moving: ReadonlySet<string>,
+): BoardObject | undefined {
+	return model
+		.within(sheet, { ...p, w: 0, h: 0 })
+		.reverse()
+		.find(
+			(each) =>
+				isTheme(each) && !each.lock && !moving.has(each.id) && holdsPoint(model.boundsOf(each.id)!, p),
+		);
+}
+
+/** Whether notes of a sheet lie in a field that is to be sorted: of a field, or of the whole sheet. */
+export const notesToSort = (model: BoardQuery, sheet: string, field?: BoardObject): string[] =>
+	(field && isField(field) ? model.contentsOf(field) : model.onSheet(sheet).map(({ id }) => id)).filter(
+		(id) => isNote(model.find(id)),
+	);
