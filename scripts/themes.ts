@@ -45,4 +45,4 @@ try {
 } catch (error) {
 	process.stderr.write(`No sentence vectors, words alone decide: ${String(error)}\n`);
 }
-print(JSON.stringify(sortIntoThemes(notes, vectors)) + '\n', () => process.exit(0));
+print(JSON.stringify(sortIntoThemes(notes, { vectors, topics })) + '\n', () => process.exit(0));

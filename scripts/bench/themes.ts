@@ -4,90 +4,210 @@
  * aside when agreement is reckoned.
  */
 import { readdirSync, readFileSync } from 'node:fs';
-import { randomFrom } from '$core/rehearsal/random';
-import { adjustedRandIndex } from '$core/themes/agreement';
-import { cutAt, mergeTree } from '$core/themes/cluster';
-import { kMeans, principalCoordinates } from '$core/themes/consensus';
+import { randomFrom, type Random } from '$core/rehearsal/random';
 import { sortIntoThemes } from '$core/themes';
+import { adjustedRandIndex, vMeasure } from '$core/themes/agreement';
+import { perhapsTheSame } from '$core/themes/doubles';
 import { languagesOf } from '$core/themes/language';
 import { likenessOf } from '$core/themes/likeness';
+import { PlacingSpace } from '$core/themes/placing';
+import type { Topics } from '$core/themes/topics';
 import { weigh } from '$core/themes/weights';
 import { encodeTexts } from '../../src/workers/model';
+import { loadTopics } from '../../src/workers/topics';
+import { CLUSTER_METHODS } from './cluster-methods';
 import { figure } from './report';
 
 const SETS = 'data/themes-dev';
 const NOWHERE = 'none';
+/** Notes of each theme that are placed by hand, and how often the draw is made anew. */
+const PLACED = [0, 1, 2, 3, 4, 5];
+const DRAWS = 5;
 
-interface Labelled {
+interface LabelledNote {
 	text: string;
 	theme: string;
+	/** Two notes with the same value say the same. */
+	dup?: string;
+}
+
+interface LabelledSet {
+	name: string;
+	notes: LabelledNote[];
+	vectors: Float32Array[];
+	/** Names of the themes, and their vectors. */
+	themes: string[];
+	named: Float32Array[];
 }
 
 /** The group of each note, by any name. */
-type Method = (texts: readonly string[], vectors: readonly Float32Array[], count: number) => string[];
+type Method = (set: LabelledSet, topics: Topics) => string[];
 
-const sorted =
+const textsOf = ({ notes }: LabelledSet): string[] => notes.map(({ text }) => text);
+
+const shipped =
 	(isGiven: boolean, isMeant = true): Method =>
-	(texts, vectors, count) => {
-		const notes = texts.map((text, i) => ({ id: String(i), text }));
-		const proposal = sortIntoThemes(notes, isMeant ? vectors : undefined, isGiven ? count : undefined);
-		const labels = texts.map((_, i) => `left ${i}`);
+	(set, topics) => {
+		const notes = textsOf(set).map((text, i) => ({ id: String(i), text }));
+		const proposal = sortIntoThemes(notes, {
+			...(isMeant ? { vectors: set.vectors, topics } : {}),
+			...(isGiven ? { count: set.themes.length } : {}),
+		});
+		const labels = notes.map((_, i) => `left ${i}`);
 		proposal.themes.forEach(({ noteIds }, g) => noteIds.forEach((id) => (labels[Number(id)] = `${g}`)));
 		return labels;
 	};
 
-const likenesses = (texts: readonly string[], vectors: readonly Float32Array[]) =>
-	likenessOf(weigh(texts, languagesOf(texts)), vectors);
-
 const METHODS: Record<string, Method> = {
-	'as shipped, number found by itself': sorted(false),
-	'as shipped, number given': sorted(true),
-	'words alone, number given': sorted(true, false),
-	'average linkage, number given': (texts, vectors, count) => {
-		const labels: string[] = [];
-		cutAt(mergeTree(likenesses(texts, vectors)), texts.length, count).forEach((group, g) =>
-			group.forEach((i) => (labels[i] = `${g}`)),
-		);
-		return labels;
-	},
-	'k-means, number given': (texts, vectors, count) => {
-		const points = principalCoordinates(likenesses(texts, vectors), count + 1);
-		return [...kMeans(points, count, randomFrom(1))].map(String);
-	},
+	'as shipped, number found by itself': shipped(false),
+	'as shipped, number given': shipped(true),
+	'words alone, number given': shipped(true, false),
+	...Object.fromEntries(
+		Object.entries(CLUSTER_METHODS).map(([name, method]): [string, Method] => [
+			name,
+			(set) => {
+				const texts = textsOf(set);
+				const likeness = likenessOf(weigh(texts, languagesOf(texts)), set.vectors);
+				return Array.from(method(likeness, set.themes.length), String);
+			},
+		]),
+	),
 };
 
-const mean = (values: readonly number[]): number =>
-	values.reduce((sum, value) => sum + value, 0) / values.length;
+async function readSets(): Promise<LabelledSet[]> {
+	const sets: LabelledSet[] = [];
+	for (const file of readdirSync(SETS).sort()) {
+		const notes = JSON.parse(readFileSync(`${SETS}/${file}`, 'utf8')) as LabelledNote[];
+		const themes = [...new Set(notes.map(({ theme }) => theme))].filter((theme) => theme !== NOWHERE).sort();
+		sets.push({
+			name: file.replace('.json', ''),
+			notes,
+			themes,
+			vectors: await timed('encoding 60 new notes', () => encodeTexts(notes.map(({ text }) => text))),
+			named: await encodeTexts(themes.map((theme) => theme.replaceAll('-', ' '))),
+		});
+	}
+	return sets;
+}
+
+const values = new Map<string, number[]>();
+function add(name: string, value: number): void {
+	values.set(name, [...(values.get(name) ?? []), value]);
+}
+const times = new Map<string, number[]>();
+async function timed<T>(name: string, work: () => T | Promise<T>): Promise<T> {
+	const start = performance.now();
+	const result = await work();
+	times.set(name, [...(times.get(name) ?? []), performance.now() - start]);
+	return result;
+}
+const mean = (all: readonly number[]): number => all.reduce((sum, value) => sum + value, 0) / all.length;
+
+async function benchGrouping(set: LabelledSet, topics: Topics): Promise<void> {
+	const placed = set.notes.flatMap(({ theme }, i) => (theme === NOWHERE ? [] : [i]));
+	const meant = placed.map((i) => set.notes[i]!.theme);
+	for (const [name, method] of Object.entries(METHODS)) {
+		const labels = await timed(name, () => method(set, topics));
+		const found = placed.map((i) => labels[i]!);
+		const counts = new Map<string, number>();
+		for (const label of labels) counts.set(label, (counts.get(label) ?? 0) + 1);
+		for (const [what, value, unit] of [
+			['agreement', adjustedRandIndex(meant, found), 'ARI'],
+			['V-measure', vMeasure(meant, found), ''],
+			['themes', [...counts.values()].filter((count) => count > 1).length, 'themes'],
+		] as const) {
+			figure(`themes: ${name}, ${what}`, value, unit, set.name);
+			add(`${name}, ${what}`, value);
+		}
+	}
+}
+
+/** Doubles that are said, how many of them are true, and how many of the true ones are offered. */
+function benchDoubles(set: LabelledSet): void {
+	const { notes } = set;
+	const isDouble = (i: number, j: number): boolean =>
+		notes[i]!.dup !== undefined && notes[i]!.dup === notes[j]!.dup;
+	const said = sortIntoThemes(
+		textsOf(set).map((text, i) => ({ id: String(i), text })),
+		{ vectors: set.vectors },
+	).doubles;
+	add('doubles said', said.length);
+	add('doubles said that are none', said.filter(([a, b]) => !isDouble(Number(a), Number(b))).length);
+	const offered = perhapsTheSame(set.vectors);
+	notes.forEach((_, i) => {
+		if (!notes.some((_other, j) => j !== i && isDouble(i, j))) return;
+		add('doubles among the three offered', offered[i]!.some((j) => isDouble(i, j)) ? 1 : 0);
+	});
+}
+
+/** The share that falls right, and that has the right theme among three, for so many placed notes. */
+function benchPlacing(set: LabelledSet, topics: Topics, count: number, isNamed: boolean): void {
+	const draws = count === 0 ? 1 : DRAWS;
+	const right: number[] = [];
+	const amongThree: number[] = [];
+	for (let draw = 0; draw < draws; draw++) {
+		const random = randomFrom(draw * 100 + count);
+		const placed = set.themes.map((theme) => drawFrom(set, theme, count, random));
+		const nothing = new Float32Array(set.vectors[0]!.length);
+		const themes = placed.map((each, t) => ({ named: isNamed ? set.named[t]! : nothing, placed: each }));
+		const placings = new PlacingSpace(set.vectors, topics).place(themes);
+		const seen = new Set(placed.flat());
+		set.notes.forEach(({ theme }, i) => {
+			if (theme === NOWHERE || seen.has(i)) return;
+			const rank = placings[i]!.ranked.indexOf(set.themes.indexOf(theme));
+			right.push(rank === 0 ? 1 : 0);
+			amongThree.push(rank < 3 ? 1 : 0);
+		});
+	}
+	const what = `${isNamed ? 'names and ' : ''}${count} notes each`;
+	add(`${what}, right`, mean(right));
+	add(`${what}, among three`, mean(amongThree));
+}
+
+/** Some notes of a theme; one at least is left over. */
+function drawFrom({ notes }: LabelledSet, theme: string, count: number, random: Random): number[] {
+	const all = notes.flatMap((note, i) => (note.theme === theme ? [i] : []));
+	const wanted = Math.min(count, all.length - 1);
+	const drawn: number[] = [];
+	while (drawn.length < wanted) drawn.push(...all.splice(Math.floor(random() * all.length), 1));
+	return drawn;
+}
 
 export async function benchThemes(): Promise<void> {
 	await encodeTexts(['warm up']);
-	const results = Object.fromEntries(Object.keys(METHODS).map((name) => [name, [] as number[]]));
-	const times: Record<string, number[]> = {};
-	const time = (name: string, start: number): void =>
-		void (times[name] ??= []).push(performance.now() - start);
-	for (const file of readdirSync(SETS).sort()) {
-		const set = JSON.parse(readFileSync(`${SETS}/${file}`, 'utf8')) as Labelled[];
-		const texts = set.map(({ text }) => text);
-		let start = performance.now();
-		const vectors = await encodeTexts(texts);
-		time('encoding 60 new notes', start);
-		const meant = set.map(({ theme }) => theme);
-		const placed = meant.flatMap((theme, i) => (theme === NOWHERE ? [] : [i]));
-		const count = new Set(placed.map((i) => meant[i])).size;
-		for (const [name, method] of Object.entries(METHODS)) {
-			start = performance.now();
-			const labels = method(texts, vectors, count);
-			time(name, start);
-			const agreement = adjustedRandIndex(
-				placed.map((i) => meant[i]!),
-				placed.map((i) => labels[i]!),
-			);
-			results[name]!.push(agreement);
-			figure(`themes: ${name}`, agreement, 'ARI', file.replace('.json', ''));
+	const topics = await loadTopics();
+	const sets = await readSets();
+	for (const set of sets) {
+		await benchGrouping(set, topics);
+		benchDoubles(set);
+		for (const count of PLACED) {
+			benchPlacing(set, topics, count, true);
+			if (count > 0) benchPlacing(set, topics, count, false);
 		}
 	}
-	for (const [name, values] of Object.entries(results))
-		figure(`themes: ${name}, mean`, mean(values), 'ARI', `${values.length} sets`);
-	for (const [name, values] of Object.entries(times))
-		figure(`themes: ${name}, mean time`, mean(values), 'ms', '60 notes');
+	for (const [name, all] of values) figure(`themes: ${name}, mean`, mean(all), '', `${all.length} values`);
+	for (const [name, all] of times) figure(`themes: ${name}, mean time`, mean(all), 'ms', '60 notes');
+	await benchTimes(sets, topics);
+}
+
+/** How long many notes take: known ones are sorted, new ones are encoded as well. */
+async function benchTimes(sets: readonly LabelledSet[], topics: Topics): Promise<void> {
+	const texts = sets.flatMap(textsOf);
+	const vectors = sets.flatMap((set) => set.vectors);
+	for (const count of [200, 600, 2000]) {
+		// More than there are in all sets are met again with a mark, which changes little.
+		const at = (i: number): number => (i * 7) % texts.length;
+		const notes = Array.from({ length: count }, (_, i) => ({
+			id: String(i),
+			text: texts[at(i)]! + (i < texts.length ? '' : ' again'),
+		}));
+		const known = notes.map((_, i) => vectors[at(i)]!);
+		const start = performance.now();
+		sortIntoThemes(notes, { vectors: known, topics });
+		figure('themes: sorting known notes', performance.now() - start, 'ms', `${count} notes`);
+	}
+	const start = performance.now();
+	await encodeTexts(texts);
+	figure('themes: encoding new notes', texts.length / ((performance.now() - start) / 1000), '/s', 'all sets');
+	figure('themes: memory', process.memoryUsage().rss / 1e6, 'MB', 'this process');
 }

@@ -81,6 +81,10 @@ const ROUTES: Record<string, Asked> = {
 	'POST /session': { takes: 'lead', body: { do: 'end' } },
 	'GET /silence': { takes: 'lead' },
 	'POST /themes': { takes: 'write', body: { noteIds: [NOBODY, 'another'] } },
+	'POST /themes/places': {
+		takes: 'write',
+		body: { noteIds: [NOBODY], themes: [{ name: 'Queues', noteIds: [] }] },
+	},
 	'GET /votes': { takes: 'enter' },
 	'POST /votes': { takes: 'lead', body: vote },
 	'GET /votes/[vote]': { takes: 'enter' },

@@ -1,31 +1,75 @@
 /** Proposing themes. */
+import { SURENESS } from '$core/themes/placing';
 import { z } from 'zod';
 import { endpoint } from './endpoint';
 
 /** Notes that are sorted at one go. */
 export const MAX_NOTES = 2000;
 const proposalSchema = z.object({
-	themes: z.array(z.object({ name: z.string(), noteIds: z.array(z.string()) })),
+	themes: z.array(
+		z.object({
+			name: z.string(),
+			/** Further names that it could have. */
+			otherNames: z.array(z.string()),
+			noteIds: z.array(z.string()),
+		}),
+	),
 	/** Notes that go with no theme. */
 	left: z.array(z.string()),
 	/** Notes that say the same. */
 	doubles: z.array(z.tuple([z.string(), z.string()])),
+	/** For each note those that perhaps say the same. */
+	near: z.array(z.tuple([z.string(), z.array(z.string())])),
 	/** Whether meaning decided; otherwise words alone did. */
 	meaning: z.boolean(),
 });
 export type Proposal = z.infer<typeof proposalSchema>;
+const noteIds = z.array(z.string().max(64)).max(MAX_NOTES, `at most ${MAX_NOTES} notes at once`);
+/** Whether words alone may decide, where the encoder does not answer. */
+const wordsOnly = z.boolean().optional();
+
 /** Proposes themes for notes of the board; nothing on the board is changed. */
 export const proposeThemes = endpoint({
 	method: 'POST',
 	path: '/api/boards/[id]/themes',
 	request: z.object({
-		noteIds: z
-			.array(z.string().max(64))
-			.min(2, 'pick at least two notes')
-			.max(MAX_NOTES, `at most ${MAX_NOTES} notes at once`),
+		noteIds: noteIds.min(2, 'pick at least two notes'),
 		count: z.number().int().min(1).max(50).optional(),
-		/** Whether words alone may decide, where the encoder does not answer. */
-		wordsOnly: z.boolean().optional(),
+		wordsOnly,
 	}),
 	response: proposalSchema,
+});
+
+/** Themes that notes are put among at one go, and letters of a name. */
+export const MAX_THEMES = 40;
+export const MAX_THEME_NAME = 80;
+/** Themes of a note that are told, the likeliest first. */
+export const LIKELIEST = 3;
+
+const placedSchema = z.object({
+	places: z.array(
+		z.object({
+			id: z.string(),
+			/** Indexes of the likeliest themes. */
+			ranked: z.array(z.number().int()),
+			sureness: z.enum(SURENESS),
+		}),
+	),
+	meaning: z.boolean(),
+});
+export type Placed = z.infer<typeof placedSchema>;
+/** Says where notes belong among themes that have names; nothing on the board is changed. */
+export const placeAmongThemes = endpoint({
+	method: 'POST',
+	path: '/api/boards/[id]/themes/places',
+	request: z.object({
+		noteIds: noteIds.min(1, 'pick a note'),
+		/** What was placed by hand so far counts as well. */
+		themes: z
+			.array(z.object({ name: z.string().trim().min(1).max(MAX_THEME_NAME), noteIds }))
+			.min(1, 'name a theme')
+			.max(MAX_THEMES, `at most ${MAX_THEMES} themes`),
+		wordsOnly,
+	}),
+	response: placedSchema,
 });

@@ -8,8 +8,9 @@
 import { randomFrom, type Random } from '../rehearsal/random';
 import { Likeness } from './likeness';
 
-/** Ways of cutting, starts of each, and rounds of a start at most. */
-const WAYS = 60;
+/** Ways of cutting, of many notes fewer; starts of each, and rounds of a start at most. */
+const WAYS = { few: 60, many: 24 };
+const MANY = 400;
 const STARTS = 2;
 const ROUNDS = 20;
 /** Groups that are looked for: the numbers that a team uses, about. */
@@ -32,18 +33,25 @@ export function consensusOf(likeness: Likeness): Likeness {
 	const n = likeness.size;
 	const coordinates = principalCoordinates(likeness, Math.min(MAX_COORDINATES, n - 1));
 	const together = new Likeness(n);
-	for (let way = 0; way < WAYS; way++) {
+	const ways = n > MANY ? WAYS.many : WAYS.few;
+	for (let way = 0; way < ways; way++) {
 		const groups = GROUPS.least + (way % (GROUPS.most - GROUPS.least + 1));
 		const size = Math.min(coordinates.size, Math.max(2, groups - 1 + (way % 3)));
 		const labels = kMeans(firstOf(coordinates, size), Math.min(groups, n), randomFrom(way * 77 + 1));
-		for (let i = 0; i < n; i++) {
-			const label = labels[i];
-			for (let j = 0, at = i * n; j <= i; j++, at++)
-				if (labels[j] === label) together.values[at]! += 1 / WAYS;
-		}
+		countTogether(labels, together.values, 1 / ways);
 	}
 	for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) together.set(i, j, together.get(i, j));
 	return together;
+}
+
+/** Adds to each pair with the same label, below the diagonal and on it. */
+function countTogether(labels: Int32Array, sums: Float64Array, share: number): void {
+	const n = labels.length;
+	for (let i = 0; i < n; i++) {
+		const label = labels[i];
+		const row = i * n;
+		for (let j = 0; j <= i; j++) if (labels[j] === label) sums[row + j]! += share;
+	}
 }
 
 /** The first coordinates of points. */
@@ -121,24 +129,31 @@ function orthonormalise(basis: readonly Float64Array[]): void {
 }
 
 /** The better of a few starts: the group of each point. */
-export function kMeans(points: Points, groups: number, random: Random): Int32Array {
+export function kMeans(points: Points, groups: number, random: Random, starts = STARTS): Int32Array {
 	let best: Int32Array = new Int32Array(points.count);
 	let bestCost = Infinity;
-	for (let start = 0; start < STARTS; start++) {
+	for (let start = 0; start < starts; start++) {
 		const { labels, cost } = lloyd(points, seeds(points, groups, random));
 		if (cost < bestCost) [best, bestCost] = [labels, cost];
 	}
 	return best;
 }
 
-const distance2 = ({ size, values }: Points, i: number, centres: Float64Array, c: number): number => {
+/** Square of the distance of a point from a centre: `at` and `to` are where they begin. */
+function distance2(
+	values: Float64Array,
+	at: number,
+	centres: Float64Array,
+	to: number,
+	size: number,
+): number {
 	let sum = 0;
 	for (let k = 0; k < size; k++) {
-		const d = values[i * size + k]! - centres[c * size + k]!;
+		const d = values[at + k]! - centres[to + k]!;
 		sum += d * d;
 	}
 	return sum;
-};
+}
 
 /** Centres to begin with: far from each other rather than not, by chance. */
 function seeds(points: Points, groups: number, random: Random): Float64Array {
@@ -150,7 +165,7 @@ function seeds(points: Points, groups: number, random: Random): Float64Array {
 		centres.set(values.subarray(next * size, (next + 1) * size), c * size);
 		let total = 0;
 		for (let i = 0; i < count; i++) {
-			nearest[i] = Math.min(nearest[i]!, distance2(points, i, centres, c));
+			nearest[i] = Math.min(nearest[i]!, distance2(values, i * size, centres, c * size, size));
 			total += nearest[i]!;
 		}
 		let left = random() * total;
@@ -175,8 +190,10 @@ function lloyd(points: Points, centres: Float64Array): { labels: Int32Array; cos
 			let best = 0;
 			let near = Infinity;
 			for (let c = 0; c < groups; c++) {
-				const far = distance2(points, i, centres, c);
-				if (far < near) [best, near] = [c, far];
+				const far = distance2(values, i * size, centres, c * size, size);
+				if (far >= near) continue;
+				best = c;
+				near = far;
 			}
 			if (labels[i] !== best) isSame = false;
 			labels[i] = best;

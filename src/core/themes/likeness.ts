@@ -4,7 +4,7 @@
  * mean is taken away first, so that what tells notes apart counts (J. Mu, P. Viswanath, "All-but-the-top",
  * 2018).
  */
-import { sparseCosine, type WeighedNotes } from './weights';
+import type { WeighedNotes } from './weights';
 
 /** Symmetric matrix of likenesses, row by row. */
 export class Likeness {
@@ -29,6 +29,8 @@ const WORDS = 0.15;
 
 /** How far each vector is drawn towards those that it is alike. */
 const SMOOTHING = 0.4;
+/** More notes than these say enough together, and drawing them to each other would take long. */
+const MOST_SMOOTHED = 800;
 /** What is less alike than this is no neighbour. */
 const NEAR = 0.05;
 
@@ -71,25 +73,41 @@ export function cosine(a: ArrayLike<number>, b: ArrayLike<number>): number {
  * @param likeness of all pairs, by which neighbours weigh
  */
 export function smoothed(vectors: readonly Float64Array[], likeness: Likeness): Float64Array[] {
-	const n = vectors.length;
+	const size = vectors[0]?.length ?? 0;
 	return vectors.map((vector, i) => {
-		const out = vector.map((value) => (1 - SMOOTHING) * value);
-		const near: number[] = [];
-		let total = 0;
-		for (let j = 0; j < n; j++) {
-			const value = likeness.get(i, j);
-			if (j === i || value < NEAR) continue;
-			near.push(j);
-			total += value * value;
+		const out = new Float64Array(size);
+		const total = addNeighbours(vectors, likeness, i, out);
+		const share = total > 0 ? SMOOTHING / total : 0;
+		let length2 = 0;
+		for (let k = 0; k < size; k++) {
+			const value = (1 - SMOOTHING) * vector[k]! + share * out[k]!;
+			out[k] = value;
+			length2 += value * value;
 		}
-		for (const j of near) {
-			const weight = (SMOOTHING * likeness.get(i, j) ** 2) / total;
-			const other = vectors[j]!;
-			for (let k = 0; k < out.length; k++) out[k]! += weight * other[k]!;
-		}
-		const length = Math.sqrt(out.reduce((sum, value) => sum + value * value, 0)) || 1;
-		return out.map((value) => value / length);
+		const length = Math.sqrt(length2) || 1;
+		for (let k = 0; k < size; k++) out[k]! /= length;
+		return out;
 	});
+}
+
+/** Adds the neighbours of a vector, by the square of how near they are; returns their weight. */
+function addNeighbours(
+	vectors: readonly Float64Array[],
+	likeness: Likeness,
+	i: number,
+	out: Float64Array,
+): number {
+	const size = out.length;
+	let total = 0;
+	for (let j = 0; j < vectors.length; j++) {
+		const value = likeness.values[i * likeness.size + j]!;
+		if (j === i || value < NEAR) continue;
+		const weight = value * value;
+		total += weight;
+		const other = vectors[j]!;
+		for (let k = 0; k < size; k++) out[k] = out[k]! + weight * other[k]!;
+	}
+	return total;
 }
 
 /**
@@ -100,27 +118,75 @@ export function likenessOf(
 	weighed: WeighedNotes,
 	vectors: readonly ArrayLike<number>[] | undefined,
 ): Likeness {
-	const n = weighed.vectors.length;
-	const words = new Likeness(n);
-	for (let i = 0; i < n; i++) {
-		words.set(i, i, 1);
-		for (let j = 0; j < i; j++) words.set(i, j, sparseCosine(weighed.vectors[i]!, weighed.vectors[j]!));
-	}
+	const words = likenessInWords(weighed);
 	if (!vectors) return words;
 	const means = centred(vectors);
-	return withWords(smoothed(means, withWords(means, words)), words);
+	const likeness = withWords(means, words);
+	return vectors.length > MOST_SMOOTHED ? likeness : withWords(smoothed(means, likeness), words);
+}
+
+/** Cosines of all pairs of notes by their words: only pairs that share a word are looked at. */
+function likenessInWords({ vectors }: WeighedNotes): Likeness {
+	const words = new Likeness(vectors.length);
+	const holders = new Map<string, { note: number; weight: number }[]>();
+	vectors.forEach((vector, i) => {
+		for (const [key, weight] of vector) {
+			let earlier = holders.get(key);
+			if (!earlier) holders.set(key, (earlier = []));
+			for (const other of earlier) words.values[i * words.size + other.note]! += weight * other.weight;
+			earlier.push({ note: i, weight });
+		}
+	});
+	for (let i = 0; i < words.size; i++) {
+		for (let j = 0; j < i; j++) words.set(i, j, words.get(i, j));
+		words.set(i, i, 1);
+	}
+	return words;
 }
 
 /** Likeness by vectors of length 1 and by words. */
 function withWords(vectors: readonly Float64Array[], words: Likeness): Likeness {
-	const likeness = new Likeness(vectors.length);
-	vectors.forEach((a, i) => {
-		for (let j = 0; j <= i; j++) {
-			const b = vectors[j]!;
-			let meaning = 0;
-			for (let k = 0; k < a.length; k++) meaning += a[k]! * b[k]!;
-			likeness.set(i, j, (meaning + WORDS * words.get(i, j)) / (1 + WORDS));
-		}
-	});
+	const likeness = allCosines(vectors);
+	for (let at = 0; at < likeness.values.length; at++)
+		likeness.values[at] = (likeness.values[at]! + WORDS * words.values[at]!) / (1 + WORDS);
 	return likeness;
+}
+
+/** Cosines of all pairs of vectors of length 1. */
+export function allCosines(vectors: readonly ArrayLike<number>[]): Likeness {
+	const n = vectors.length;
+	const size = vectors[0]?.length ?? 0;
+	const rows = new Float64Array(n * size);
+	vectors.forEach((vector, i) => rows.set(vector, i * size));
+	const likeness = new Likeness(n);
+	multiply(rows, size, n, likeness.values);
+	return likeness;
+}
+
+/** Vectors whose products are taken at one go: what they hold stays near the processor. */
+const BLOCK = 32;
+
+/** All products of rows with each other. Plain loops: this is where the time goes. */
+function multiply(rows: Float64Array, size: number, n: number, out: Float64Array): void {
+	for (let left = 0; left < n; left += BLOCK) {
+		const end = Math.min(n, left + BLOCK);
+		for (let i = left; i < n; i++) {
+			const a = i * size;
+			const last = Math.min(i + 1, end);
+			for (let j = left; j < last; j++) {
+				const b = j * size;
+				let even = 0;
+				let odd = 0;
+				let k = 0;
+				for (; k + 1 < size; k += 2) {
+					even += rows[a + k]! * rows[b + k]!;
+					odd += rows[a + k + 1]! * rows[b + k + 1]!;
+				}
+				if (k < size) even += rows[a + k]! * rows[b + k]!;
+				const product = even + odd;
+				out[i * n + j] = product;
+				out[j * n + i] = product;
+			}
+		}
+	}
 }

@@ -1,6 +1,7 @@
 /**
- * A name for each theme from its own words: the words and pairs of words that stand out in this group
- * against the others (class-based tf-idf, M. Grootendorst, "BERTopic", 2022), written as people wrote them.
+ * A name for each theme: a heading that its notes fit under, or the words and pairs of words that
+ * stand out in it against the others (class-based tf-idf, M. Grootendorst, "BERTopic", 2022),
+ * written as people wrote them.
  */
 import type { Word } from './language';
 
@@ -8,7 +9,6 @@ interface Term {
 	key: string;
 	/** Notes of the group in which it stands. */
 	inGroup: number;
-	inOthers: number;
 	forms: Map<string, number>;
 	length: number;
 }
@@ -32,24 +32,20 @@ const mostWritten = (forms: Map<string, number>): string =>
 
 const capital = (text: string): string => text.charAt(0).toLocaleUpperCase() + text.slice(1);
 
-/**
- * Names for groups of notes, given as lists of each note's words. Names are distinct; a group without a
- * single word is named by `fallback`.
- */
-export function nameThemes(groups: readonly Word[][][], fallback: (index: number) => string): string[] {
+/** Names that the words of each group give, the best first. */
+function namesByWords(groups: readonly Word[][][]): string[][] {
 	const terms = groups.map(() => new Map<string, Term>());
 	groups.forEach((notes, g) => {
 		for (const words of notes) {
 			for (const [key, { form, length }] of termsIn(words)) {
 				let term = terms[g]!.get(key);
-				if (!term) terms[g]!.set(key, (term = { key, inGroup: 0, inOthers: 0, forms: new Map(), length }));
+				if (!term) terms[g]!.set(key, (term = { key, inGroup: 0, forms: new Map(), length }));
 				term.inGroup++;
 				term.forms.set(form, (term.forms.get(form) ?? 0) + 1);
 			}
 		}
 	});
 	const sizes = groups.map((notes) => Math.max(1, notes.length));
-	const used = new Set<string>();
 	return groups.map((_, g) => {
 		const scored = [...terms[g]!.values()].map((term) => {
 			const share = term.inGroup / sizes[g]!;
@@ -63,14 +59,82 @@ export function nameThemes(groups: readonly Word[][][], fallback: (index: number
 		});
 		scored.sort((a, b) => b.score - a.score || (a.term.key < b.term.key ? -1 : 1));
 		const name = compose(scored, sizes[g]!);
-		let unique = name === '' ? fallback(g) : capital(name);
-		for (const { term } of scored) {
-			if (!used.has(unique.toLowerCase())) break;
-			unique = capital(`${name}, ${mostWritten(term.forms)}`);
-		}
-		used.add(unique.toLowerCase());
-		return unique;
+		if (name === '') return [];
+		const more = scored.slice(0, WORDS_TRIED).map(({ term }) => mostWritten(term.forms));
+		return [name, ...more, ...more.map((word) => `${name}, ${word}`)].map(capital);
 	});
+}
+
+/** Words of a group that are tried as names of their own. */
+const WORDS_TRIED = 8;
+/** Further names that are offered. */
+const OTHERS = 2;
+/** How well a heading has to fit to be the name, and to be offered. */
+const FITS = { name: 0.6, offer: 0.4 };
+/** Letters of a note that stand for a name where nothing else does. */
+const QUOTED = 40;
+
+/** What names are made of. */
+export interface GroupToName {
+	/** Words of each note. */
+	words: readonly Word[][];
+	/** What each note says, the most typical one first. */
+	texts: readonly string[];
+	/** Headings that fit its notes, the best first, in the language of its notes. */
+	headings: readonly { name: string; fit: number }[];
+}
+
+export interface ThemeName {
+	name: string;
+	/** Further names to choose from. */
+	others: string[];
+}
+
+/**
+ * Names for groups of notes: the heading nearest by meaning where it fits well, else words that
+ * stand out in the group. No two are alike, and none is a number.
+ */
+export function nameThemes(groups: readonly GroupToName[]): ThemeName[] {
+	const byWords = namesByWords(groups.map(({ words }) => [...words]));
+	const candidates = groups.map(({ headings, texts }, g) => {
+		const offered = headings.filter(({ fit }) => fit >= FITS.offer).map(({ name }) => name);
+		const isNamed = (headings[0]?.fit ?? 0) >= FITS.name;
+		const [first, ...more] = byWords[g]!;
+		const spoken = isNamed
+			? [offered[0]!, ...(first ? [first] : []), ...offered.slice(1), ...more]
+			: [...(first ? [first] : []), ...offered, ...more];
+		return [...spoken, quoted(texts[0] ?? ''), ...texts.map(quoted)].filter((name) => name !== '');
+	});
+	const taken = new Set<string>();
+	const take = (name: string): string => {
+		taken.add(name.toLowerCase());
+		return name;
+	};
+	const isFree = (name: string): boolean => !taken.has(name.toLowerCase());
+	const names: string[] = [];
+	// The better a heading fits, the sooner it is given away.
+	const fitOf = (g: number): number => groups[g]!.headings[0]?.fit ?? 0;
+	const order = groups.map((_, g) => g).sort((a, b) => fitOf(b) - fitOf(a) || a - b);
+	for (const g of order) names[g] = take(candidates[g]!.find(isFree) ?? numbered(candidates[g]![0], isFree));
+	return names.map((name, g) => {
+		const others: string[] = [];
+		for (const other of candidates[g]!) if (others.length < OTHERS && isFree(other)) others.push(take(other));
+		return { name, others };
+	});
+}
+
+/** What a note says, short enough for a name. */
+function quoted(text: string): string {
+	const line = text.replace(/\s+/gu, ' ').trim();
+	return line.length <= QUOTED ? line : line.slice(0, QUOTED).replace(/\s\S*$/u, '') + ' …';
+}
+
+/** The last way out, where whole groups say the very same: the name again, told apart. */
+function numbered(name: string | undefined, isFree: (name: string) => boolean): string {
+	for (let n = 2; ; n++) {
+		const told = `${name ?? '…'} (${n})`;
+		if (isFree(told)) return told;
+	}
 }
 
 /**

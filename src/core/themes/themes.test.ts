@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { closeness, cluster, cutAt, mergeTree, silhouette } from './cluster';
 import { randomFrom } from '../rehearsal/random';
-import { findDoubles } from './doubles';
+import { findDoubles, perhapsTheSame } from './doubles';
 import { sortIntoThemes } from './index';
-import { contentWords, languageOf, languagesOf } from './language';
+import { contentWords, languageOf, languagesOf, type Language } from './language';
 import { centred, cosine, Likeness } from './likeness';
-import { nameThemes } from './names';
+import { nameThemes, type GroupToName } from './names';
 import { weigh, sparseCosine } from './weights';
 
 const notes = (texts: string[]) => texts.map((text, i) => ({ id: `n${i}`, text }));
@@ -161,39 +161,58 @@ describe('grouping', () => {
 });
 
 describe('names', () => {
+	const group = (
+		texts: string[],
+		{ language = 'en' as Language, headings = [] as GroupToName['headings'] } = {},
+	): GroupToName => ({ words: texts.map((text) => contentWords(text, language)), texts, headings });
+	const named = (...groups: GroupToName[]) => nameThemes(groups).map(({ name }) => name);
+
 	it('come from the words of the group that the others do not have', () => {
-		const words = (texts: string[]) => texts.map((text) => contentWords(text, 'en'));
-		const names = nameThemes(
-			[
-				words(['Spare parts are gone', 'No spare parts in the drawer', 'Order spare parts']),
-				words(['Queue at the door', 'Long queue at the door', 'The queue again']),
-			],
-			(i) => `Theme ${i}`,
+		const names = named(
+			group(['Spare parts are gone', 'No spare parts in the drawer', 'Order spare parts']),
+			group(['Queue at the door', 'Long queue at the door', 'The queue again']),
 		);
 		expect(names[0]).toBe('Spare parts');
 		expect(names[1]).toMatch(/^Queue/);
 	});
 
 	it('are a phrase of the group where two words speak for it equally', () => {
-		const words = (texts: string[]) => texts.map((text) => contentWords(text, 'en'));
-		const names = nameThemes(
-			[
-				words(['The queue is too long', 'Long queue at the door']),
-				words(['Roof leaks', 'Rain through the roof']),
-			],
-			(i) => `Theme ${i}`,
-		);
-		expect(names).toEqual(['Long queue', 'Roof']);
+		expect(
+			named(
+				group(['The queue is too long', 'Long queue at the door']),
+				group(['Roof leaks', 'Rain through the roof']),
+			),
+		).toEqual(['Long queue', 'Roof']);
 	});
 
-	it('keep the capitals of the language and are distinct', () => {
-		const german = ['Die Ersatzteile fehlen', 'Zu wenige Ersatzteile'].map((text) =>
-			contentWords(text, 'de'),
-		);
-		const names = nameThemes([german, german, [[]]], (i) => `Thema ${i + 1}`);
+	it('keep the capitals of the language and are distinct, also where there is nothing to tell apart', () => {
+		const german = group(['Die Ersatzteile fehlen', 'Zu wenige Ersatzteile'], { language: 'de' });
+		const names = named(german, german, german, group(['we have to be there']), group([]), group([]));
 		expect(names[0]).toContain('Ersatzteile');
-		expect(new Set(names).size).toBe(3);
-		expect(names[2]).toBe('Thema 3');
+		expect(new Set(names).size).toBe(6);
+		expect(names[3]).toBe('we have to be there');
+		for (const name of names) expect(name).not.toMatch(/^[\d\s]*$/);
+	});
+
+	it('are a heading where it fits well, that of the group that it fits best; else it is offered', () => {
+		const waiting = [
+			{ name: 'Queues and waiting', fit: 0.7 },
+			{ name: 'Opening hours', fit: 0.45 },
+			{ name: 'Roads', fit: 0.2 },
+		];
+		const [first, second, third] = nameThemes([
+			group(['Queue at the door', 'Long queue'], { headings: waiting }),
+			group(['Waiting list', 'Waiting for parts'], { headings: [{ name: 'Queues and waiting', fit: 0.8 }] }),
+			group(['Roof leaks', 'Wet roof'], { headings: [{ name: 'Building', fit: 0.5 }] }),
+		]);
+		expect(second!.name).toBe('Queues and waiting');
+		expect(first!.name).toMatch(/queue/i);
+		expect(first!.others).toContain('Opening hours');
+		expect(first!.others).not.toContain('Roads');
+		expect(third!.name).toBe('Roof');
+		expect(third!.others[0]).toBe('Building');
+		const all = [first, second, third].flatMap((each) => [each!.name, ...each!.others]);
+		expect(new Set(all.map((name) => name.toLowerCase())).size).toBe(all.length);
 	});
 });
 
@@ -227,6 +246,25 @@ describe('doubles', () => {
 				],
 			),
 		).toEqual([]);
+	});
+
+	it('are not notes that deny what the other says, or that speak of other numbers', () => {
+		const same = [
+			[1, 0],
+			[1, 0],
+		];
+		expect(doubles(['Tools are missing', 'Tools are not missing'], same)).toEqual([]);
+		expect(doubles(['Lamp on table 3 flickers', 'The lamp on table 4 flickers'], same)).toEqual([]);
+		expect(doubles(["Tools aren't there", 'Tools are not there'], same)).toEqual([[0, 1]]);
+	});
+
+	it('are only offered where meaning alone says so: the three nearest, the nearest first', () => {
+		const at = (degrees: number) => [
+			Math.cos((degrees * Math.PI) / 180),
+			Math.sin((degrees * Math.PI) / 180),
+		];
+		expect(perhapsTheSame([0, 10, 30, 45, 120, 21].map(at))[0]).toEqual([1, 5, 2]);
+		expect(perhapsTheSame([0, 120].map(at))).toEqual([[], []]);
 	});
 
 	it('are not empty notes', () => {
@@ -275,7 +313,7 @@ describe('sorting', () => {
 	});
 
 	it('takes nothing and one note in its stride', () => {
-		expect(sortIntoThemes([])).toEqual({ themes: [], left: [], doubles: [] });
-		expect(sortIntoThemes(notes(['alone']))).toEqual({ themes: [], left: ['n0'], doubles: [] });
+		expect(sortIntoThemes([])).toEqual({ themes: [], left: [], doubles: [], near: [] });
+		expect(sortIntoThemes(notes(['alone']))).toEqual({ themes: [], left: ['n0'], doubles: [], near: [] });
 	});
 });

@@ -54,7 +54,7 @@
 	import SessionLine from './SessionLine.svelte';
 	import CommentSigns from './talk/CommentSigns.svelte';
 	import { TalkState } from './talk/talk-state.svelte';
-	import { ThemesPreview } from './themes-state.svelte';
+	import { ThemesPreview } from './themes/preview.svelte';
 	import LayoutsDialog from '../templates/LayoutsDialog.svelte';
 	import VoteBar from './votes/VoteBar.svelte';
 	import VoteSigns from './votes/VoteSigns.svelte';
@@ -192,7 +192,7 @@
 
 	function themes(ids: string[]): void {
 		instrument = 'themes';
-		void preview.ask(ids);
+		void preview.ask({ noteIds: ids });
 	}
 </script>
 

@@ -16,10 +16,10 @@
 	import RunSheetPanel from './session/RunSheetPanel.svelte';
 	import type { TalkState } from './talk/talk-state.svelte';
 	import TalkPanel from './talk/TalkPanel.svelte';
-	import ThemesPanel from './ThemesPanel.svelte';
+	import ThemesPanel from './themes/ThemesPanel.svelte';
 	import VotesPanel from './votes/VotesPanel.svelte';
 	import type { VotesView } from './votes/votes-view.svelte';
-	import type { ThemesPreview } from './themes-state.svelte';
+	import type { ThemesPreview } from './themes/preview.svelte';
 	import type { FlowState } from './flow/flow-state.svelte';
 
 	interface Props {

@@ -2,7 +2,8 @@
 import { saveFile } from '../ui/files';
 import * as contract from '$core/contract/boards';
 import { createLink, listLinks, renewLink, withdrawLink, type NewLinkRequest } from '$core/contract/people';
-import { proposeThemes } from '$core/contract/themes';
+import { placeAmongThemes, proposeThemes } from '$core/contract/themes';
+import type { Theme } from '$core/themes';
 import { call } from '$lib/api/client';
 
 /** Calls everybody to a place; the view is x, y, width, height in board units. */
@@ -26,8 +27,14 @@ export const renew = (id: string, link: string) =>
 export const links = (id: string) => call(listLinks, { params: { id } });
 export const withdraw = (id: string, link: string, keepsPeople: boolean) =>
 	call(withdrawLink, { params: { id, link }, query: keepsPeople ? { keep: 'people' } : {} });
-export const propose = (id: string, noteIds: string[], wordsOnly = false) =>
-	call(proposeThemes, { params: { id }, body: { noteIds, wordsOnly } });
+export const propose = (
+	id: string,
+	noteIds: string[],
+	options: { wordsOnly?: boolean; count?: number | undefined } = {},
+) => call(proposeThemes, { params: { id }, body: { noteIds, ...options } });
+/** Where notes belong among themes with names, and the notes that were placed so far. */
+export const placeAmong = (id: string, noteIds: string[], themes: Theme[], wordsOnly = false) =>
+	call(placeAmongThemes, { params: { id }, body: { noteIds, themes, wordsOnly } });
 
 /**
  * Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its

@@ -30,6 +30,8 @@ const LIMITS = {
 	parking: () => limiter('parking', 30, 60),
 	/** Searches over all boards, by person: one for each few letters typed. */
 	search: () => limiter('search', 240, 60),
+	/** Where notes belong among themes, by person: asked anew for each note that is dealt. */
+	sorting: () => limiter('sorting', 240, 60),
 	/** Exports and theme proposals, by person. */
 	heavy: () => limiter('heavy', 60, 60),
 };

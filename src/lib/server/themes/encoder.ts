@@ -5,16 +5,31 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
+import type { ThemeToFill } from '$core/themes/place-notes';
+import type { Placing } from '$core/themes/placing';
 import { readEncoderConfig } from '../../../workers/encoder-config';
 import { workerOf } from '../worker-pool';
 import { database, schema } from '../db';
 import { log } from '../log';
 import { once } from '../once';
 
-export type ThemesQuestion =
-	| { ask: 'encode'; texts: string[] }
-	| { ask: 'sort'; notes: NoteText[]; vectors: Float32Array[] | undefined; count: number | undefined };
-export type ThemesAnswer = { vectors: Float32Array[] } | { proposal: ThemeProposal };
+interface SortQuestion {
+	ask: 'sort';
+	notes: NoteText[];
+	vectors: Float32Array[] | undefined;
+	count: number | undefined;
+}
+export interface PlaceQuestion {
+	ask: 'place';
+	notes: NoteText[];
+	themes: ThemeToFill[];
+	vectors: Float32Array[] | undefined;
+	/** Vectors of the themes' names. */
+	names: Float32Array[] | undefined;
+}
+export type ThemesQuestion = { ask: 'encode'; texts: string[] } | SortQuestion | PlaceQuestion;
+export type ThemesAnswer =
+	{ vectors: Float32Array[] } | { proposal: ThemeProposal } | { placings: Placing[] };
 
 /** Name of the encoder in the cache; another one has another name. */
 const encoderName = (): string => once('encoder-name', () => readEncoderConfig().name);
@@ -99,12 +114,19 @@ export async function sort(
 	vectors: Float32Array[] | undefined,
 	count?: number,
 ): Promise<ThemeProposal> {
-	const answer = await askThemes({
-		ask: 'sort',
-		notes,
-		vectors,
-		count,
-	});
+	const answer = await askThemes({ ask: 'sort', notes, vectors, count });
 	if (!('proposal' in answer)) throw new Error('The worker gave no proposal.');
 	return answer.proposal;
+}
+
+/** Ranks themes for notes in the worker; see `placeNotes`. */
+export async function place(
+	notes: NoteText[],
+	themes: ThemeToFill[],
+	vectors: Float32Array[] | undefined,
+	names: Float32Array[] | undefined,
+): Promise<Placing[]> {
+	const answer = await askThemes({ ask: 'place', notes, themes, vectors, names });
+	if (!('placings' in answer)) throw new Error('The worker placed nothing.');
+	return answer.placings;
 }

@@ -60,7 +60,7 @@ describe('themes', () => {
 		{ id: 'a', text: 'Queue at the door' },
 		{ id: 'b', text: 'Waiting in line' },
 	];
-	const proposal = { themes: [], left: [], doubles: [] };
+	const proposal = { themes: [], left: [], doubles: [], near: [] };
 	beforeEach(() => {
 		vi.useRealTimers();
 		vi.mocked(sort).mockResolvedValue(proposal);

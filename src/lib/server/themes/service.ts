@@ -2,10 +2,12 @@
 import { isNote } from '$core/board/kinds/guards';
 import type { BoardModel } from '$core/board/model/model';
 import { plainText } from '$core/text/rich';
-import { MAX_NOTES, type Proposal } from '$core/contract/themes';
+import { LIKELIEST, MAX_NOTES, type Placed, type Proposal } from '$core/contract/themes';
 import type { NoteText } from '$core/themes';
+import type { ThemeToFill } from '$core/themes/place-notes';
+import { surenessOf } from '$core/themes/placing';
 import { log } from '../log';
-import { encode, sort } from './encoder';
+import { encode, place, sort } from './encoder';
 
 /** How often the encoder is tried before it counts as failed, and the wait in between, ms. */
 const MAX_TRIES = 3;
@@ -39,6 +41,29 @@ export async function proposeThemes(
 ): Promise<Proposal> {
 	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
 	return { ...(await sort(notes, vectors, count)), meaning: vectors !== undefined };
+}
+
+/**
+ * Says where notes belong among themes with names.
+ * @param wordsOnly as for `proposeThemes`
+ * @throws NoEncoder as well
+ */
+export async function placeAmong(
+	notes: NoteText[],
+	themes: ThemeToFill[],
+	{ wordsOnly = false }: { wordsOnly?: boolean | undefined } = {},
+): Promise<Placed> {
+	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
+	const names = vectors && (await vectorsOf(themes.map(({ name }) => name)));
+	const placings = await place(notes, themes, vectors, names);
+	return {
+		places: placings.map((placing, i) => ({
+			id: notes[i]!.id,
+			ranked: placing.ranked.slice(0, LIKELIEST),
+			sureness: surenessOf(placing),
+		})),
+		meaning: vectors !== undefined,
+	};
 }
 
 /** Texts are encoded when they have not changed for this long, ms. */

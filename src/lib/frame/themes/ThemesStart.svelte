@@ -1,0 +1,150 @@
+<script lang="ts">
+	/** Which notes are to be sorted, and whether their themes have names already. */
+	import { isField, isNote, isTheme } from '$core/board/kinds/guards';
+	import { isHolder, takesCards } from '$core/board/holders/forms';
+	import { HEAD, partOf } from '$core/board/holders/parts';
+	import type { BoardObject } from '$core/board/objects';
+	import { plainText } from '$core/text/rich';
+	import { m } from '$lib/messages';
+	import Group from '@lucide/svelte/icons/group';
+	import type { Board } from '../../board/board.svelte';
+	import { lineOf } from '../wayfinder/tree';
+	import { namesFrom, type ThemesPreview } from './preview.svelte';
+
+	const { board, preview }: { board: Board; preview: ThemesPreview } = $props();
+
+	/** Names that were given, one a line; what was asked about last is kept. */
+	let lines = $state('');
+	const names = $derived(namesFrom(lines));
+
+	/** Fields of this sheet with notes in them, as starting points. */
+	const fields = $derived.by(() => {
+		const model = board.room.observed;
+		return model
+			.onSheet(board.sheet)
+			.filter(isField)
+			.map((field) => ({
+				field,
+				notes: model.contentsOf(field).filter((id) => isNote(model.find(id))),
+			}))
+			.filter(({ notes }) => notes.length > 1);
+	});
+	const chosen = $derived.by(() => {
+		board.room.changes.observe();
+		return board.selected.filter(isNote).map((object) => object.id);
+	});
+
+	const headingsOf = ({ parts }: BoardObject): string[] =>
+		(parts?.cols ?? [])
+			.map(({ id }) => plainText(parts?.cells[partOf(HEAD, id)] ?? []).trim())
+			.filter((heading) => heading !== '');
+
+	/** Where names stand on this sheet already: its themes, its fields, the headings of its columns. */
+	const sources = $derived.by(() => {
+		const objects = board.room.observed.onSheet(board.sheet);
+		const titles = (of: BoardObject[]): string[] => of.map(lineOf).filter((line) => line !== '');
+		return [
+			{ label: m.names_from_themes(), names: titles(objects.filter(isTheme)) },
+			{ label: m.names_from_fields(), names: titles(objects.filter(isField)) },
+			...objects
+				.filter((object) => isHolder(object) && takesCards(object))
+				.map((holder) => ({
+					label: m.names_from_columns({ holder: lineOf(holder) }),
+					names: headingsOf(holder),
+				})),
+		].filter((source) => source.names.length > 0);
+	});
+
+	function ask(noteIds: string[]): void {
+		void preview.ask({ noteIds, ...(names.length > 0 ? { names } : {}) });
+	}
+</script>
+
+<p class="quiet">{m.themes_hint()}</p>
+{#if preview.problem}
+	<p class="warn" role="alert">{preview.problem}</p>
+	<div class="actions">
+		<button type="button" class="button main" onclick={() => preview.again(false)}>{m.try_again()}</button>
+		<button type="button" class="button" onclick={() => preview.again(true)}>{m.themes_by_words()}</button>
+	</div>
+{/if}
+{#if board.mayAll}
+	<details class="names">
+		<summary>{m.themes_names()}{names.length > 0 ? ` (${names.length})` : ''}</summary>
+		<p class="quiet">{m.themes_names_hint()}</p>
+		<textarea class="lines" rows="5" aria-label={m.themes_names()} bind:value={lines}></textarea>
+		<div class="sources">
+			{#each sources as source, i (i)}
+				<button
+					type="button"
+					class="button small"
+					onclick={() => (lines = [...names, ...source.names].join('\n'))}>{source.label}</button
+				>
+			{/each}
+		</div>
+	</details>
+	<div class="starts">
+		{#if chosen.length > 1}
+			<button type="button" class="button main" onclick={() => ask(chosen)}
+				><Group size={16} />{m.sort_selected({ count: chosen.length })}</button
+			>
+		{/if}
+		{#each fields as { field, notes } (field.id)}
+			<button type="button" class="button start" onclick={() => ask(notes)}>
+				<span class="text">{lineOf(field)}</span><span class="count">{notes.length}</span>
+			</button>
+		{/each}
+	</div>
+	{#if fields.length === 0 && chosen.length < 2}<p class="quiet">{m.themes_nothing()}</p>{/if}
+{/if}
+
+<style>
+	.actions,
+	.starts,
+	.sources {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin: 12px 0;
+	}
+	.starts {
+		flex-direction: column;
+	}
+	.start {
+		justify-content: space-between;
+	}
+	.count {
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+	.names {
+		margin: 12px 0;
+	}
+	.names summary {
+		cursor: pointer;
+		font-weight: 700;
+	}
+	.lines {
+		width: 100%;
+		margin-top: 6px;
+		padding: 6px 8px;
+		border: 1px solid var(--frame-strong-line);
+		border-radius: var(--radius-control);
+		background: var(--frame-ground);
+	}
+	.sources {
+		margin: 6px 0 0;
+	}
+	.small {
+		font-size: var(--size-small);
+	}
+	.warn {
+		margin-top: 8px;
+		color: var(--frame-bad);
+		font-size: var(--size-note);
+	}
+	p.quiet {
+		margin-top: 4px;
+		font-size: var(--size-note);
+	}
+</style>
