@@ -3,7 +3,6 @@
  * was not trained on any of them. Notes that belong nowhere are sorted with the others, and left
  * aside when agreement is reckoned.
  */
-import { readdirSync, readFileSync } from 'node:fs';
 import { randomFrom, type Random } from '$core/rehearsal/random';
 import { sortIntoThemes } from '$core/themes';
 import { adjustedRandIndex, vMeasure } from '$core/themes/agreement';
@@ -16,29 +15,13 @@ import { weigh } from '$core/themes/weights';
 import { encodeTexts } from '../../src/workers/model';
 import { loadTopics } from '../../src/workers/topics';
 import { CLUSTER_METHODS } from './cluster-methods';
+import { dealSet } from './deal';
+import { NOWHERE, readSets, type LabelledSet } from './labelled-sets';
 import { figure } from './report';
 
-const SETS = 'data/themes-dev';
-const NOWHERE = 'none';
 /** Notes of each theme that are placed by hand, and how often the draw is made anew. */
 const PLACED = [0, 1, 2, 3, 4, 5];
 const DRAWS = 5;
-
-interface LabelledNote {
-	text: string;
-	theme: string;
-	/** Two notes with the same value say the same. */
-	dup?: string;
-}
-
-interface LabelledSet {
-	name: string;
-	notes: LabelledNote[];
-	vectors: Float32Array[];
-	/** Names of the themes, and their vectors. */
-	themes: string[];
-	named: Float32Array[];
-}
 
 /** The group of each note, by any name. */
 type Method = (set: LabelledSet, topics: Topics) => string[];
@@ -74,40 +57,26 @@ const METHODS: Record<string, Method> = {
 	),
 };
 
-async function readSets(): Promise<LabelledSet[]> {
-	const sets: LabelledSet[] = [];
-	for (const file of readdirSync(SETS).sort()) {
-		const notes = JSON.parse(readFileSync(`${SETS}/${file}`, 'utf8')) as LabelledNote[];
-		const themes = [...new Set(notes.map(({ theme }) => theme))].filter((theme) => theme !== NOWHERE).sort();
-		sets.push({
-			name: file.replace('.json', ''),
-			notes,
-			themes,
-			vectors: await timed('encoding 60 new notes', () => encodeTexts(notes.map(({ text }) => text))),
-			named: await encodeTexts(themes.map((theme) => theme.replaceAll('-', ' '))),
-		});
-	}
-	return sets;
-}
-
 const values = new Map<string, number[]>();
 function add(name: string, value: number): void {
 	values.set(name, [...(values.get(name) ?? []), value]);
 }
 const times = new Map<string, number[]>();
-async function timed<T>(name: string, work: () => T | Promise<T>): Promise<T> {
+const keepTime = (name: string, took: number): void =>
+	void times.set(name, [...(times.get(name) ?? []), took]);
+function timed<T>(name: string, work: () => T): T {
 	const start = performance.now();
-	const result = await work();
-	times.set(name, [...(times.get(name) ?? []), performance.now() - start]);
+	const result = work();
+	keepTime(name, performance.now() - start);
 	return result;
 }
 const mean = (all: readonly number[]): number => all.reduce((sum, value) => sum + value, 0) / all.length;
 
-async function benchGrouping(set: LabelledSet, topics: Topics): Promise<void> {
+function benchGrouping(set: LabelledSet, topics: Topics): void {
 	const placed = set.notes.flatMap(({ theme }, i) => (theme === NOWHERE ? [] : [i]));
 	const meant = placed.map((i) => set.notes[i]!.theme);
 	for (const [name, method] of Object.entries(METHODS)) {
-		const labels = await timed(name, () => method(set, topics));
+		const labels = timed(name, () => method(set, topics));
 		const found = placed.map((i) => labels[i]!);
 		const counts = new Map<string, number>();
 		for (const label of labels) counts.set(label, (counts.get(label) ?? 0) + 1);
@@ -164,6 +133,17 @@ function benchPlacing(set: LabelledSet, topics: Topics, count: number, isNamed: 
 	add(`${what}, among three`, mean(amongThree));
 }
 
+/** A person who sorts the set by hand; see there. */
+function benchDeal(set: LabelledSet, topics: Topics): void {
+	const { entries, seconds, amongThree, first } = timed('a deal of 60 notes', () =>
+		dealSet(set, topics, NOWHERE),
+	);
+	add('deal, entries', entries);
+	add('deal, seconds', seconds);
+	add('deal, theme among three', amongThree);
+	add('deal, theme first', first);
+}
+
 /** Some notes of a theme; one at least is left over. */
 function drawFrom({ notes }: LabelledSet, theme: string, count: number, random: Random): number[] {
 	const all = notes.flatMap((note, i) => (note.theme === theme ? [i] : []));
@@ -176,10 +156,11 @@ function drawFrom({ notes }: LabelledSet, theme: string, count: number, random: 
 export async function benchThemes(): Promise<void> {
 	await encodeTexts(['warm up']);
 	const topics = await loadTopics();
-	const sets = await readSets();
+	const sets = await readSets((took) => keepTime('encoding 60 new notes', took));
 	for (const set of sets) {
-		await benchGrouping(set, topics);
+		benchGrouping(set, topics);
 		benchDoubles(set);
+		benchDeal(set, topics);
 		for (const count of PLACED) {
 			benchPlacing(set, topics, count, true);
 			if (count > 0) benchPlacing(set, topics, count, false);

@@ -14,11 +14,10 @@ export default async function answer(question: ThemesQuestion): Promise<ThemesAn
 		const { notes, vectors, count } = question;
 		return { proposal: sortIntoThemes(notes, { vectors, count, topics }) };
 	}
-	const { notes, themes, vectors, names } = question;
+	const { notes, themes, vectors, names, last } = question;
 	const meanings = vectors && names && { notes: vectors, names, topics };
-	return {
-		placings: placeNotes(notes, themes, meanings, vectors && spaceOf(question, vectors, topics)),
-	};
+	const space = vectors && spaceOf(question, vectors, topics);
+	return { placed: placeNotes(notes, themes, meanings, { last, space }) };
 }
 
 /** What was learnt about notes that were asked about lately, the last one at the end. */

@@ -35,7 +35,8 @@ describe('the themes command', () => {
 		).toBeGreaterThan(0.5);
 		const names = proposal.themes.map((theme) => theme.name);
 		expect(new Set(names).size).toBe(names.length);
-		expect(names).toContain('Spare parts');
+		// The heading that the notes about spare parts fit under.
+		expect(names).toContain('Stock and storage');
 		expect(proposal.doubles.map((pair) => pair.map((id) => notes[Number(id.slice(1))]!.text))).toContainEqual(
 			['Show the waiting time on a board at the door', 'Show the waiting time on a screen by the door'],
 		);
@@ -50,6 +51,59 @@ describe('the themes command', () => {
 		expect(code).toBe(1);
 		expect(out).toBe('');
 		expect(err).toContain(message);
+	});
+
+	const few = file(
+		JSON.stringify([
+			{ id: 'a', text: 'Queue round the corner' },
+			{ id: 'b', text: 'Nobody says whose turn it is' },
+			{ id: 'c', text: 'Fuses were gone by noon' },
+			{ id: 'd', text: 'No belts for sewing machines' },
+		]),
+	);
+	const plain = (content: string): string => {
+		const path = join(mkdtempSync(join(tmpdir(), 'themes-')), 'given');
+		writeFileSync(path, content);
+		return path;
+	};
+
+	it('takes a number, names, and notes that are placed already', async () => {
+		const all = file(JSON.stringify(DEMO_NOTES.map(({ text }, i) => ({ id: `n${i}`, text }))));
+		const five = await run('build/cli/themes.js', [all, '--count', '5'], {});
+		expect((JSON.parse(five.out) as { themes: unknown[] }).themes).toHaveLength(5);
+		const args = [
+			few,
+			'--names',
+			plain('Waiting\nSpare parts\n'),
+			'--seed',
+			plain('{"Waiting": ["b"], "Spare parts": ["d"]}'),
+		];
+		const { out } = await run('build/cli/themes.js', args, {});
+		const { themes, left, likeliest } = JSON.parse(out) as {
+			themes: { name: string; noteIds: string[] }[];
+			left: string[];
+			likeliest: Record<string, string[]>;
+		};
+		expect(themes.map(({ name }) => name)).toEqual(['Waiting', 'Spare parts']);
+		expect(themes[0]!.noteIds).toContain('b');
+		expect([...themes.flatMap(({ noteIds }) => noteIds), ...left].sort()).toEqual(['a', 'b', 'c', 'd']);
+		expect(likeliest['a']![0]).toBe('Waiting');
+		expect(likeliest['c']![0]).toBe('Spare parts');
+	});
+
+	it('deals note by note, takes answers and takes them back', async () => {
+		// The first is named, the next taken back and put aside, all others as they are likely.
+		const { out, code } = await run('build/cli/themes.js', [few, '--deal'], {}, 'Waiting\nParts\n-\n0\n\n\n');
+		expect(code).toBe(0);
+		const lines = out
+			.trim()
+			.split('\n')
+			.map((each) => JSON.parse(each) as Record<string, unknown>);
+		const result = lines.at(-1) as { themes: { name: string; noteIds: string[] }[]; left: string[] };
+		expect(lines[0]).toMatchObject({ likeliest: [], left: 4 });
+		expect(result.themes.map(({ name }) => name)).toEqual(['Waiting']);
+		expect(result.themes[0]!.noteIds).toHaveLength(3);
+		expect(result.left).toHaveLength(1);
 	});
 
 	it('takes an empty list', async () => {

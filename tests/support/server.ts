@@ -33,6 +33,7 @@ export function run(
 	script: string,
 	args: string[],
 	env: Record<string, string>,
+	input = '',
 ): Promise<{ out: string; err: string; code: number }> {
 	return new Promise((resolve) => {
 		const child = spawn(process.execPath, [script, ...args], { cwd: ROOT, env: { ...process.env, ...env } });
@@ -41,6 +42,7 @@ export function run(
 		child.stdout.on('data', (data: Buffer) => (out += data.toString()));
 		child.stderr.on('data', (data: Buffer) => (err += data.toString()));
 		child.once('close', (code) => resolve({ out, err, code: code ?? 1 }));
+		child.stdin.end(input);
 	});
 }
 

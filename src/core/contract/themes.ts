@@ -47,6 +47,7 @@ export const MAX_THEME_NAME = 80;
 export const LIKELIEST = 3;
 
 const placedSchema = z.object({
+	/** All notes: those that were not placed first, in the order in which they are dealt. */
 	places: z.array(
 		z.object({
 			id: z.string(),
@@ -67,8 +68,9 @@ export const placeAmongThemes = endpoint({
 		/** What was placed by hand so far counts as well. */
 		themes: z
 			.array(z.object({ name: z.string().trim().min(1).max(MAX_THEME_NAME), noteIds }))
-			.min(1, 'name a theme')
 			.max(MAX_THEMES, `at most ${MAX_THEMES} themes`),
+		/** The note that was dealt last: the next one is like it. */
+		last: z.string().max(64).optional(),
 		wordsOnly,
 	}),
 	response: placedSchema,

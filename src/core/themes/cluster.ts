@@ -4,6 +4,8 @@
  * best among the cuts that a team could use. Then each note may change to the group it is most like, and
  * notes that are like no group are left out.
  */
+import { randomFrom } from '../rehearsal/random';
+import { kMeans, principalCoordinates } from './consensus';
 import type { Likeness } from './likeness';
 
 export interface Grouping {
@@ -139,7 +141,7 @@ export function cluster(likeness: Likeness, options: ClusterOptions = {}): Group
 	const by = options.cutBy ?? likeness;
 	const merges = mergeTree(by);
 	let best: number[][] = [];
-	if (options.count !== undefined) best = cutWith(merges, n, options.count);
+	if (options.count !== undefined) best = cutWith(by, merges, options.count);
 	else {
 		let bestScore = -Infinity;
 		for (let count = 2; count <= Math.max(2, n - 1); count++) {
@@ -153,16 +155,26 @@ export function cluster(likeness: Likeness, options: ClusterOptions = {}): Group
 	return tidy(likeness, best, options.count === undefined);
 }
 
-/** The cut at which `count` groups of at least two notes stand, or the nearest to it. */
-function cutWith(merges: readonly Merge[], n: number, count: number): number[][] {
-	let best: number[][] = [];
-	let bestGap = Infinity;
-	for (let k = 1; k <= n; k++) {
+/**
+ * The cut at which `count` groups of at least two notes stand. Where merging leaves single notes
+ * over at every cut, notes are put to the nearest of so many centres instead.
+ */
+function cutWith(likeness: Likeness, merges: readonly Merge[], count: number): number[][] {
+	const n = likeness.size;
+	const themesIn = (groups: readonly number[][]): number =>
+		groups.filter((group) => group.length >= MIN).length;
+	for (let k = count; k <= n; k++) {
 		const groups = cutAt(merges, n, k);
-		const gap = Math.abs(groups.filter((group) => group.length >= MIN).length - count);
-		if (gap < bestGap) [best, bestGap] = [groups, gap];
+		if (themesIn(groups) === count) return groups;
 	}
-	return best;
+	const wanted = Math.max(1, Math.min(count, n));
+	const labels = kMeans(
+		principalCoordinates(likeness, Math.min(wanted + 1, n - 1)),
+		wanted,
+		randomFrom(1),
+		8,
+	);
+	return Array.from({ length: wanted }, (_, g) => [...labels.keys()].filter((i) => labels[i] === g));
 }
 
 /** A small penalty for cuts with many tiny groups or one that swallows nearly everything. */
@@ -195,6 +207,8 @@ function tidy(likeness: Likeness, start: readonly number[][], leaveOut: boolean)
 				if (g !== now && value > best) [to, best] = [g, value];
 			});
 			if (to === now || to === undefined) continue;
+			// So many were wanted: none is emptied.
+			if (!leaveOut && now !== undefined && groups[now]!.length <= MIN) continue;
 			if (now !== undefined) groups[now] = groups[now]!.filter((j) => j !== i);
 			groups[to]!.push(i);
 			home.set(i, to);

@@ -58,18 +58,23 @@ export function findDoubles(
 
 	function isDouble(i: number, j: number): boolean {
 		const overlap = shared(stems[i]!, stems[j]!);
-		if (overlap < LEAST_SHARED) return false;
+		if (stems[i]!.size === 0 || stems[j]!.size === 0) return false;
 		// One word against one word says too little, unless the texts are the same.
 		if (overlap === 1) return stems[i]!.size > 1 || !vectors || cosine(vectors[i]!, vectors[j]!) > 0.8;
 		if (!vectors) return overlap >= 0.75;
-		return cosine(vectors[i]!, vectors[j]!) >= LEAST_ALIKE;
+		const alike = cosine(vectors[i]!, vectors[j]!);
+		return SAME.some((least) => overlap >= least.shared && alike >= least.alike);
 	}
 }
 
-/** Notes with fewer words in common are not said to be the same, however near their meaning. */
-const LEAST_SHARED = 0.4;
-/** Nor are those whose meaning is less near. Notes of one theme are seldom nearer than 0.7. */
-const LEAST_ALIKE = 0.88;
+/**
+ * How many of the words two notes have to share, and how near their meaning has to be. Notes of one
+ * theme are seldom nearer than 0.7.
+ */
+const SAME = [
+	{ shared: 0.4, alike: 0.88 },
+	{ shared: 0.65, alike: 0.8 },
+];
 
 /** How many are offered as perhaps the same, and how near they are at least. */
 const OFFERED = 3;

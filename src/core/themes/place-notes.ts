@@ -1,8 +1,9 @@
 /** Notes put among themes that have names: by what they mean, or by their words where that is all there is. */
+import { softmax } from './classifier';
+import { dealOrder, densitiesOf, type Nearness } from './deal';
 import { languagesOf } from './language';
 import { PlacingSpace, rankShares, type Placing } from './placing';
-import { softmax } from './classifier';
-import { sparseCosine, weigh } from './weights';
+import { sparseCosine, weigh, type Sparse } from './weights';
 import type { NoteText } from './index';
 import type { Topics } from './topics';
 
@@ -21,41 +22,59 @@ export interface Meanings {
 	topics?: Topics | undefined;
 }
 
+export interface PlacedNotes {
+	/** For each note all themes, the likeliest first; also for those that were placed by hand. */
+	placings: Placing[];
+	/** Indexes of the notes that were not placed, in the order in which they are dealt. */
+	order: number[];
+}
+
 /** How sharply likeness in words tells themes apart. */
 const SHARPNESS = 8;
 
 /**
- * For each note all themes, the likeliest first. Notes that were placed by hand are ranked as well.
+ * @param last id of the note that was dealt last
  * @param space the same notes as asked about before, to go on from what was learnt
  */
 export function placeNotes(
 	notes: readonly NoteText[],
 	themes: readonly ThemeToFill[],
 	meanings: Meanings | undefined,
-	space = meanings && new PlacingSpace(meanings.notes, meanings.topics),
-): Placing[] {
+	{ last, space }: { last?: string | undefined; space?: PlacingSpace | undefined } = {},
+): PlacedNotes {
 	const at = new Map(notes.map(({ id }, i) => [id, i]));
 	const placed = themes.map(({ noteIds }) => noteIds.flatMap((id) => at.get(id) ?? []));
-	if (meanings && space)
-		return space.place(themes.map((_, t) => ({ named: meanings.names[t]!, placed: placed[t]! })));
-	return byWords(notes, themes, placed);
+	const taken = new Set(placed.flat());
+	const open = notes.flatMap((_, i) => (taken.has(i) ? [] : [i]));
+	const finish = (placings: Placing[], nearness: Nearness): PlacedNotes => ({
+		placings,
+		order: dealOrder(
+			open,
+			placings,
+			densitiesOf(notes.length, nearness),
+			nearness,
+			last === undefined ? undefined : at.get(last),
+		),
+	});
+	if (meanings) {
+		const used = space ?? new PlacingSpace(meanings.notes, meanings.topics);
+		const { likeness } = used;
+		const placings = used.place(themes.map((_, t) => ({ named: meanings.names[t]!, placed: placed[t]! })));
+		return finish(placings, (i, j) => likeness.get(i, j));
+	}
+	const texts = [...notes.map(({ text }) => text), ...themes.map(({ name }) => name)];
+	const { vectors } = weigh(texts, languagesOf(texts));
+	return finish(byWords(vectors, notes.length, placed), (i, j) => sparseCosine(vectors[i]!, vectors[j]!));
 }
 
 /** By the words that a note shares with a theme's name, or with one of its notes. */
-function byWords(
-	notes: readonly NoteText[],
-	themes: readonly ThemeToFill[],
-	placed: readonly number[][],
-): Placing[] {
-	const texts = [...notes.map(({ text }) => text), ...themes.map(({ name }) => name)];
-	const { vectors } = weigh(texts, languagesOf(texts));
-	return notes.map((_, i) =>
+function byWords(vectors: readonly Sparse[], count: number, placed: readonly number[][]): Placing[] {
+	return Array.from({ length: count }, (_, i) =>
 		rankShares(
 			softmax(
-				themes.map(
-					(_, t) =>
-						SHARPNESS *
-						Math.max(...[notes.length + t, ...placed[t]!].map((j) => sparseCosine(vectors[i]!, vectors[j]!))),
+				placed.map(
+					(each, t) =>
+						SHARPNESS * Math.max(...[count + t, ...each].map((j) => sparseCosine(vectors[i]!, vectors[j]!))),
 				),
 			),
 		),

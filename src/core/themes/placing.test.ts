@@ -101,7 +101,9 @@ describe('notes among named themes', () => {
 			{ name: 'Waiting and queue', noteIds: [] },
 			{ name: 'Spare parts', noteIds: ['c'] },
 		];
-		expect(placeNotes(notes, themes, undefined).map(({ ranked }) => ranked[0])).toEqual([1, 0, 1, 1]);
-		expect(placeNotes(notes, [], undefined).every(({ ranked }) => ranked.length === 0)).toBe(true);
+		expect(placeNotes(notes, themes, undefined).placings.map(({ ranked }) => ranked[0])).toEqual([
+			1, 0, 1, 1,
+		]);
+		expect(placeNotes(notes, [], undefined).placings.every(({ ranked }) => ranked.length === 0)).toBe(true);
 	});
 });

@@ -3,6 +3,7 @@
  * what was placed by hand counts beside it.
  */
 import { learn, scoresOf, softmax, type Example, type Learnt } from './classifier';
+import { allCosines, type Likeness } from './likeness';
 import { direction, meanOf, nameAmongNotes, noteDirections, unit, type Topics } from './topics';
 
 export interface NamedTheme {
@@ -44,6 +45,7 @@ const HEADINGS_SHARE = 0.5;
 export class PlacingSpace {
 	private readonly notes: Float64Array[];
 	private learnt: Learnt | undefined;
+	private cosines: Likeness | undefined;
 
 	/** @param topics headings with what they mean; without any, names stand for themselves alone */
 	constructor(
@@ -51,6 +53,11 @@ export class PlacingSpace {
 		private readonly topics: Topics | undefined,
 	) {
 		this.notes = noteDirections(vectors, topics);
+	}
+
+	/** How alike all notes are. */
+	get likeness(): Likeness {
+		return (this.cosines ??= allCosines(this.notes));
 	}
 
 	/** All notes, the likeliest themes of each first. Learns on from what it learnt the last time. */

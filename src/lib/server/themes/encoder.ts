@@ -5,8 +5,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { NoteText, ThemeProposal } from '$core/themes';
-import type { ThemeToFill } from '$core/themes/place-notes';
-import type { Placing } from '$core/themes/placing';
+import type { PlacedNotes, ThemeToFill } from '$core/themes/place-notes';
 import { readEncoderConfig } from '../../../workers/encoder-config';
 import { workerOf } from '../worker-pool';
 import { database, schema } from '../db';
@@ -26,10 +25,12 @@ export interface PlaceQuestion {
 	vectors: Float32Array[] | undefined;
 	/** Vectors of the themes' names. */
 	names: Float32Array[] | undefined;
+	/** The note that was dealt last. */
+	last: string | undefined;
 }
 export type ThemesQuestion = { ask: 'encode'; texts: string[] } | SortQuestion | PlaceQuestion;
 export type ThemesAnswer =
-	{ vectors: Float32Array[] } | { proposal: ThemeProposal } | { placings: Placing[] };
+	{ vectors: Float32Array[] } | { proposal: ThemeProposal } | { placed: PlacedNotes };
 
 /** Name of the encoder in the cache; another one has another name. */
 const encoderName = (): string => once('encoder-name', () => readEncoderConfig().name);
@@ -120,13 +121,8 @@ export async function sort(
 }
 
 /** Ranks themes for notes in the worker; see `placeNotes`. */
-export async function place(
-	notes: NoteText[],
-	themes: ThemeToFill[],
-	vectors: Float32Array[] | undefined,
-	names: Float32Array[] | undefined,
-): Promise<Placing[]> {
-	const answer = await askThemes({ ask: 'place', notes, themes, vectors, names });
-	if (!('placings' in answer)) throw new Error('The worker placed nothing.');
-	return answer.placings;
+export async function place(question: Omit<PlaceQuestion, 'ask'>): Promise<PlacedNotes> {
+	const answer = await askThemes({ ask: 'place', ...question });
+	if (!('placed' in answer)) throw new Error('The worker placed nothing.');
+	return answer.placed;
 }

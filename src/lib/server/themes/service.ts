@@ -44,23 +44,26 @@ export async function proposeThemes(
 }
 
 /**
- * Says where notes belong among themes with names.
+ * Says where notes belong among themes with names, those that are still to be dealt first.
  * @param wordsOnly as for `proposeThemes`
+ * @param last the note that was dealt last
  * @throws NoEncoder as well
  */
 export async function placeAmong(
 	notes: NoteText[],
 	themes: ThemeToFill[],
-	{ wordsOnly = false }: { wordsOnly?: boolean | undefined } = {},
+	{ wordsOnly = false, last }: { wordsOnly?: boolean | undefined; last?: string | undefined } = {},
 ): Promise<Placed> {
 	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
 	const names = vectors && (await vectorsOf(themes.map(({ name }) => name)));
-	const placings = await place(notes, themes, vectors, names);
+	const { placings, order } = await place({ notes, themes, vectors, names, last });
+	const open = new Set(order);
+	const told = [...order, ...notes.flatMap((_, i) => (open.has(i) ? [] : [i]))];
 	return {
-		places: placings.map((placing, i) => ({
+		places: told.map((i) => ({
 			id: notes[i]!.id,
-			ranked: placing.ranked.slice(0, LIKELIEST),
-			sureness: surenessOf(placing),
+			ranked: placings[i]!.ranked.slice(0, LIKELIEST),
+			sureness: surenessOf(placings[i]!),
 		})),
 		meaning: vectors !== undefined,
 	};
