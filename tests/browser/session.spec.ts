@@ -99,7 +99,7 @@ test('a whole session: join, write, draw, link, sort into themes, take out', asy
 		const before = await objectsIn(page);
 		await page
 			.getByTestId('desk')
-			.getByRole('button', { name: /What held us up/ })
+			.getByRole('button', { name: /^What held us up/ })
 			.click();
 		await expect(page.getByTestId('themes-summary')).toContainText('themes from 26 notes');
 		expect((await objectsIn(page)).map((object) => object.box)).toEqual(before.map((object) => object.box));

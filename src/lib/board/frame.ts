@@ -3,7 +3,7 @@ import type { Point } from '$core/geometry/box';
 import { Emitter } from '../ui/emitter';
 
 export type DialogName =
-	'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance';
+	'invite' | 'export' | 'keys' | 'palette' | 'camera' | 'templates' | 'drawer' | 'balance' | 'to theme';
 
 /** Something to say something about: an object, or a spot of the sheet. */
 export interface Subject {
@@ -27,6 +27,8 @@ export type FrameRequest =
 	/** The journal, or the next new thing. */
 	| { open: 'journal'; step: 1 | -1 | undefined }
 	| { open: 'report' }
+	/** Notes are sorted one after the other: those that are selected, or all of a field or sheet. */
+	| { open: 'deal' }
 	/** What can come next in a flow, where the hand let go of a line. */
 	| { open: 'next step'; from: string; at: Point }
 	/** Fields as slides. */
@@ -65,6 +67,10 @@ export class Frame {
 
 	readJournal(step?: 1 | -1): void {
 		this.requests.emit({ open: 'journal', step });
+	}
+
+	deal(): void {
+		this.requests.emit({ open: 'deal' });
 	}
 
 	openReport(): void {

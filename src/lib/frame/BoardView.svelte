@@ -54,6 +54,9 @@
 	import SessionLine from './SessionLine.svelte';
 	import CommentSigns from './talk/CommentSigns.svelte';
 	import { TalkState } from './talk/talk-state.svelte';
+	import DealDialog from './themes/DealDialog.svelte';
+	import ToThemeDialog from './themes/ToThemeDialog.svelte';
+	import { notesForDeal } from './themes/deal.svelte';
 	import { ThemesPreview } from './themes/preview.svelte';
 	import LayoutsDialog from '../templates/LayoutsDialog.svelte';
 	import VoteBar from './votes/VoteBar.svelte';
@@ -130,6 +133,9 @@
 			case 'show':
 				startShow(board);
 				instrument = 'run sheet';
+				break;
+			case 'deal':
+				preview.deal.start(notesForDeal(board));
 				break;
 			case 'report':
 				void goto(`/board/${boardId}/report`);
@@ -313,6 +319,8 @@
 	onclose={() => (dialog = undefined)}
 />
 <BalanceDialog {board} open={dialog === 'balance'} onclose={() => (dialog = undefined)} />
+<DealDialog {board} deal={preview.deal} />
+<ToThemeDialog {board} open={dialog === 'to theme'} onclose={() => (dialog = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 
 <TimeUp {room} />

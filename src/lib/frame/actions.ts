@@ -33,8 +33,12 @@ export const propose = (
 	options: { wordsOnly?: boolean; count?: number | undefined } = {},
 ) => call(proposeThemes, { params: { id }, body: { noteIds, ...options } });
 /** Where notes belong among themes with names, and the notes that were placed so far. */
-export const placeAmong = (id: string, noteIds: string[], themes: Theme[], wordsOnly = false) =>
-	call(placeAmongThemes, { params: { id }, body: { noteIds, themes, wordsOnly } });
+export const placeAmong = (
+	id: string,
+	noteIds: string[],
+	themes: Theme[],
+	options: { wordsOnly?: boolean; last?: string | undefined } = {},
+) => call(placeAmongThemes, { params: { id }, body: { noteIds, themes, ...options } });
 
 /**
  * Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its

@@ -37,9 +37,7 @@ function inSlot(
 	const rowOf = ({ held }: BoardObject): string =>
 		formOf(holder.kind)?.rows ? (rows.find(({ id }) => id === held!.row)?.id ?? rows[0]?.id ?? '') : ONLY_ROW;
 	const colOf = ({ held }: BoardObject): string =>
-		holder.kind === 'theme'
-			? ONLY_COLUMN
-			: (cols.find(({ id }) => id === held!.col)?.id ?? cols[0]?.id ?? '');
+		isTheme(holder) ? ONLY_COLUMN : (cols.find(({ id }) => id === held!.col)?.id ?? cols[0]?.id ?? '');
 	return model
 		.cardsOf(holder.id)
 		.filter((card) => !moving.has(card.id) && rowOf(card) === row && colOf(card) === col)

@@ -1,4 +1,5 @@
 /** What kinds of holder there are: what they are made of, and how things lie in them. */
+import { isTheme } from '../kinds/guards';
 import type { KindName } from '../objects';
 
 export const HOLDERS = ['columns', 'grid', 'list', 'actions', 'table', 'lanes', 'column-lanes'] as const;
@@ -124,7 +125,7 @@ export const isHolder = (object: { kind: KindName }): boolean => object.kind in 
 export const isOpen = (object: { kind: KindName }): boolean => Boolean(formOf(object.kind)?.open);
 /** How things that are put into an object lie in it; nothing where none can be put in. */
 export const flowOf = (kind: KindName): HolderForm['flow'] =>
-	kind === 'theme' ? 'across' : formOf(kind)?.flow;
+	isTheme({ kind }) ? 'across' : formOf(kind)?.flow;
 /** Whether other objects can be put into it. */
 export const takesCards = (object: { kind: KindName }): boolean => flowOf(object.kind) !== undefined;
 /** Whether its box follows from what lies in it. */

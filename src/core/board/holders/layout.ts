@@ -3,6 +3,7 @@
  * follow from the order, so two people who put things in at once, or undo it, can never leave a gap or a heap.
  */
 import { centreOf, turn, type Point } from '../../geometry/box';
+import { isTheme } from '../kinds/guards';
 import { boxOf } from '../kinds/outline';
 import type { BoardObject, BoxValues } from '../objects';
 import {
@@ -79,7 +80,7 @@ export function layOut(
 	set: BoxValues,
 	cards: readonly Card[],
 ): HolderLayout {
-	return kind === 'theme' ? layTheme(set, cards) : layHolder(kind, set, parts!, cards);
+	return isTheme({ kind }) ? layTheme(set, cards) : layHolder(kind, set, parts!, cards);
 }
 
 /**

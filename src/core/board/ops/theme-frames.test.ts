@@ -181,3 +181,17 @@ it('notes of two people who sort at once never lie on each other, in whatever or
 		}
 	}
 });
+
+it('a frame that takes over what lay in it makes room for that as well', () => {
+	const { editContext, model, sheet } = testBoard();
+	const [theme, beside] = [0, 320].map((x) => addObject(editContext, model, themeAt(sheet, x))) as [
+		string,
+		string,
+	];
+	for (let i = 0; i < 6; i++)
+		addObject(editContext, model, { ...noteAt(sheet, 10 + i * 20, 50 + i * 20, 'Old'), theme });
+	const late = addObject(editContext, model, noteAt(sheet, 2000, 0, 'Late'));
+	putIn(editContext, model, [late], { holder: theme, row: 'all', col: 'all', index: 0 });
+	expect(model.cardsOf(theme)).toHaveLength(7);
+	expect(overlapping(model, [theme, beside])).toEqual([]);
+});

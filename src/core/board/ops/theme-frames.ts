@@ -47,7 +47,8 @@ export const heldIn = (theme: string, at: string): NonNullable<BoardObject['held
 function frameWith(model: BoardQuery, theme: BoardObject, more: readonly BoardObject[]): Box {
 	const set = theme.set ?? theme.box;
 	const coming = new Set(more.map(({ id }) => id));
-	const cards: Card[] = [...model.cardsOf(theme.id).filter(({ id }) => !coming.has(id)), ...more].map(asCard);
+	const there = model.contentsOf(theme).filter((id) => !coming.has(id));
+	const cards: Card[] = [...there.flatMap((id) => model.find(id) ?? []), ...more].map(asCard);
 	const { laid } = layOut(theme, set, cards);
 	return { x: set[0], y: set[1], w: laid.w, h: laid.h };
 }

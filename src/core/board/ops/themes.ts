@@ -158,7 +158,7 @@ export function themeAt(
 		);
 }
 
-/** Whether notes of a sheet lie in a field that is to be sorted: of a field, or of the whole sheet. */
+/** Notes that can be sorted: those in a field, or all of a sheet. */
 export const notesToSort = (model: BoardQuery, sheet: string, field?: BoardObject): string[] =>
 	(field && isField(field) ? model.contentsOf(field) : model.onSheet(sheet).map(({ id }) => id)).filter(
 		(id) => isNote(model.find(id)),

@@ -12,6 +12,7 @@ import { HOLDER_COMMANDS } from './holders';
 import { MAP_COMMANDS } from './maps';
 import { PICTURE_COMMANDS } from './pictures';
 import { TALK_COMMANDS } from './talk';
+import { THEME_COMMANDS } from './themes';
 import { VIEW_COMMANDS } from './view';
 
 export const COMMANDS: Command[] = [
@@ -30,6 +31,7 @@ export const COMMANDS: Command[] = [
 	...EDIT_COMMANDS,
 	...FORMAT_COMMANDS,
 	...ARRANGE_COMMANDS,
+	...THEME_COMMANDS,
 	...PICTURE_COMMANDS,
 	...TALK_COMMANDS,
 	...VIEW_COMMANDS,

@@ -55,6 +55,7 @@ const MEMBERS: Record<GroupName, readonly string[]> = {
 		'remove',
 		'nudge',
 		'tidy',
+		'to theme',
 		'group',
 		'ungroup',
 		'lock',

@@ -58,6 +58,8 @@ export const SYNONYMS: Readonly<Record<string, string>> = {
 	'put backstage': 'hide secret facilitator verstecken verbergen',
 	vote: 'decide dots poll ballot abstimmen punkte umfrage entscheiden',
 	votes: 'decide dots poll ballot result abstimmen punkte ergebnis',
+	'to theme': 'sort move cluster group zuordnen thema sortieren',
+	deal: 'sort one by one hand cards cluster einzeln sortieren zuordnen austeilen',
 	themes: 'cluster sort group affinity topics clustern sortieren themen',
 	'run sheet': 'timer clock agenda steps schedule time uhr zeit ablauf agenda schritte',
 	people: 'participants members roles invite teilnehmer leute rollen',

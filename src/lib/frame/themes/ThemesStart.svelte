@@ -85,14 +85,28 @@
 	</details>
 	<div class="starts">
 		{#if chosen.length > 1}
-			<button type="button" class="button main" onclick={() => ask(chosen)}
-				><Group size={16} />{m.sort_selected({ count: chosen.length })}</button
-			>
+			<div class="row">
+				<button type="button" class="button main" onclick={() => ask(chosen)}
+					><Group size={16} />{m.sort_selected({ count: chosen.length })}</button
+				>
+				<button type="button" class="button" onclick={() => preview.deal.start(chosen, names)}
+					>{m.deal()}</button
+				>
+			</div>
 		{/if}
 		{#each fields as { field, notes } (field.id)}
-			<button type="button" class="button start" onclick={() => ask(notes)}>
-				<span class="text">{lineOf(field)}</span><span class="count">{notes.length}</span>
-			</button>
+			<div class="row">
+				<button type="button" class="button start" onclick={() => ask(notes)}>
+					<span class="text">{lineOf(field)}</span><span class="count">{notes.length}</span>
+				</button>
+				<button
+					type="button"
+					class="button"
+					aria-label={m.deal_of({ field: lineOf(field) })}
+					title={m.deal_hint()}
+					onclick={() => preview.deal.start(notes, names)}>{m.deal()}</button
+				>
+			</div>
 		{/each}
 	</div>
 	{#if fields.length === 0 && chosen.length < 2}<p class="quiet">{m.themes_nothing()}</p>{/if}
@@ -110,8 +124,25 @@
 	.starts {
 		flex-direction: column;
 	}
+	.row {
+		display: flex;
+		gap: 6px;
+	}
+	.row .button:first-child {
+		flex: 1;
+		min-width: 0;
+		text-align: left;
+		white-space: normal;
+	}
+	.row .button:last-child {
+		flex: none;
+	}
 	.start {
 		justify-content: space-between;
+	}
+	.start .text {
+		min-width: 0;
+		overflow-wrap: anywhere;
 	}
 	.count {
 		color: var(--frame-quiet);

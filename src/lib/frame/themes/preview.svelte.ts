@@ -5,6 +5,7 @@ import { unionOf } from '$core/geometry/box';
 import { messageOf } from '$lib/api/errors';
 import type { Board } from '../../board/board.svelte';
 import { placeAmong, propose } from '../actions';
+import { DealState } from './deal.svelte';
 
 /** A proposal, and for notes that were left out the themes that they most likely belong to. */
 export interface Draft extends Proposal {
@@ -30,7 +31,12 @@ export class ThemesPreview {
 	/** Counts questions: an answer to one that is no longer asked is passed over. */
 	private asking = 0;
 
-	constructor(private readonly board: Board) {}
+	/** Sorting by hand, note by note. */
+	readonly deal: DealState;
+
+	constructor(private readonly board: Board) {
+		this.deal = new DealState(board);
+	}
 
 	/** Asks the same again. @param wordsOnly whether words alone may decide */
 	again(wordsOnly: boolean): Promise<void> {
@@ -69,7 +75,9 @@ export class ThemesPreview {
 	/** Notes fall in place where that is likely; for all others the likeliest themes are told. */
 	private async fromNames(noteIds: string[], names: readonly string[], wordsOnly: boolean): Promise<Draft> {
 		const themes = names.map((name) => ({ name, noteIds: [] as string[], otherNames: [] }));
-		const { places, meaning } = await placeAmong(this.board.room.info.boardId, noteIds, themes, wordsOnly);
+		const { places, meaning } = await placeAmong(this.board.room.info.boardId, noteIds, themes, {
+			wordsOnly,
+		});
 		const choices = new Map<string, readonly number[]>();
 		for (const { id, ranked, sureness } of places)
 			if (sureness === 'doubtful') choices.set(id, ranked);
