@@ -61,7 +61,10 @@ export function boardInHand(core: TestBoard = testBoard()): BoardInHand {
 		called: new Emitter(),
 		tell: () => {},
 		changes: new Changes(),
-		observed: core.model,
+		get observed() {
+			room.changes.observe();
+			return core.model;
+		},
 		unconfirmed: 0,
 		role: 'owner' as Role,
 		may: (right: Right): boolean => may(room.role, right, OPEN_POLICY),
@@ -70,6 +73,7 @@ export function boardInHand(core: TestBoard = testBoard()): BoardInHand {
 			return leads(room.role);
 		},
 	};
+	core.model.onChange(() => room.changes.note());
 	const board = new Board(room as unknown as Room);
 	board.setSize({ w: 1200, h: 800 });
 	board.setView({ x: 0, y: 0, scale: 1 });

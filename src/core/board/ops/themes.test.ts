@@ -4,6 +4,7 @@ import { overlaps } from '../../geometry/box';
 import { fieldAt, noteAt, testBoard } from '../testing';
 import { addObject } from './edits';
 import { lockObjects } from './groups';
+import { addSheet } from './sheets';
 import { addTheme, mergeThemes, notesInOrder, sortInto, themesOf } from './themes';
 
 function board() {
@@ -29,6 +30,19 @@ describe('a new theme', () => {
 		expect(boxes.some((a, i) => boxes.some((b, j) => i < j && overlaps(a, b)))).toBe(false);
 		expect(boxes.every((box) => box.y >= model.boundsOf(field)!.y)).toBe(true);
 		expect(themesOf(model, sheet)).toHaveLength(9);
+	});
+});
+
+describe('notes', () => {
+	it('go into a theme of their own sheet only, locked ones into none', () => {
+		const { editContext, model, notes, theme } = board();
+		const id = theme('Here');
+		const elsewhere = addSheet(editContext, model, 'Elsewhere');
+		const far = addObject(editContext, model, noteAt(elsewhere, 0, 0, 'Far'));
+		lockObjects(editContext, model, [notes[0]!], 'own');
+		sortInto(editContext, model, id, [far, ...notes.slice(0, 2)]);
+		expect(notesInOrder(model, id)).toEqual([notes[1]]);
+		expect(model.find(far)!.held).toBeUndefined();
 	});
 });
 

@@ -35,7 +35,7 @@ export function sortInto(
 	const into = model.find(theme);
 	const notes = [...noteIds]
 		.flatMap((id) => model.find(id) ?? [])
-		.filter((note) => isNote(note) && !note.lock && note.held?.in !== theme);
+		.filter((note) => isNote(note) && !note.lock && note.held?.in !== theme && note.sheet === into?.sheet);
 	if (isTheme(into) && notes.length > 0) putIntoTheme(editContext, model, into, notes, Infinity);
 }
 

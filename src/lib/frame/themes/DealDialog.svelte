@@ -10,8 +10,9 @@
 	import type { DealState } from './deal.svelte';
 
 	const { board, deal }: { board: Board; deal: DealState } = $props();
-	/** A name is being written for a new theme. */
-	let naming = $state(false);
+	/** The note for which a new theme is being named. */
+	let namingFor = $state<string>();
+	const naming = $derived(namingFor !== undefined);
 	let name = $state('');
 	/** What is left is shown by theme, before it is taken. */
 	let showsRest = $state(false);
@@ -38,27 +39,27 @@
 	});
 
 	function close(): void {
-		naming = false;
+		namingFor = undefined;
 		showsRest = false;
 		deal.close();
 	}
 
 	function startNaming(): void {
-		naming = true;
+		namingFor = deal.note?.id;
 		name = '';
 	}
 
 	function endNaming(event: Event): void {
 		event.preventDefault();
-		deal.intoNew(name);
-		naming = false;
+		if (namingFor !== undefined) deal.intoNew(name, namingFor);
+		namingFor = undefined;
 	}
 
 	function writeName(event: KeyboardEvent): void {
 		if (event.key !== 'Escape') return;
 		event.stopPropagation();
 		event.preventDefault();
-		naming = false;
+		namingFor = undefined;
 	}
 
 	/** What a key does here; says whether it does anything. */

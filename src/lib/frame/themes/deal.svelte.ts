@@ -40,6 +40,8 @@ export class DealState {
 	/** How far back one looks; 0 is the note that is asked about. */
 	private back = $state(0);
 	private last: string | undefined;
+	/** The sheet on which it began; one may be called to another meanwhile. */
+	private sheet = $state('');
 	private isWordsOnly = false;
 	private asking = 0;
 
@@ -48,6 +50,7 @@ export class DealState {
 	/** @param names of themes that are made first, where the sheet has none of that name */
 	start(noteIds: readonly string[], names: readonly string[] = []): void {
 		const { board } = this;
+		this.sheet = board.sheet;
 		this.dealt = [...noteIds];
 		this.order = [...noteIds];
 		[this.aside, this.past, this.back] = [new Set(), [], 0];
@@ -56,7 +59,7 @@ export class DealState {
 		const missing = names.filter((name) => !there.has(name.toLowerCase()));
 		if (missing.length > 0)
 			board.asOne(() => {
-				for (const name of missing) addTheme(board.room.editContext, board.model, board.sheet, name, noteIds);
+				for (const name of missing) addTheme(board.room.editContext, board.model, this.sheet, name, noteIds);
 			});
 		board.select([]);
 		this.isOpen = true;
@@ -77,7 +80,7 @@ export class DealState {
 	/** Themes of the sheet that notes can be put into, with the keys for them. */
 	readonly themes = $derived.by((): (ThemeKey & { id: string; count: number })[] => {
 		const model = this.board.room.observed;
-		const all = themesOf(model, this.board.sheet)
+		const all = themesOf(model, this.sheet)
 			.filter((theme) => !theme.lock)
 			.slice(0, MAX_THEMES)
 			// In the order in which they were made, so that keys stay what they are.
@@ -136,25 +139,34 @@ export class DealState {
 	}
 
 	/** Puts the note into a theme of the sheet. */
-	into(theme: string): void {
-		const { board, note } = this;
-		if (!note) return;
-		board.asOne(() => sortInto(board.room.editContext, board.model, theme, [note.id]));
-		this.goOn({ note: note.id, isAside: false });
+	into(theme: string, noteId = this.note?.id): void {
+		if (noteId === undefined) return;
+		const { board } = this;
+		this.answer(noteId, () => sortInto(board.room.editContext, board.model, theme, [noteId]));
 	}
 
-	/** Puts the note into a new theme; into the one of that name, where there is one. */
-	intoNew(name: string): void {
-		const { board, note } = this;
-		if (!note || name.trim() === '') return;
+	/** Answers with a change of the board; one that changes nothing is no answer. */
+	private answer(noteId: string, change: () => void): void {
+		const { board } = this;
+		const before = board.undo.undoStack.length;
+		board.asOne(change);
+		if (board.undo.undoStack.length > before) this.goOn({ note: noteId, isAside: false });
+		else this.back = 0;
+	}
+
+	/**
+	 * Puts a note into a new theme; into the one of that name, where there is one. The note is the
+	 * one for which the name was begun: somebody may have sorted it meanwhile.
+	 */
+	intoNew(name: string, noteId: string): void {
+		if (name.trim() === '') return;
 		const there = this.themes.find((theme) => theme.name.toLowerCase() === name.trim().toLowerCase());
-		if (there) return this.into(there.id);
-		board.asOne(() => {
-			const { editContext } = board.room;
-			const theme = addTheme(editContext, board.model, board.sheet, name.trim(), this.dealt);
-			sortInto(editContext, board.model, theme, [note.id]);
+		if (there) return this.into(there.id, noteId);
+		const { model, room } = this.board;
+		this.answer(noteId, () => {
+			const theme = addTheme(room.editContext, model, this.sheet, name.trim(), this.dealt);
+			sortInto(room.editContext, model, theme, [noteId]);
 		});
-		this.goOn({ note: note.id, isAside: false });
 	}
 
 	putAside(): void {
