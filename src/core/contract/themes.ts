@@ -1,5 +1,5 @@
 /** Proposing themes. */
-import { SURENESS } from '$core/themes/placing';
+import { SURENESS } from '../themes/placing';
 import { z } from 'zod';
 import { endpoint } from './endpoint';
 
