@@ -74,8 +74,12 @@ export function slotAt(
 	return { holder: holder.id, row: row.id, col: col.id, index: there.filter(isBefore).length };
 }
 
-/** A locked theme stays as it is: nothing is put into it. */
-const isClosed = (object: BoardObject): boolean => isTheme(object) && object.lock !== undefined;
+/**
+ * A theme that somebody locked stays as it is: nothing is put into it. Where a step lets people
+ * touch their own notes only, those may go into it.
+ */
+const isClosed = ({ kind, lock }: BoardObject): boolean =>
+	isTheme({ kind }) && lock !== undefined && lock !== 'step';
 
 const holdsLocal = (holder: BoardObject, p: Point): boolean =>
 	holdsPoint({ x: 0, y: 0, w: holder.box[2], h: holder.box[3] }, localPoint(holder.box, p));

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { overlaps, type Box } from '../../geometry/box';
 import { pick, randomFrom } from '../../rehearsal/random';
 import { dropAt, putIn } from '../holders/cards';
+import { objectsOf } from '../document';
 import type { BoardModel } from '../model/model';
 import { noteAt, partner, shapeAt, testBoard } from '../testing';
 import { acceptThemes } from './accept-themes';
@@ -194,4 +195,23 @@ it('a frame that takes over what lay in it makes room for that as well', () => {
 	putIn(editContext, model, [late], { holder: theme, row: 'all', col: 'all', index: 0 });
 	expect(model.cardsOf(theme)).toHaveLength(7);
 	expect(overlapping(model, [theme, beside])).toEqual([]);
+});
+
+it('whoever may touch their own notes only changes nothing else by putting one into a frame', () => {
+	const ilka = testBoard();
+	const tomasz = partner(ilka);
+	const { editContext, model, sheet } = ilka;
+	const [theme, below] = [0, 250].map((y) =>
+		addObject(editContext, model, { ...themeAt(sheet, 0), box: [0, y, 220, 200, 0] }),
+	) as [string, string];
+	const theirs = addObject(editContext, model, { ...noteAt(sheet, 10, 50, 'Ilka’s'), theme });
+	const own = Array.from({ length: 3 }, (_, i) =>
+		addObject(tomasz.editContext, tomasz.model, noteAt(sheet, 1000 + i * 10, 0, `own ${i}`)),
+	);
+	const me = tomasz.editContext.person.id;
+	tomasz.model.guard((object) => object.by[0] !== me);
+	const before = [theme, below, theirs].map((id) => JSON.stringify(objectsOf(ilka.doc).get(id)));
+	dropAt(tomasz.editContext, tomasz.model, own, -980, 60, undefined);
+	for (const id of own) expect(model.find(id)).toMatchObject({ theme, held: { in: theme } });
+	expect([theme, below, theirs].map((id) => JSON.stringify(objectsOf(ilka.doc).get(id)))).toEqual(before);
 });

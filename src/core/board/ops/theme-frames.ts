@@ -28,7 +28,7 @@ function adopt(
 		.flatMap((id) => model.find(id) ?? [])
 		.filter(({ id }) => !coming.has(id));
 	const taken = all.flatMap(({ held }) => (held?.in === theme.id ? held.at : [])).sort();
-	const loose = all.filter(({ held }) => held?.in !== theme.id);
+	const loose = all.filter(({ held, lock }) => held?.in !== theme.id && lock === undefined);
 	loose.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
 	const places = keysAfter(taken, taken.length - 1, loose.length);
 	loose.forEach(({ id }, i) => patch(editContext, id, { held: heldIn(theme.id, places[i]!) }));
