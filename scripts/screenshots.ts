@@ -188,21 +188,28 @@ try {
 	await page.getByRole('button', { name: 'Themes', exact: true }).click();
 	await page
 		.getByTestId('desk')
-		.getByRole('button', { name: /What held us up/ })
+		.getByRole('button', { name: /^What held us up/ })
 		.click();
 	await page.getByTestId('themes-preview').waitFor();
 	await page.getByRole('button', { name: 'Lay out on the board' }).click();
 	await shoot(page, 'themes-laid-out');
+
+	await page.getByRole('button', { name: 'Deal the notes of “Ideas for next season”' }).click();
+	await page.getByTestId('dealt').waitFor();
+	for (const name of ['Helping hands', 'Better tools', 'More people hear of us']) {
+		await page.keyboard.press('n');
+		await page.getByTestId('deal').getByRole('textbox').fill(name);
+		await page.keyboard.press('Enter');
+		await page.getByTestId('deal').getByRole('button', { name }).waitFor();
+	}
+	await shoot(page, 'deal');
+	await page.keyboard.press('Escape');
 
 	await page.getByRole('button', { name: 'Invite' }).first().click();
 	await page.getByRole('button', { name: 'Make a link' }).click();
 	await page.getByTestId('invitation').waitFor();
 	await shoot(page, 'invite');
 	await page.keyboard.press('Escape');
-
-	await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
-	await page.getByLabel('Part of Rashid').first().waitFor();
-	await shoot(page, 'people');
 
 	await page.getByTestId('desk-tabs').getByRole('button', { name: 'Journal' }).click();
 	await page.getByRole('button', { name: 'Look at earlier moments' }).click();

@@ -12,6 +12,9 @@ const proposalSchema = z.object({
 			/** Further names that it could have. */
 			otherNames: z.array(z.string()),
 			noteIds: z.array(z.string()),
+			/** Words that hold it together, and its most typical notes. */
+			words: z.array(z.string()),
+			typical: z.array(z.string()),
 		}),
 	),
 	/** Notes that go with no theme. */

@@ -27,6 +27,9 @@ export interface Theme {
 export interface ProposedTheme extends Theme {
 	/** Further names that it could have. */
 	otherNames: string[];
+	/** Words that hold it together, and its most typical notes. */
+	words: string[];
+	typical: string[];
 }
 
 export interface ThemeProposal {
@@ -75,7 +78,8 @@ export function sortIntoThemes(notes: readonly NoteText[], options: SortOptions 
 		...(count === undefined ? {} : { count }),
 		...(vectors && readied.notes.length >= ENOUGH_FOR_CONSENSUS ? { cutBy: consensusOf(likeness) } : {}),
 	});
-	const names = nameThemes(toName(readied, grouping.groups, topics));
+	const described = describeGroups(readied, grouping.groups, topics);
+	const names = nameThemes(described);
 	const idOf = (i: number): string => readied.notes[i]!.id;
 	const taken = new Set(grouping.groups.flat().map(idOf));
 	return {
@@ -83,6 +87,8 @@ export function sortIntoThemes(notes: readonly NoteText[], options: SortOptions 
 			name: names[g]!.name,
 			otherNames: names[g]!.others,
 			noteIds: group.map(idOf),
+			words: names[g]!.words,
+			typical: described[g]!.typical.slice(0, TYPICAL).map(idOf),
 		})),
 		left: notes.filter((note) => !taken.has(note.id)).map((note) => note.id),
 		doubles: findDoubles(
@@ -107,12 +113,15 @@ function ready(all: readonly NoteText[], allVectors: SortOptions['vectors']): Re
 	return { notes, languages, weighed, vectors, likeness: likenessOf(weighed, vectors) };
 }
 
-/** What groups of notes are named by. */
-function toName(
+/** Most typical notes of a theme that are told. */
+const TYPICAL = 2;
+
+/** What groups of notes are named and told by. */
+function describeGroups(
 	{ notes, languages, weighed, vectors, likeness }: Readied,
 	groups: readonly number[][],
 	topics: Topics | undefined,
-): GroupToName[] {
+): (GroupToName & { typical: number[] })[] {
 	const directions = vectors && topics && noteDirections(vectors, topics);
 	return groups.map((group) => {
 		const typical = [...group].sort(
@@ -122,6 +131,7 @@ function toName(
 		const language = german * 2 > group.length ? 'de' : 'en';
 		return {
 			words: group.map((i) => weighed.words[i]!),
+			typical,
 			texts: typical.map((i) => notes[i]!.text),
 			headings: directions
 				? headingsFor(

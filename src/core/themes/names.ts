@@ -13,6 +13,11 @@ interface Term {
 	length: number;
 }
 
+interface ScoredTerm {
+	term: Term;
+	score: number;
+}
+
 /** Words next to each other in a note, one or two at a time. */
 function termsIn(words: readonly Word[]): Map<string, { form: string; length: number }> {
 	const terms = new Map<string, { form: string; length: number }>();
@@ -32,8 +37,8 @@ const mostWritten = (forms: Map<string, number>): string =>
 
 const capital = (text: string): string => text.charAt(0).toLocaleUpperCase() + text.slice(1);
 
-/** Names that the words of each group give, the best first. */
-function namesByWords(groups: readonly Word[][][]): string[][] {
+/** Words and pairs of words of each group, those that stand out most first. */
+function termsOf(groups: readonly (readonly (readonly Word[])[])[]): ScoredTerm[][] {
 	const terms = groups.map(() => new Map<string, Term>());
 	groups.forEach((notes, g) => {
 		for (const words of notes) {
@@ -58,11 +63,26 @@ function namesByWords(groups: readonly Word[][][]): string[][] {
 			return { term, score: share * repeated * bonus * Math.log2(1.2 + share / (elsewhere + 0.04)) };
 		});
 		scored.sort((a, b) => b.score - a.score || (a.term.key < b.term.key ? -1 : 1));
-		const name = compose(scored, sizes[g]!);
-		if (name === '') return [];
-		const more = scored.slice(0, WORDS_TRIED).map(({ term }) => mostWritten(term.forms));
-		return [name, ...more, ...more.map((word) => `${name}, ${word}`)].map(capital);
+		return scored;
 	});
+}
+
+/** Names that the words of a group give, the best first. */
+function namesFrom(scored: readonly ScoredTerm[], size: number): string[] {
+	const name = compose(scored, Math.max(1, size));
+	if (name === '') return [];
+	const more = scored.slice(0, WORDS_TRIED).map(({ term }) => mostWritten(term.forms));
+	return [name, ...more, ...more.map((word) => `${name}, ${word}`)].map(capital);
+}
+
+/** Words that are told as what holds a group together; each stands in two of its notes at least. */
+const WORDS_TOLD = 4;
+
+function standingOut(scored: readonly ScoredTerm[]): string[] {
+	return scored
+		.filter(({ term }) => term.length === 1 && term.inGroup > 1)
+		.slice(0, WORDS_TOLD)
+		.map(({ term }) => mostWritten(term.forms));
 }
 
 /** Words of a group that are tried as names of their own. */
@@ -88,6 +108,8 @@ export interface ThemeName {
 	name: string;
 	/** Further names to choose from. */
 	others: string[];
+	/** Words that stand out in the group, as they are written. */
+	words: string[];
 }
 
 /**
@@ -95,7 +117,8 @@ export interface ThemeName {
  * stand out in the group. No two are alike, and none is a number.
  */
 export function nameThemes(groups: readonly GroupToName[]): ThemeName[] {
-	const byWords = namesByWords(groups.map(({ words }) => [...words]));
+	const terms = termsOf(groups.map(({ words }) => words));
+	const byWords = terms.map((scored, g) => namesFrom(scored, groups[g]!.words.length));
 	const candidates = groups.map(({ headings, texts }, g) => {
 		const offered = headings.filter(({ fit }) => fit >= FITS.offer).map(({ name }) => name);
 		const isNamed = (headings[0]?.fit ?? 0) >= FITS.name;
@@ -119,7 +142,7 @@ export function nameThemes(groups: readonly GroupToName[]): ThemeName[] {
 	return names.map((name, g) => {
 		const others: string[] = [];
 		for (const other of candidates[g]!) if (others.length < OTHERS && isFree(other)) others.push(take(other));
-		return { name, others };
+		return { name, others, words: standingOut(terms[g]!) };
 	});
 }
 
@@ -141,10 +164,7 @@ function numbered(name: string | undefined, isFree: (name: string) => boolean): 
  * Two words that stand in as many notes as each other and next to each other in some: together they say
  * more than the one that happens to come first ("Long queue" rather than "Long").
  */
-function phraseOf(
-	first: { term: Term; score: number },
-	scored: readonly { term: Term; score: number }[],
-): string | undefined {
+function phraseOf(first: ScoredTerm, scored: readonly ScoredTerm[]): string | undefined {
 	if (first.term.length !== 1) return undefined;
 	const equals = scored.filter(
 		({ term }) => term.length === 1 && term !== first.term && term.inGroup === first.term.inGroup,
@@ -160,7 +180,7 @@ function phraseOf(
 }
 
 /** The best term, with a second one when the first covers too little of the group to speak for it. */
-function compose(scored: { term: Term; score: number }[], size: number): string {
+function compose(scored: readonly ScoredTerm[], size: number): string {
 	const first = scored[0];
 	if (!first) return '';
 	const phrase = phraseOf(first, scored);

@@ -312,6 +312,22 @@ describe('sorting', () => {
 		for (const id of ['n2', 'n3', 'n4']) expect(proposal.left).toContain(id);
 	});
 
+	it('says why: the words that hold a theme together, and its most typical notes', () => {
+		const texts = [
+			'Queue at the door',
+			'Long queue at the door',
+			'Queue again',
+			'Roof leaks',
+			'Rain through the roof',
+			'Wet roof',
+		];
+		const { themes } = sortIntoThemes(notes(texts));
+		const queue = themes.find(({ noteIds }) => noteIds.includes('n0'))!;
+		expect(queue.words.map((word) => word.toLowerCase())).toEqual(['queue', 'door']);
+		expect(queue.typical).toHaveLength(2);
+		for (const id of queue.typical) expect(queue.noteIds).toContain(id);
+	});
+
 	it('takes nothing and one note in its stride', () => {
 		expect(sortIntoThemes([])).toEqual({ themes: [], left: [], doubles: [], near: [] });
 		expect(sortIntoThemes(notes(['alone']))).toEqual({ themes: [], left: ['n0'], doubles: [], near: [] });

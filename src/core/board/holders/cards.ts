@@ -79,7 +79,7 @@ export function slotAt(
  * touch their own notes only, those may go into it.
  */
 const isClosed = ({ kind, lock }: BoardObject): boolean =>
-	isTheme({ kind }) && lock !== undefined && lock !== 'step';
+	isTheme({ kind }) && (lock === 'own' || lock === 'led');
 
 const holdsLocal = (holder: BoardObject, p: Point): boolean =>
 	holdsPoint({ x: 0, y: 0, w: holder.box[2], h: holder.box[3] }, localPoint(holder.box, p));

@@ -86,6 +86,16 @@
 					{/each}
 				</p>
 			{/if}
+			{#if theme.typical.length > 1}
+				<details class="why">
+					<summary>{m.theme_why()}</summary>
+					{#if theme.words.length > 0}<p>{m.theme_words({ words: theme.words.join(', ') })}</p>{/if}
+					<p>{m.theme_typical()}</p>
+					<ul>
+						{#each theme.typical as id (id)}<li>{textOf(id)}</li>{/each}
+					</ul>
+				</details>
+			{/if}
 			<ul>
 				{#each theme.noteIds as id (id)}
 					<DraftNote
@@ -166,6 +176,18 @@
 		padding: 2px 4px;
 		cursor: pointer;
 		text-decoration: underline;
+	}
+	.why {
+		padding: 0 4px 4px;
+		color: var(--frame-quiet);
+		font-size: var(--size-small);
+	}
+	.why summary {
+		cursor: pointer;
+	}
+	.why ul {
+		padding-left: 14px;
+		list-style: disc;
 	}
 	.warn {
 		margin-top: 8px;

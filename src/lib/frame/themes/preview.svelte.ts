@@ -74,7 +74,13 @@ export class ThemesPreview {
 
 	/** Notes fall in place where that is likely; for all others the likeliest themes are told. */
 	private async fromNames(noteIds: string[], names: readonly string[], wordsOnly: boolean): Promise<Draft> {
-		const themes = names.map((name) => ({ name, noteIds: [] as string[], otherNames: [] }));
+		const themes = names.map((name) => ({
+			name,
+			noteIds: [] as string[],
+			otherNames: [],
+			words: [],
+			typical: [],
+		}));
 		const { places, meaning } = await placeAmong(this.board.room.info.boardId, noteIds, themes, {
 			wordsOnly,
 		});
