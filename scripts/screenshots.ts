@@ -202,6 +202,7 @@ try {
 		await page.keyboard.press('Enter');
 		await page.getByTestId('deal').getByRole('button', { name }).waitFor();
 	}
+	await page.getByTestId('deal').getByText('⏎').waitFor();
 	await shoot(page, 'deal');
 	await page.keyboard.press('Escape');
 

@@ -155,7 +155,7 @@
 								theme: current ? nameOf(current) : m.deal_aside(),
 							})}
 						{:else if deal.likeliest[0]}{m.deal_enter({ theme: nameOf(deal.likeliest[0]) })}
-						{:else}{m.deal_first()}{/if}
+						{:else if deal.themes.length === 0}{m.deal_first()}{/if}
 					</p>
 					<div class="actions">
 						{#if naming}
