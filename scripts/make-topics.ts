@@ -1,4 +1,7 @@
-/** Works out the vectors of the headings anew, for the encoder that is used: `data/topics/vectors.*`. */
+/**
+ * Works out the vectors of the headings anew, for the encoder that is used:
+ * `data/topics/vectors.*`.
+ */
 import { writeFileSync } from 'node:fs';
 import { readEncoderConfig } from '../src/workers/encoder-config';
 import { encodeTopics, packTopics, readHeadings } from '../src/workers/topics';

@@ -1,4 +1,6 @@
-/** Ways of grouping that the field trusts, to compare the shipped one with. Points have length 1. */
+/**
+ * Ways of grouping that the field trusts, to compare the shipped one with. Points have length 1.
+ */
 import { randomFrom } from '$core/rehearsal/random';
 import { cutAt, mergeTree } from '$core/themes/cluster';
 import { kMeans, principalCoordinates } from '$core/themes/consensus';

@@ -15,7 +15,10 @@ export interface DealtSet {
 	/** Keys, and names that were typed, each as one. */
 	entries: number;
 	seconds: number;
-	/** Of the notes with a theme that was named before: the share with theirs among three, and first. */
+	/**
+	 * Of the notes with a theme that was named before: the share with theirs among three, and
+	 * first.
+	 */
 	amongThree: number;
 	first: number;
 }
@@ -46,7 +49,8 @@ export function dealSet(set: LabelledSet, topics: Topics, nowhere: string): Deal
 		} else {
 			const name = label.replaceAll('-', ' ');
 			themes.push({ name, label, noteIds: [last] });
-			// The key for a new theme, the name as one entry, and what ends it is the entry counted below.
+			// The key for a new theme, the name as one entry, and what ends it is the entry counted
+			// below.
 			entries += 2;
 			seconds += MIND_SECONDS + (name.length + 1) * KEY_SECONDS;
 		}

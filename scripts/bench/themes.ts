@@ -109,7 +109,9 @@ function benchDoubles(set: LabelledSet): void {
 	});
 }
 
-/** The share that falls right, and that has the right theme among three, for so many placed notes. */
+/**
+ * The share that falls right, and that has the right theme among three, for so many placed notes.
+ */
 function benchPlacing(set: LabelledSet, topics: Topics, count: number, isNamed: boolean): void {
 	const draws = count === 0 ? 1 : DRAWS;
 	const right: number[] = [];

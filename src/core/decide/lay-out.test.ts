@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { addObject } from '../board/ops/edits';
-import { addTheme, notesInOrder, sortInto } from '../board/ops/themes';
+import { addTheme, noteIdsOf, sortInto } from '../board/ops/themes';
 import { noteAt, testBoard } from '../board/testing';
 import { overlaps } from '../geometry/box';
 import { layInColumns, layInOrder, layOnMatrix } from './lay-out';
@@ -45,8 +45,8 @@ describe('a result on the board', () => {
 		const theme = addTheme(editContext, model, sheet, 'Queues', ids);
 		sortInto(editContext, model, theme, ids);
 		expect(layInOrder(editContext, model, outcome)).toHaveLength(6);
-		expect(notesInOrder(model, theme)[0]).toBe(ids[5]);
-		expect(new Set(notesInOrder(model, theme))).toEqual(new Set(ids));
+		expect(noteIdsOf(model, theme)[0]).toBe(ids[5]);
+		expect(new Set(noteIdsOf(model, theme))).toEqual(new Set(ids));
 	});
 
 	it('puts notes in columns and keeps ties together', () => {

@@ -61,7 +61,8 @@ export function learn(examples: readonly Example[], themes: number, before?: Lea
 	const rows = Array.from({ length: themes }, (_, t) => start(t));
 	const ahead = rows.map((row) => row.slice());
 	const total = examples.reduce((sum, { weight }) => sum + weight, 0);
-	// The curvature is at most half the weight of all vectors of length 1, with their one, and the penalty.
+	// The curvature is at most half the weight of all vectors of length 1, with their one, and the
+	// penalty.
 	const rate = 1 / (total + PENALTY);
 	let momentum = 1;
 	for (let round = 0; round < MAX_ROUNDS; round++) {

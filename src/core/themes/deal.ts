@@ -12,7 +12,10 @@ export type Nearness = (i: number, j: number) => number;
 /** How much each counts. */
 const WEIGHT = { near: 1, doubt: 0.35, density: 0.8 };
 
-/** How little is known about where a note belongs: 1 where two themes are as likely, 0 where one is sure. */
+/**
+ * How little is known about where a note belongs: 1 where two themes are as likely, 0 where one is
+ * sure.
+ */
 export function doubtOf({ shares }: Placing): number {
 	const [first, second] = shares;
 	return first === undefined || second === undefined ? 1 : second / first;

@@ -1,4 +1,7 @@
-/** Notes put among themes that have names: by what they mean, or by their words where that is all there is. */
+/**
+ * Notes put among themes that have names: by what they mean, or by their words where that is all
+ * there is.
+ */
 import { softmax } from './classifier';
 import { dealOrder, densitiesOf, type Nearness } from './deal';
 import { languagesOf } from './language';

@@ -41,10 +41,14 @@ const NAME_WEIGHT = 4;
 /** How much the notes under headings that are like a name count beside the name itself. */
 const HEADINGS_SHARE = 0.5;
 
-/** Notes and names as directions from their means, ready to learn from; see the head of this file. */
+/**
+ * Notes and names as directions from their means, ready to learn from; see the head of this file.
+ */
 export class PlacingSpace {
 	private readonly notes: Float64Array[];
 	private learnt: Learnt | undefined;
+	/** Names of the themes that were learnt about. */
+	private named: ArrayLike<number>[] = [];
 	private cosines: Likeness | undefined;
 
 	/** @param topics headings with what they mean; without any, names stand for themselves alone */
@@ -60,9 +64,15 @@ export class PlacingSpace {
 		return (this.cosines ??= allCosines(this.notes));
 	}
 
-	/** All notes, the likeliest themes of each first. Learns on from what it learnt the last time. */
+	/**
+	 * All notes, the likeliest themes of each first. Learns on from what it learnt the last time.
+	 */
 	place(themes: readonly NamedTheme[]): Placing[] {
 		if (themes.length === 0) return this.notes.map(() => ({ ranked: [], shares: [] }));
+		// Themes that are not those of the last time, and some more, are learnt anew.
+		const isMore = this.named.every((name, t) => isSame(name, themes[t]?.named));
+		if (!isMore) this.learnt = undefined;
+		this.named = themes.map(({ named }) => named);
 		const names = this.namesOf(themes);
 		const examples: Example[] = themes.flatMap(({ placed }, theme) => [
 			{ vector: names[theme]!, theme, weight: NAME_WEIGHT },
@@ -72,7 +82,9 @@ export class PlacingSpace {
 		return this.notes.map((note) => rankShares(softmax(scoresOf(this.learnt!, note))));
 	}
 
-	/** Names as directions from their own mean, drawn towards the notes under headings like them. */
+	/**
+	 * Names as directions from their own mean, drawn towards the notes under headings like them.
+	 */
 	private namesOf(themes: readonly NamedTheme[]): Float64Array[] {
 		const plain = fromTheirMean(themes.map(({ named }) => Float64Array.from(named)));
 		if (!this.topics) return plain;
@@ -80,6 +92,10 @@ export class PlacingSpace {
 		const amongNotes = fromTheirMean(themes.map(({ named }) => nameAmongNotes(topics, named)));
 		return plain.map((name, t) => unit(name.map((value, k) => value + HEADINGS_SHARE * amongNotes[t]![k]!)));
 	}
+}
+
+function isSame(a: ArrayLike<number>, b: ArrayLike<number> | undefined): boolean {
+	return a.length === b?.length && Array.from(a).every((value, k) => value === b[k]);
 }
 
 /** Directions from the mean; a single one has no mean worth speaking of. */

@@ -27,7 +27,9 @@ export type FrameRequest =
 	/** The journal, or the next new thing. */
 	| { open: 'journal'; step: 1 | -1 | undefined }
 	| { open: 'report' }
-	/** Notes are sorted one after the other: those that are selected, or all of a field or sheet. */
+	/**
+	 * Notes are sorted one after the other: those that are selected, or all of a field or sheet.
+	 */
 	| { open: 'deal' }
 	/** What can come next in a flow, where the hand let go of a line. */
 	| { open: 'next step'; from: string; at: Point }

@@ -225,19 +225,21 @@ function sortByFrames(
 	moved: ReadonlyMap<string, BoxValues>,
 	moving: ReadonlySet<string>,
 ): Set<string> {
-	const sorted = new Set<string>();
+	const into = new Map<string, { slot: Slot; ids: string[] }>();
 	transact(editContext, () => {
 		for (const [id, [x, y, w, h]] of moved) {
 			const note = model.find(id);
 			if (!isNote(note) || note.lock || (note.theme && moving.has(note.theme))) continue;
 			const slot = slotAt(model, note.sheet, { x: x + w / 2, y: y + h / 2 }, moving);
 			if (slot && isTheme(model.find(slot.holder))) {
-				putIn(editContext, model, [id], slot);
-				sorted.add(id);
+				const together = into.get(slot.holder);
+				if (together) together.ids.push(id);
+				else into.set(slot.holder, { slot, ids: [id] });
 			} else if (note.theme) patch(editContext, id, { theme: undefined });
 		}
+		for (const { slot, ids } of into.values()) putIn(editContext, model, ids, slot);
 	});
-	return sorted;
+	return new Set([...into.values()].flatMap(({ ids }) => ids));
 }
 
 /** Moves things on in their holder: along their slot, or into the slot beside it. Says whether any was moved. */

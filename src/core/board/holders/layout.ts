@@ -17,10 +17,10 @@ import {
 	type LaidTrack,
 } from './flow';
 import { layTheme } from './theme-layout';
-
-export { ONLY_ROW, PAD, type Card, type HolderLayout, type Laid, type LaidTrack };
 import { formOf, type HolderForm } from './forms';
 import { HEAD, type HolderParts, type Track } from './parts';
+
+export { ONLY_ROW, PAD, type Card, type HolderLayout, type Laid, type LaidTrack };
 
 /** Height of the line with the title, of a row of headings, and the least height of any row. */
 export const TITLE = 38;

@@ -14,19 +14,24 @@ import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 
 /**
- * Lays the notes of each theme out under its heading. Notes that are gone by now are passed over, and a
- * theme without notes is not made. The block goes below the field the notes come from when they share
- * one, else to where the notes were. Returns the ids of the new themes.
+ * Lays the notes of each theme out under its heading. Notes that are gone by now, locked, or on
+ * another sheet are passed over, and a theme without notes is not made. The block goes below the
+ * field the notes come from when they share one, else to where the notes were. Returns the ids of
+ * the new themes.
  */
 export function acceptThemes(
 	editContext: EditContext,
 	model: BoardQuery,
 	themes: readonly Theme[],
 ): string[] {
+	const found = themes.flatMap(({ noteIds }) => noteIds).flatMap((id) => model.find(id) ?? []);
+	const here = found.find(isNote)?.sheet;
+	const canGo = (note: BoardObject): boolean =>
+		isNote(note) && note.sheet === here && note.lock === undefined;
 	const present = themes
 		.map((theme) => ({
 			name: theme.name,
-			notes: theme.noteIds.flatMap((id) => model.find(id) ?? []).filter(isNote),
+			notes: theme.noteIds.flatMap((id) => model.find(id) ?? []).filter(canGo),
 		}))
 		.filter((theme) => theme.notes.length > 0);
 	const all = present.flatMap((theme) => theme.notes);
@@ -86,7 +91,7 @@ export function acceptThemes(
 export function themesLeftEmpty(model: BoardQuery, moving: ReadonlySet<string>): Set<string> {
 	const gone = new Set<string>();
 	for (const object of model.objects.values()) {
-		if (!isTheme(object)) continue;
+		if (!isTheme(object) || object.lock) continue;
 		const notes = model.contentsOf(object);
 		if (notes.length > 0 && notes.every((id) => moving.has(id))) gone.add(object.id);
 	}

@@ -1,5 +1,5 @@
 /** Frames of themes: what lies in them, and room for what they grow by. */
-import { isTheme } from '../kinds/guards';
+import { isNote, isTheme } from '../kinds/guards';
 import { overlaps, type Box } from '../../geometry/box';
 import { keysAfter } from '../../order/keys';
 import { layOut, ONLY_ROW, type Card } from '../holders/layout';
@@ -10,6 +10,25 @@ import type { BoardObject, BoxValues } from '../objects';
 import { type EditContext, patch, transact } from '../store';
 
 const asBox = ([x, y, w, h]: BoxValues): Box => ({ x, y, w, h });
+
+/**
+ * Notes of a theme in their order; behind them those that lie in it as they please, as they are
+ * read.
+ */
+export function notesInOrder(model: BoardQuery, theme: BoardObject): BoardObject[] {
+	const placeOf = ({ held }: BoardObject): string | undefined =>
+		held?.in === theme.id ? held.at : undefined;
+	return model
+		.contentsOf(theme)
+		.flatMap((id) => model.find(id) ?? [])
+		.filter(isNote)
+		.sort((a, b) => {
+			const [p, q] = [placeOf(a), placeOf(b)];
+			if (p !== q) return p === undefined ? 1 : q === undefined ? -1 : p < q ? -1 : 1;
+			const asRead = p === undefined ? a.box[1] - b.box[1] || a.box[0] - b.box[0] : 0;
+			return asRead || (a.id < b.id ? -1 : 1);
+		});
+}
 
 /**
  * Gives notes of a theme that lie in it as they please their places in its rows, as they are read,
@@ -23,13 +42,9 @@ function adopt(
 	theme: BoardObject,
 	coming: ReadonlySet<string>,
 ): string[] {
-	const all = model
-		.contentsOf(theme)
-		.flatMap((id) => model.find(id) ?? [])
-		.filter(({ id }) => !coming.has(id));
-	const taken = all.flatMap(({ held }) => (held?.in === theme.id ? held.at : [])).sort();
+	const all = notesInOrder(model, theme).filter(({ id }) => !coming.has(id));
+	const taken = all.flatMap(({ held }) => (held?.in === theme.id ? held.at : []));
 	const loose = all.filter(({ held, lock }) => held?.in !== theme.id && lock === undefined);
-	loose.sort((a, b) => a.box[1] - b.box[1] || a.box[0] - b.box[0]);
 	const places = keysAfter(taken, taken.length - 1, loose.length);
 	loose.forEach(({ id }, i) => patch(editContext, id, { held: heldIn(theme.id, places[i]!) }));
 	return [...taken, ...places];
@@ -47,8 +62,8 @@ export const heldIn = (theme: string, at: string): NonNullable<BoardObject['held
 function frameWith(model: BoardQuery, theme: BoardObject, more: readonly BoardObject[]): Box {
 	const set = theme.set ?? theme.box;
 	const coming = new Set(more.map(({ id }) => id));
-	const there = model.contentsOf(theme).filter((id) => !coming.has(id));
-	const cards: Card[] = [...there.flatMap((id) => model.find(id) ?? []), ...more].map(asCard);
+	const there = notesInOrder(model, theme).filter(({ id }) => !coming.has(id));
+	const cards: Card[] = [...there, ...more].map(asCard);
 	const { laid } = layOut(theme, set, cards);
 	return { x: set[0], y: set[1], w: laid.w, h: laid.h };
 }

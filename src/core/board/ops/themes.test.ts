@@ -5,7 +5,7 @@ import { fieldAt, noteAt, testBoard } from '../testing';
 import { addObject } from './edits';
 import { lockObjects } from './groups';
 import { addSheet } from './sheets';
-import { addTheme, mergeThemes, notesInOrder, sortInto, themesOf } from './themes';
+import { addTheme, mergeThemes, noteIdsOf, sortInto, themesOf } from './themes';
 
 function board() {
 	const made = testBoard();
@@ -41,7 +41,7 @@ describe('notes', () => {
 		const far = addObject(editContext, model, noteAt(elsewhere, 0, 0, 'Far'));
 		lockObjects(editContext, model, [notes[0]!], 'own');
 		sortInto(editContext, model, id, [far, ...notes.slice(0, 2)]);
-		expect(notesInOrder(model, id)).toEqual([notes[1]]);
+		expect(noteIdsOf(model, id)).toEqual([notes[1]]);
 		expect(model.find(far)!.held).toBeUndefined();
 	});
 });
@@ -55,11 +55,11 @@ describe('themes that are joined', () => {
 		sortInto(editContext, model, c, notes.slice(6));
 		undo.stopCapturing();
 		mergeThemes(editContext, model, a, [b, c]);
-		expect(notesInOrder(model, a)).toEqual(notes);
+		expect(noteIdsOf(model, a)).toEqual(notes);
 		expect(model.find(b)).toBeUndefined();
 		for (const note of notes) expect(model.find(note)!.theme).toBe(a);
 		undo.undo();
-		expect([a, b, c].map((id) => notesInOrder(model, id).length)).toEqual([3, 3, 3]);
+		expect([a, b, c].map((id) => noteIdsOf(model, id).length)).toEqual([3, 3, 3]);
 	});
 
 	it('leave a locked one as it is', () => {
@@ -68,6 +68,6 @@ describe('themes that are joined', () => {
 		sortInto(editContext, model, b, notes);
 		lockObjects(editContext, model, [b], 'own');
 		mergeThemes(editContext, model, a, [b]);
-		expect(notesInOrder(model, b)).toHaveLength(9);
+		expect(noteIdsOf(model, b)).toHaveLength(9);
 	});
 });

@@ -2,13 +2,13 @@
 import { placeThemes } from '../../arrange/themes';
 import { holdsPoint, overlaps, unionOf, type Box, type Point } from '../../geometry/box';
 import { CHALKS } from '../colours';
-import { LEAST_FRAME } from '../holders/theme-layout';
+import { BETWEEN_FRAMES, LEAST_FRAME } from '../holders/theme-layout';
 import { isConnector, isField, isNote, isTheme } from '../kinds/guards';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 import { type EditContext, transact } from '../store';
 import { addObjects, removeObjects } from './edits';
-import { putIntoTheme } from './theme-frames';
+import { notesInOrder, putIntoTheme } from './theme-frames';
 
 /** Chalks of themes, one after the other. */
 export const THEME_CHALKS = CHALKS.slice(1, 7);
@@ -95,14 +95,16 @@ function placeForTheme(
 function besideThemes(around: Box, taken: readonly Box[]): Point {
 	const width = Math.max(ROW.least, Math.min(around.w, ROW.most));
 	const step = LEAST_FRAME.w / 4;
+	const air = BETWEEN_FRAMES / 2;
 	for (let y = around.y; y < around.y + around.h; y += LEAST_FRAME.h)
 		for (let x = around.x; x + LEAST_FRAME.w <= around.x + width; x += step) {
-			const air = { x: x - 18, y: y - 18, w: LEAST_FRAME.w + 36, h: LEAST_FRAME.h + 36 };
-			if (!taken.some((box) => overlaps(box, air))) return { x, y };
+			const { w, h } = LEAST_FRAME;
+			const withAir = { x: x - air, y: y - air, w: w + 2 * air, h: h + 2 * air };
+			if (!taken.some((box) => overlaps(box, withAir))) return { x, y };
 		}
 	return placeThemes(
 		[{ name: '', notes: [] }],
-		{ x: around.x, y: around.y + around.h + 36, width },
+		{ x: around.x, y: around.y + around.h + BETWEEN_FRAMES, width },
 		taken,
 	)[0]!.box;
 }
@@ -116,31 +118,18 @@ export function mergeThemes(
 ): void {
 	const gone = others.filter((id) => id !== into && isTheme(model.find(id)) && !model.find(id)!.lock);
 	transact(editContext, () => {
-		const notes = gone.flatMap((id) => notesInOrder(model, id));
+		const notes = gone.flatMap((id) => noteIdsOf(model, id));
 		// In this order: what is taken away sets its notes free, and then they are put in.
 		removeObjects(editContext, model, gone);
 		sortInto(editContext, model, into, notes);
 	});
 }
 
-/** Notes of a theme in the order in which they lie in it. */
-export function notesInOrder(model: BoardQuery, theme: string): string[] {
+/** Ids of the notes of a theme, in their order; none where there is no such theme. */
+export function noteIdsOf(model: BoardQuery, theme: string): string[] {
 	const object = model.find(theme);
-	if (!object) return [];
-	return model
-		.contentsOf(object)
-		.flatMap((id) => model.find(id) ?? [])
-		.filter(isNote)
-		.sort(
-			(a, b) =>
-				compare(a.held?.at ?? '', b.held?.at ?? '') ||
-				a.box[1] - b.box[1] ||
-				a.box[0] - b.box[0] ||
-				compare(a.id, b.id),
-		)
-		.map(({ id }) => id);
+	return isTheme(object) ? notesInOrder(model, object).map(({ id }) => id) : [];
 }
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 /** The uppermost theme at a point that is open to changes. */
 export function themeAt(

@@ -8,6 +8,7 @@
 	import Dialog from '../../ui/Dialog.svelte';
 	import { lineOf } from '../wayfinder/tree';
 	import type { DealState } from './deal.svelte';
+	import { keysLabel, themeForKey } from './theme-keys';
 
 	const { board, deal }: { board: Board; deal: DealState } = $props();
 	/** The note for which a new theme is being named. */
@@ -74,7 +75,7 @@
 		else if (key === 'Enter' && showsRest) takeRest();
 		else if (key === 'Enter' && !deal.isLookingBack && likeliest) deal.into(likeliest);
 		else {
-			const theme = deal.themes.find(({ digit, letter }) => digit === key || letter === key);
+			const theme = themeForKey(deal.themes, key);
 			if (!theme) return false;
 			deal.into(theme.id);
 		}
@@ -87,7 +88,14 @@
 	}
 
 	function onkeydown(event: KeyboardEvent): void {
-		if (naming || event.ctrlKey || event.metaKey || event.altKey) return;
+		if (naming || event.altKey) return;
+		if (event.ctrlKey || event.metaKey) {
+			// Undo is taking back here: what was done before the deal stays.
+			if (event.key.toLowerCase() !== 'z') return;
+			event.preventDefault();
+			event.stopPropagation();
+			return deal.takeBack();
+		}
 		// A button that has the focus is pressed by Enter.
 		if (event.key === 'Enter' && event.target instanceof HTMLButtonElement) return;
 		if (event.key === 'Escape' && showsRest) {
@@ -102,7 +110,8 @@
 </script>
 
 <Dialog open={deal.isOpen} onclose={close} title={m.deal()} wide="very">
-	<!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -->
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<section
 		class="deal"
 		aria-label={m.deal()}
@@ -199,9 +208,7 @@
 								aria-current={current === theme.id ? 'true' : undefined}
 								onclick={() => deal.into(theme.id)}
 							>
-								<span class="keys"
-									>{[theme.digit, theme.letter?.toUpperCase()].filter(Boolean).join(' ')}</span
-								>
+								<span class="keys">{keysLabel(theme)}</span>
 								<span class="name">{theme.name || m.without_words()}</span>
 								{#if rank === 0 && !deal.isLookingBack}<kbd>⏎</kbd>{/if}
 								<span class="count">{theme.count}</span>
@@ -324,9 +331,6 @@
 	.rest li {
 		padding: 2px 0;
 		font-size: var(--size-note);
-	}
-	.warn {
-		color: var(--frame-bad);
 	}
 	.done {
 		margin: 16px 0;

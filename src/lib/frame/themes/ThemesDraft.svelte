@@ -189,13 +189,4 @@
 		padding-left: 14px;
 		list-style: disc;
 	}
-	.warn {
-		margin-top: 8px;
-		color: var(--frame-bad);
-		font-size: var(--size-note);
-	}
-	p.quiet {
-		margin-top: 4px;
-		font-size: var(--size-note);
-	}
 </style>

@@ -9,17 +9,24 @@
 </script>
 
 <h2 class="panel-title">{m.themes()}</h2>
-{#if preview.proposal}
-	<ThemesDraft {board} {preview} draft={preview.proposal} />
-{:else if preview.busy}
-	<p class="quiet" role="status">{m.themes_busy({ count: preview.question.noteIds.length })}</p>
-	<button type="button" class="button" onclick={() => preview.discard()}>{m.stop_sorting()}</button>
-{:else}
-	<ThemesStart {board} {preview} />
-{/if}
+<div class="texts">
+	{#if preview.proposal}
+		<ThemesDraft {board} {preview} draft={preview.proposal} />
+	{:else if preview.busy}
+		<p class="quiet" role="status">{m.themes_busy({ count: preview.question.noteIds.length })}</p>
+		<button type="button" class="button stop" onclick={() => preview.discard()}>{m.stop_sorting()}</button>
+	{:else}
+		<ThemesStart {board} {preview} />
+	{/if}
+</div>
 
 <style>
-	.button {
+	.stop {
 		margin-top: 12px;
+	}
+	/* Of all that is shown in it. */
+	.texts :global(p:is(.quiet, .warn)) {
+		margin-top: 4px;
+		font-size: var(--size-note);
 	}
 </style>

@@ -39,7 +39,9 @@
 			.map(({ id }) => plainText(parts?.cells[partOf(HEAD, id)] ?? []).trim())
 			.filter((heading) => heading !== '');
 
-	/** Where names stand on this sheet already: its themes, its fields, the headings of its columns. */
+	/**
+	 * Where names stand on this sheet already: its themes, its fields, the headings of its columns.
+	 */
 	const sources = $derived.by(() => {
 		const objects = board.room.observed.onSheet(board.sheet);
 		const titles = (of: BoardObject[]): string[] => of.map(lineOf).filter((line) => line !== '');
@@ -168,14 +170,5 @@
 	}
 	.small {
 		font-size: var(--size-small);
-	}
-	.warn {
-		margin-top: 8px;
-		color: var(--frame-bad);
-		font-size: var(--size-note);
-	}
-	p.quiet {
-		margin-top: 4px;
-		font-size: var(--size-note);
 	}
 </style>

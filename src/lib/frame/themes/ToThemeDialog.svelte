@@ -6,7 +6,7 @@
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
-	import { themeKeys } from './theme-keys';
+	import { keysLabel, themeForKey, themeKeys } from './theme-keys';
 
 	const { board, open, onclose }: { board: Board; open: boolean; onclose: () => void } = $props();
 	let name = $state('');
@@ -51,7 +51,7 @@
 	function onkeydown(event: KeyboardEvent): void {
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		const key = event.key.toLowerCase();
-		const theme = themes.find(({ digit, letter }) => digit === key || letter === key);
+		const theme = themeForKey(themes, key);
 		if (!theme) return;
 		event.preventDefault();
 		go(theme.id);
@@ -59,12 +59,13 @@
 </script>
 
 <Dialog {open} {onclose} title={m.command_to_theme()}>
-	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<ol class="list" tabindex="0" data-autofocus {onkeydown} aria-label={m.themes()}>
 		{#each themes as theme (theme.id)}
 			<li>
 				<button type="button" class="theme" onclick={() => go(theme.id)}>
-					<span class="keys">{[theme.digit, theme.letter?.toUpperCase()].filter(Boolean).join(' ')}</span>
+					<span class="keys">{keysLabel(theme)}</span>
 					<span>{theme.name || m.without_words()}</span>
 				</button>
 			</li>

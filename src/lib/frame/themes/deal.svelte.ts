@@ -1,6 +1,6 @@
 /** Notes that are dealt one after the other to somebody who sorts them into themes of the sheet. */
 import type { BoardObject } from '$core/board/objects';
-import { addTheme, notesInOrder, notesToSort, sortInto, themesOf } from '$core/board/ops/themes';
+import { addTheme, noteIdsOf, notesToSort, sortInto, themesOf } from '$core/board/ops/themes';
 import { MAX_THEMES } from '$core/contract/themes';
 import type { Sureness } from '$core/themes/placing';
 import { isField, isNote } from '$core/board/kinds/guards';
@@ -23,7 +23,9 @@ interface Answered {
 	isAside: boolean;
 }
 
-/** How often a first guess is right, by how sure it is; and how often all that are left should be. */
+/**
+ * How often a first guess is right, by how sure it is; and how often all that are left should be.
+ */
 const RIGHT: Record<Sureness, number> = { sure: 0.85, likely: 0.6, doubtful: 0.35 };
 const SURE_ENOUGH = 0.7;
 
@@ -125,8 +127,11 @@ export class DealState {
 	});
 
 	get count(): { sorted: number; aside: number; all: number } {
-		const all = this.dealt.length;
-		return { all, aside: this.aside.size, sorted: all - this.open.length - this.aside.size };
+		const model = this.board.room.observed;
+		const there = this.dealt.flatMap((id) => model.find(id) ?? []);
+		const sorted = there.filter(({ theme }) => theme !== undefined);
+		const aside = there.filter(({ id, theme }) => theme === undefined && this.aside.has(id));
+		return { all: there.length, sorted: sorted.length, aside: aside.length };
 	}
 
 	get isLookingBack(): boolean {
@@ -213,7 +218,9 @@ export class DealState {
 		void this.guess();
 	}
 
-	/** Asks where all notes belong now. What is not answered leaves the last guesses as they are. */
+	/**
+	 * Asks where all notes belong now. What is not answered leaves the last guesses as they are.
+	 */
 	private async guess(): Promise<void> {
 		const turn = ++this.asking;
 		const { board, last } = this;
@@ -221,7 +228,7 @@ export class DealState {
 		const themes = this.themes.map(({ id, name }) => ({
 			id,
 			name: name === '' ? '…' : name,
-			noteIds: notesInOrder(model, id),
+			noteIds: noteIdsOf(model, id),
 		}));
 		const noteIds = [...new Set([...this.dealt, ...themes.flatMap((theme) => theme.noteIds)])];
 		try {

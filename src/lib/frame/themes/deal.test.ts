@@ -1,8 +1,8 @@
 /** A deal between two hands: what somebody else does meanwhile, and what is taken back. */
 import { beforeEach, expect, it, vi } from 'vitest';
-import { setText } from '$core/board/ops/edits';
-import { addTheme, notesInOrder, sortInto } from '$core/board/ops/themes';
-import { addSheet } from '$core/board/ops/sheets';
+import { removeObjects, setText } from '$core/board/ops/edits';
+import { addTheme, noteIdsOf, sortInto } from '$core/board/ops/themes';
+import { addSheet, removeSheet } from '$core/board/ops/sheets';
 import { plainText } from '$core/text/rich';
 import { boardInHand, notesInARow } from '../../board/testing';
 import { placeAmong } from '../actions';
@@ -74,7 +74,7 @@ it('gives a name to the note for which it was begun, and passes over what others
 	deal.intoNew('Mine', begunFor);
 	await answered();
 	const mine = deal.themes.find(({ name }) => name === 'Mine')!;
-	expect(notesInOrder(core.model, mine.id)).toEqual([begunFor]);
+	expect(noteIdsOf(core.model, mine.id)).toEqual([begunFor]);
 	expect(deal.note!.id).toBe(notes[1]);
 });
 
@@ -98,8 +98,24 @@ it('takes what is left as one step, where that is sure enough', async () => {
 	const [queues] = deal.themes;
 	expect(deal.rest).toEqual([{ theme: queues!.id, notes: notes.slice(2) }]);
 	deal.takeRest();
-	expect(notesInOrder(core.model, queues!.id)).toHaveLength(5);
+	expect(noteIdsOf(core.model, queues!.id)).toHaveLength(5);
 	expect(deal.note).toBeUndefined();
 	deal.takeBack();
-	expect(notesInOrder(core.model, queues!.id)).toHaveLength(1);
+	expect(noteIdsOf(core.model, queues!.id)).toHaveLength(1);
+});
+
+it('tells how many there are when notes go, and when the whole sheet goes', async () => {
+	const { core, deal, notes } = dealing();
+	deal.intoNew('Queues', notes[0]!);
+	deal.putAside();
+	await answered();
+	removeObjects(core.editContext, core.model, [notes[3]!]);
+	expect(deal.count).toEqual({ all: 3, sorted: 1, aside: 1 });
+	expect(deal.open).toEqual([notes[2]]);
+	addSheet(core.editContext, core.model, 'Elsewhere');
+	removeSheet(core.editContext, core.model, core.sheet);
+	expect(deal.count).toEqual({ all: 0, sorted: 0, aside: 0 });
+	expect(deal.note).toBeUndefined();
+	deal.putAside();
+	deal.takeRest();
 });

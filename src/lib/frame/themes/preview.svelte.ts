@@ -1,4 +1,5 @@
 /** The proposal of themes that is being looked at, before anything moves on the board. */
+import { keepNames } from '$core/themes/keep-names';
 import { acceptThemes } from '$core/board/ops/accept-themes';
 import { MAX_THEME_NAME, MAX_THEMES, type Proposal } from '$core/contract/themes';
 import { unionOf } from '$core/geometry/box';
@@ -28,6 +29,8 @@ export class ThemesPreview {
 	problem = $state('');
 	/** What is asked now, or was asked last. */
 	question = $state.raw<Question>({ noteIds: [] });
+	/** Indexes of themes that were named by hand. */
+	private renamed = new Set<number>();
 	/** Counts questions: an answer to one that is no longer asked is passed over. */
 	private asking = 0;
 
@@ -43,9 +46,14 @@ export class ThemesPreview {
 		return this.ask(this.question, wordsOnly);
 	}
 
-	/** Asks for so many themes from the same notes; names that somebody gave stay where they fit. */
-	askFor(count: number): Promise<void> {
-		return this.ask({ noteIds: this.question.noteIds, count }, this.proposal?.meaning === false);
+	/** Asks for so many themes from the same notes; names that were given by hand stay. */
+	async askFor(count: number): Promise<void> {
+		const named = this.proposal?.themes.filter((_, i) => this.renamed.has(i)) ?? [];
+		await this.ask({ noteIds: this.question.noteIds, count }, this.proposal?.meaning === false);
+		if (!this.proposal) return;
+		const { themes, kept } = keepNames(this.proposal.themes, named);
+		this.proposal = { ...this.proposal, themes };
+		this.renamed = kept;
 	}
 
 	async ask(question: Question, wordsOnly = false): Promise<void> {
@@ -57,7 +65,9 @@ export class ThemesPreview {
 			const draft = await (question.names
 				? this.fromNames(question.noteIds, question.names, wordsOnly)
 				: this.found(question, wordsOnly));
-			if (turn === this.asking) this.proposal = draft;
+			if (turn !== this.asking) return;
+			this.proposal = draft;
+			this.renamed = new Set();
 		} catch (error) {
 			if (turn !== this.asking) return;
 			this.proposal = undefined;
@@ -94,6 +104,7 @@ export class ThemesPreview {
 	/** Renames a theme of the preview. */
 	rename(index: number, name: string): void {
 		if (!this.proposal || name.trim() === '') return;
+		this.renamed.add(index);
 		const themes = this.proposal.themes.map((theme, i) => {
 			if (i !== index) return theme;
 			const otherNames = theme.otherNames.map((other) => (other === name ? theme.name : other));

@@ -1,4 +1,6 @@
-/** Keys by which notes are put into themes: a digit for the first nine, and a letter of the name. */
+/**
+ * Keys by which notes are put into themes: a digit for the first nine, and a letter of the name.
+ */
 export interface ThemeKey {
 	name: string;
 	/** `1` to `9`; none beyond. */
@@ -6,6 +8,14 @@ export interface ThemeKey {
 	/** In lower case; none where all letters are taken. */
 	letter: string | undefined;
 }
+
+/** As it is shown beside the theme. */
+export const keysLabel = ({ digit, letter }: ThemeKey): string =>
+	[digit, letter?.toUpperCase()].filter(Boolean).join(' ');
+
+/** The theme that a key stands for. */
+export const themeForKey = <T extends ThemeKey>(themes: readonly T[], key: string): T | undefined =>
+	themes.find(({ digit, letter }) => digit === key || letter === key);
 
 /** Letters that do something else while notes are dealt. */
 const TAKEN = ['n', 't'];
