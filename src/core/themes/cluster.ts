@@ -174,7 +174,27 @@ function cutWith(likeness: Likeness, merges: readonly Merge[], count: number): n
 		randomFrom(1),
 		8,
 	);
-	return Array.from({ length: wanted }, (_, g) => [...labels.keys()].filter((i) => labels[i] === g));
+	const groups = Array.from({ length: wanted }, (_, g) => [...labels.keys()].filter((i) => labels[i] === g));
+	return fillUp(likeness, groups);
+}
+
+/** Lets groups that are too small to be themes take what is most like them from the larger ones. */
+function fillUp(likeness: Likeness, start: readonly number[][]): number[][] {
+	const groups = start.map((group) => [...group]);
+	for (const small of groups)
+		while (small.length < MIN) {
+			const spare = groups.filter((group) => group.length > MIN).flat();
+			if (spare.length === 0) return groups;
+			const [first, ...rest] = spare as [number, ...number[]];
+			const near = (i: number): number => closeness(likeness, i, small);
+			const taken = rest.reduce((best, i) => (near(i) > near(best) ? i : best), first);
+			for (const group of groups) {
+				const at = group.indexOf(taken);
+				if (at >= 0) group.splice(at, 1);
+			}
+			small.push(taken);
+		}
+	return groups;
 }
 
 /** A small penalty for cuts with many tiny groups or one that swallows nearly everything. */

@@ -191,5 +191,11 @@ function compose(scored: readonly ScoredTerm[], size: number): string {
 		({ term, score }) => score > first.score * 0.35 && !term.key.split(' ').some((stem) => stems.has(stem)),
 	);
 	if (first.term.inGroup / size > 0.75 || !second) return name;
+	// What people wrote together more than once is one phrase.
+	const together = scored.find(
+		({ term: { key, length, inGroup } }) =>
+			length === 2 && inGroup > 1 && [first, second].every(({ term }) => key.split(' ').includes(term.key)),
+	);
+	if (together) return mostWritten(together.term.forms);
 	return `${name}, ${mostWritten(second.term.forms)}`;
 }

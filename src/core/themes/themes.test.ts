@@ -104,6 +104,19 @@ describe('grouping', () => {
 		expect(cluster(likenessFrom(labels), { count: 3 }).groups).toHaveLength(3);
 	});
 
+	it('gives as many as wanted whenever there are notes enough, whatever they are like', () => {
+		const random = randomFrom(4);
+		for (let round = 0; round < 80; round++) {
+			const likeness = new Likeness(4 + Math.floor(random() * 16));
+			for (let i = 0; i < likeness.size; i++)
+				for (let j = 0; j <= i; j++) likeness.set(i, j, i === j ? 1 : random());
+			const count = 2 + Math.floor(random() * (Math.floor(likeness.size / 2) - 1));
+			const { groups, left } = cluster(likeness, { count });
+			expect(groups).toHaveLength(count);
+			expect([...groups.flat(), ...left].sort((a, b) => a - b)).toEqual([...Array(likeness.size).keys()]);
+		}
+	});
+
 	it('has nothing to group in nothing, one note, or notes without anything in common', () => {
 		expect(cluster(new Likeness(0))).toEqual({ groups: [], left: [] });
 		expect(cluster(likenessFrom(['a']))).toEqual({ groups: [], left: [0] });
@@ -183,6 +196,14 @@ describe('names', () => {
 				group(['Roof leaks', 'Rain through the roof']),
 			),
 		).toEqual(['Long queue', 'Roof']);
+	});
+
+	it('are what people wrote together, also where one of the words stands alone as well', () => {
+		const [name] = named(
+			group(['Spare parts are gone', 'No spare parts', 'Lamp again', 'Spare fuses']),
+			group(['Queue at the door', 'Long queue at the door', 'The queue again']),
+		);
+		expect(name).toBe('Spare parts');
 	});
 
 	it('keep the capitals of the language and are distinct, also where there is nothing to tell apart', () => {
