@@ -85,6 +85,16 @@ const ROUTES: Record<string, Asked> = {
 		takes: 'write',
 		body: { noteIds: [NOBODY], themes: [{ name: 'Queues', noteIds: [] }] },
 	},
+	'POST /themes/review': {
+		takes: 'write',
+		body: { noteIds: [NOBODY], themes: [{ name: 'Queues', noteIds: [] }] },
+	},
+	'POST /themes/like-moved': {
+		takes: 'write',
+		body: { noteIds: [NOBODY], themes: [{ name: 'Queues', noteIds: [] }], moved: [{ id: NOBODY }], to: 0 },
+	},
+	'GET /sorting-round': { takes: 'enter' },
+	'POST /sorting-round': { takes: 'talk', body: { do: 'take back', run: 'none', note: NOBODY } },
 	'GET /votes': { takes: 'enter' },
 	'POST /votes': { takes: 'lead', body: vote },
 	'GET /votes/[vote]': { takes: 'enter' },

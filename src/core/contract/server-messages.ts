@@ -22,6 +22,8 @@ const messageSchema = z.discriminatedUnion('is', [
 		/** Server time, ms. */
 		to: z.number(),
 	}),
+	/** People have said more about where notes belong. */
+	z.object({ is: z.literal('sorting round') }),
 	/** Something about a vote has changed. */
 	z.object({ is: z.literal('vote'), id: z.string() }),
 ]);

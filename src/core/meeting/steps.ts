@@ -64,6 +64,8 @@ export const stepSchema = z.object({
 	may: z.enum(STEP_MAY).default('everything'),
 	/** Whether notes are seen only by their writers until they are revealed. */
 	silent: z.boolean().optional(),
+	/** Whether everybody sorts its notes into themes at once, in silence. */
+	together: z.boolean().optional(),
 	/** How names are shown from its start on; as they are where nothing is said. */
 	names: z.enum(NAMES).optional(),
 	/**

@@ -6,4 +6,5 @@ export * from './schema/people';
 export * from './schema/boards';
 export * from './schema/documents';
 export * from './schema/session';
+export * from './schema/sorting';
 export * from './schema/files';

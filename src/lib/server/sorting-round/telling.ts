@@ -1,0 +1,25 @@
+/** Tells people that a round has gone on: now and then, however many answers come in a second. */
+import { live } from '../live/documents';
+import { once } from '../once';
+
+const EVERY_MS = 1000;
+
+interface Told {
+	at: number;
+	timer: NodeJS.Timeout | undefined;
+}
+const told = (): Map<string, Told> => once('rounds-told', () => new Map<string, Told>());
+
+export function tellSoon(boardId: string): void {
+	const all = told();
+	let one = all.get(boardId);
+	if (!one) all.set(boardId, (one = { at: 0, timer: undefined }));
+	if (one.timer) return;
+	const wait = Math.max(0, one.at + EVERY_MS - Date.now());
+	one.timer = setTimeout(() => {
+		one.at = Date.now();
+		one.timer = undefined;
+		live().attendance.tellAll(boardId, { is: 'sorting round' });
+	}, wait);
+	one.timer.unref();
+}
