@@ -1,7 +1,8 @@
 /** Worker thread of the server: encodes texts and sorts notes into themes, away from the main thread. */
-import { sortIntoThemes } from '../core/themes';
+import { reasonsOf, sortIntoThemes } from '../core/themes';
 import { placeNotes } from '../core/themes/place-notes';
 import { PlacingSpace } from '../core/themes/placing';
+import { likeMoved, reviewNotes } from '../core/themes/review';
 import type { PlaceQuestion, ThemesAnswer, ThemesQuestion } from '../lib/server/themes/encoder';
 import { encodeTexts } from './model';
 import { loadTopics } from './topics';
@@ -11,13 +12,21 @@ export default async function answer(question: ThemesQuestion): Promise<ThemesAn
 	// Headings are of use only with vectors of the same encoder.
 	const topics = question.vectors && (await loadTopics());
 	if (question.ask === 'sort') {
-		const { notes, vectors, count } = question;
-		return { proposal: sortIntoThemes(notes, { vectors, count, topics }) };
+		const { notes, vectors, count, kept } = question;
+		return { proposal: sortIntoThemes(notes, { vectors, count, topics, kept }) };
 	}
-	const { notes, themes, vectors, names, last } = question;
+	const { notes, themes, vectors, names } = question;
 	const meanings = vectors && names && { notes: vectors, names, topics };
+	if (question.ask === 'review')
+		return {
+			review: {
+				notes: reviewNotes(notes, themes, meanings, new Set(question.unsettled)),
+				themes: reasonsOf(notes, themes, { vectors, topics }),
+			},
+		};
+	if (question.ask === 'like moved') return { like: likeMoved(notes, themes, meanings, question.move) };
 	const space = vectors && spaceOf(question, vectors, topics);
-	return { placed: placeNotes(notes, themes, meanings, { last, space }) };
+	return { placed: placeNotes(notes, themes, meanings, { last: question.last, space }) };
 }
 
 /** What was learnt about notes that were asked about lately, the last one at the end. */

@@ -5,8 +5,9 @@
  *
  * `vectors` come from whatever encoder the server has; without any, words alone decide.
  */
-import { closeness, cluster } from './cluster';
+import { closeness } from './cluster';
 import { consensusOf } from './consensus';
+import { clusterAround, type KeptGroup } from './kept';
 import { findDoubles, perhapsTheSame } from './doubles';
 import { languagesOf, type Language } from './language';
 import { likenessOf, type Likeness } from './likeness';
@@ -24,12 +25,24 @@ export interface Theme {
 	noteIds: string[];
 }
 
-export interface ProposedTheme extends Theme {
-	/** Further names that it could have. */
-	otherNames: string[];
-	/** Words that hold it together, and its most typical notes. */
+/** Why notes go together. */
+export interface ThemeReasons {
+	/** Words that hold them together, and the most typical of them. */
 	words: string[];
 	typical: string[];
+}
+
+export interface ProposedTheme extends Theme, ThemeReasons {
+	/** Further names that it could have. */
+	otherNames: string[];
+	/** Index of the kept theme that it is. */
+	kept?: number;
+}
+
+/** A theme that stays when themes are found anew. */
+export interface KeptTheme extends Theme {
+	/** Those of its notes that stay in it. */
+	pinned: readonly string[];
 }
 
 export interface ThemeProposal {
@@ -45,8 +58,10 @@ export interface ThemeProposal {
 export interface SortOptions {
 	/** Sentence vectors in the order of the notes. */
 	vectors?: readonly ArrayLike<number>[] | undefined;
-	/** Wanted number of themes; found by itself when not given. */
+	/** Wanted number of themes, with the kept ones; found by itself when not given. */
 	count?: number | undefined;
+	/** Themes that are among those found, under their names, with their pinned notes. */
+	kept?: readonly KeptTheme[] | undefined;
 	/** Headings by which themes are named; their vectors are of the same encoder. */
 	topics?: Topics | undefined;
 }
@@ -71,24 +86,26 @@ interface Readied {
  * same proposal.
  */
 export function sortIntoThemes(notes: readonly NoteText[], options: SortOptions = {}): ThemeProposal {
-	const { count, topics } = options;
+	const { count, topics, kept = [] } = options;
 	const readied = ready(notes, options.vectors);
 	const { likeness, vectors, weighed } = readied;
-	const grouping = cluster(likeness, {
+	const { groups, keptAs } = clusterAround(likeness, keptGroups(readied.notes, kept), {
 		...(count === undefined ? {} : { count }),
 		...(vectors && readied.notes.length >= ENOUGH_FOR_CONSENSUS ? { cutBy: consensusOf(likeness) } : {}),
 	});
-	const described = describeGroups(readied, grouping.groups, topics);
-	const names = nameThemes(described);
+	const described = describeGroups(readied, groups, topics);
+	const given = keptAs.map((k) => (k === undefined ? undefined : kept[k]!.name));
+	const names = nameThemes(described, given);
 	const idOf = (i: number): string => readied.notes[i]!.id;
-	const taken = new Set(grouping.groups.flat().map(idOf));
+	const taken = new Set(groups.flat().map(idOf));
 	return {
-		themes: grouping.groups.map((group, g) => ({
+		themes: groups.map((group, g) => ({
 			name: names[g]!.name,
 			otherNames: names[g]!.others,
 			noteIds: group.map(idOf),
 			words: names[g]!.words,
 			typical: described[g]!.typical.slice(0, TYPICAL).map(idOf),
+			...(keptAs[g] === undefined ? {} : { kept: keptAs[g] }),
 		})),
 		left: notes.filter((note) => !taken.has(note.id)).map((note) => note.id),
 		doubles: findDoubles(
@@ -101,6 +118,34 @@ export function sortIntoThemes(notes: readonly NoteText[], options: SortOptions 
 			others.map(idOf),
 		]),
 	};
+}
+
+/** Kept themes by indexes of notes. */
+function keptGroups(notes: readonly NoteText[], kept: readonly KeptTheme[]): KeptGroup[] {
+	const at = new Map(notes.map(({ id }, i) => [id, i]));
+	const indexes = (ids: readonly string[]): number[] => ids.flatMap((id) => at.get(id) ?? []);
+	return kept.map(({ noteIds, pinned }) => ({ all: indexes(noteIds), pinned: indexes(pinned) }));
+}
+
+/** Why the notes of each theme go together, and what else it could be called. */
+export function reasonsOf(
+	notes: readonly NoteText[],
+	themes: readonly Readonly<{ name: string; noteIds: readonly string[] }>[],
+	{ vectors, topics }: Pick<SortOptions, 'vectors' | 'topics'> = {},
+): (ThemeReasons & { otherNames: string[] })[] {
+	const readied = ready(notes, vectors);
+	const at = new Map(readied.notes.map(({ id }, i) => [id, i]));
+	const groups = themes.map(({ noteIds }) => noteIds.flatMap((id) => at.get(id) ?? []));
+	const described = describeGroups(readied, groups, topics);
+	const names = nameThemes(
+		described,
+		themes.map(({ name }) => name),
+	);
+	return names.map(({ others, words }, g) => ({
+		otherNames: groups[g]!.length === 0 ? [] : others,
+		words,
+		typical: described[g]!.typical.slice(0, TYPICAL).map((i) => readied.notes[i]!.id),
+	}));
 }
 
 function ready(all: readonly NoteText[], allVectors: SortOptions['vectors']): Readied {
@@ -133,14 +178,15 @@ function describeGroups(
 			words: group.map((i) => weighed.words[i]!),
 			typical,
 			texts: typical.map((i) => notes[i]!.text),
-			headings: directions
-				? headingsFor(
-						topics,
-						group.map((i) => directions[i]!),
-					)
-						.slice(0, 3)
-						.map(({ topic, fit }) => ({ name: topic.heading[language], fit }))
-				: [],
+			headings:
+				directions && group.length > 0
+					? headingsFor(
+							topics,
+							group.map((i) => directions[i]!),
+						)
+							.slice(0, 3)
+							.map(({ topic, fit }) => ({ name: topic.heading[language], fit }))
+					: [],
 		};
 	});
 }

@@ -115,8 +115,12 @@ export interface ThemeName {
 /**
  * Names for groups of notes: the heading nearest by meaning where it fits well, else words that
  * stand out in the group. No two are alike, and none is a number.
+ * @param given names of groups that have one already
  */
-export function nameThemes(groups: readonly GroupToName[]): ThemeName[] {
+export function nameThemes(
+	groups: readonly GroupToName[],
+	given: readonly (string | undefined)[] = [],
+): ThemeName[] {
 	const terms = termsOf(groups.map(({ words }) => words));
 	const byWords = terms.map((scored, g) => namesFrom(scored, groups[g]!.words.length));
 	const candidates = groups.map(({ headings, texts }, g) => {
@@ -134,11 +138,13 @@ export function nameThemes(groups: readonly GroupToName[]): ThemeName[] {
 		return name;
 	};
 	const isFree = (name: string): boolean => !taken.has(name.toLowerCase());
-	const names: string[] = [];
+	const names: string[] = groups.map((_, g) => (given[g] === undefined ? '' : take(given[g])));
 	// The better a heading fits, the sooner it is given away.
 	const fitOf = (g: number): number => groups[g]!.headings[0]?.fit ?? 0;
 	const order = groups.map((_, g) => g).sort((a, b) => fitOf(b) - fitOf(a) || a - b);
-	for (const g of order) names[g] = take(candidates[g]!.find(isFree) ?? numbered(candidates[g]![0], isFree));
+	for (const g of order)
+		if (given[g] === undefined)
+			names[g] = take(candidates[g]!.find(isFree) ?? numbered(candidates[g]![0], isFree));
 	return names.map((name, g) => {
 		const others: string[] = [];
 		for (const other of candidates[g]!) if (others.length < OTHERS && isFree(other)) others.push(take(other));

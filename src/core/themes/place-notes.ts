@@ -35,9 +35,45 @@ export interface PlacedNotes {
 /** How sharply likeness in words tells themes apart. */
 const SHARPNESS = 8;
 
+/** How well each note fits each theme, and how alike notes are. */
+export interface RankedNotes {
+	placings: Placing[];
+	nearness: Nearness;
+}
+
+/**
+ * For each note all themes, the likeliest first.
+ * @param space the same notes as asked about before, to go on from what was learnt
+ */
+export function rankNotes(
+	notes: readonly NoteText[],
+	themes: readonly ThemeToFill[],
+	meanings: Meanings | undefined,
+	space?: PlacingSpace,
+): RankedNotes {
+	const placed = placedIn(notes, themes);
+	if (meanings) {
+		const used = space ?? new PlacingSpace(meanings.notes, meanings.topics);
+		const placings = used.place(themes.map((_, t) => ({ named: meanings.names[t]!, placed: placed[t]! })));
+		return { placings, nearness: (i, j) => used.likeness.get(i, j) };
+	}
+	const texts = [...notes.map(({ text }) => text), ...themes.map(({ name }) => name)];
+	const { vectors } = weigh(texts, languagesOf(texts));
+	return {
+		placings: byWords(vectors, notes.length, placed),
+		nearness: (i, j) => sparseCosine(vectors[i]!, vectors[j]!),
+	};
+}
+
+/** Indexes of the notes that lie in each theme. */
+function placedIn(notes: readonly NoteText[], themes: readonly ThemeToFill[]): number[][] {
+	const at = new Map(notes.map(({ id }, i) => [id, i]));
+	return themes.map(({ noteIds }) => noteIds.flatMap((id) => at.get(id) ?? []));
+}
+
 /**
  * @param last id of the note that was dealt last
- * @param space the same notes as asked about before, to go on from what was learnt
+ * @param space as for `rankNotes`
  */
 export function placeNotes(
 	notes: readonly NoteText[],
@@ -45,29 +81,12 @@ export function placeNotes(
 	meanings: Meanings | undefined,
 	{ last, space }: { last?: string | undefined; space?: PlacingSpace | undefined } = {},
 ): PlacedNotes {
-	const at = new Map(notes.map(({ id }, i) => [id, i]));
-	const placed = themes.map(({ noteIds }) => noteIds.flatMap((id) => at.get(id) ?? []));
-	const taken = new Set(placed.flat());
+	const { placings, nearness } = rankNotes(notes, themes, meanings, space);
+	const taken = new Set(placedIn(notes, themes).flat());
 	const open = notes.flatMap((_, i) => (taken.has(i) ? [] : [i]));
-	const finish = (placings: Placing[], nearness: Nearness): PlacedNotes => ({
-		placings,
-		order: dealOrder(
-			open,
-			placings,
-			densitiesOf(notes.length, nearness),
-			nearness,
-			last === undefined ? undefined : at.get(last),
-		),
-	});
-	if (meanings) {
-		const used = space ?? new PlacingSpace(meanings.notes, meanings.topics);
-		const { likeness } = used;
-		const placings = used.place(themes.map((_, t) => ({ named: meanings.names[t]!, placed: placed[t]! })));
-		return finish(placings, (i, j) => likeness.get(i, j));
-	}
-	const texts = [...notes.map(({ text }) => text), ...themes.map(({ name }) => name)];
-	const { vectors } = weigh(texts, languagesOf(texts));
-	return finish(byWords(vectors, notes.length, placed), (i, j) => sparseCosine(vectors[i]!, vectors[j]!));
+	const dealt = last === undefined ? -1 : notes.findIndex(({ id }) => id === last);
+	const densities = densitiesOf(notes.length, nearness);
+	return { placings, order: dealOrder(open, placings, densities, nearness, dealt < 0 ? undefined : dealt) };
 }
 
 /** By the words that a note shares with a theme's name, or with one of its notes. */

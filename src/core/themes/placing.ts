@@ -28,7 +28,7 @@ export type Sureness = (typeof SURENESS)[number];
  * How many times as likely as the second the first place has to be. On sets that were sorted by
  * hand, of the sure ones 85 % are right, of the likely ones 60 %, of the others a third.
  */
-const LEADS = { sure: 1.85, likely: 1.3 };
+export const LEADS = { sure: 1.85, likely: 1.3 };
 
 export function surenessOf({ shares }: Placing): Sureness {
 	const [first = 0, second = 0] = shares;

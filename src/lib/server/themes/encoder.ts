@@ -4,8 +4,9 @@
  */
 import { and, eq, inArray } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
-import type { NoteText, ThemeProposal } from '$core/themes';
+import type { KeptTheme, NoteText, ThemeProposal, ThemeReasons } from '$core/themes';
 import type { PlacedNotes, ThemeToFill } from '$core/themes/place-notes';
+import type { Move, NoteReview } from '$core/themes/review';
 import { readEncoderConfig } from '../../../workers/encoder-config';
 import { workerOf } from '../worker-pool';
 import { database, schema } from '../db';
@@ -17,20 +18,41 @@ interface SortQuestion {
 	notes: NoteText[];
 	vectors: Float32Array[] | undefined;
 	count: number | undefined;
+	kept: KeptTheme[] | undefined;
 }
-export interface PlaceQuestion {
-	ask: 'place';
+/** Notes among themes with names. */
+interface AmongThemes {
 	notes: NoteText[];
 	themes: ThemeToFill[];
 	vectors: Float32Array[] | undefined;
 	/** Vectors of the themes' names. */
 	names: Float32Array[] | undefined;
+}
+export interface PlaceQuestion extends AmongThemes {
+	ask: 'place';
 	/** The note that was dealt last. */
 	last: string | undefined;
 }
-export type ThemesQuestion = { ask: 'encode'; texts: string[] } | SortQuestion | PlaceQuestion;
+interface ReviewQuestion extends AmongThemes {
+	ask: 'review';
+	unsettled: string[];
+}
+interface LikeMovedQuestion extends AmongThemes {
+	ask: 'like moved';
+	move: Move;
+}
+export interface Review {
+	notes: NoteReview[];
+	themes: (ThemeReasons & { otherNames: string[] })[];
+}
+export type ThemesQuestion =
+	{ ask: 'encode'; texts: string[] } | SortQuestion | PlaceQuestion | ReviewQuestion | LikeMovedQuestion;
 export type ThemesAnswer =
-	{ vectors: Float32Array[] } | { proposal: ThemeProposal } | { placed: PlacedNotes };
+	| { vectors: Float32Array[] }
+	| { proposal: ThemeProposal }
+	| { placed: PlacedNotes }
+	| { review: Review }
+	| { like: string[] };
 
 /** Name of the encoder in the cache; another one has another name. */
 const encoderName = (): string => once('encoder-name', () => readEncoderConfig().name);
@@ -110,12 +132,8 @@ async function keep(rows: VectorRow[]): Promise<void> {
 }
 
 /** Sorts notes into themes in the worker. Vectors may be left out: then words alone decide. */
-export async function sort(
-	notes: NoteText[],
-	vectors: Float32Array[] | undefined,
-	count?: number,
-): Promise<ThemeProposal> {
-	const answer = await askThemes({ ask: 'sort', notes, vectors, count });
+export async function sort(question: Omit<SortQuestion, 'ask'>): Promise<ThemeProposal> {
+	const answer = await askThemes({ ask: 'sort', ...question });
 	if (!('proposal' in answer)) throw new Error('The worker gave no proposal.');
 	return answer.proposal;
 }
@@ -125,4 +143,18 @@ export async function place(question: Omit<PlaceQuestion, 'ask'>): Promise<Place
 	const answer = await askThemes({ ask: 'place', ...question });
 	if (!('placed' in answer)) throw new Error('The worker placed nothing.');
 	return answer.placed;
+}
+
+/** Looks a sorting through in the worker; see `reviewNotes` and `reasonsOf`. */
+export async function review(question: Omit<ReviewQuestion, 'ask'>): Promise<Review> {
+	const answer = await askThemes({ ask: 'review', ...question });
+	if (!('review' in answer)) throw new Error('The worker looked nothing through.');
+	return answer.review;
+}
+
+/** Finds notes like moved ones in the worker; see `likeMoved`. */
+export async function likeMoved(question: AmongThemes & { move: Move }): Promise<string[]> {
+	const answer = await askThemes({ ask: 'like moved', ...question });
+	if (!('like' in answer)) throw new Error('The worker found nothing.');
+	return answer.like;
 }

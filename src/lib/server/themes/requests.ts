@@ -8,6 +8,12 @@ import { allow } from '../limits';
 import { live } from '../live/documents';
 import { NoEncoder } from './service';
 
+/** So many notes are looked through many times a minute. */
+const FEW = 300;
+/** The limit under which sorting by hand falls: with many notes each answer is heavy work. */
+export const sortingLimit = (noteIds: readonly string[]): 'heavy' | 'sorting' =>
+	noteIds.length > FEW ? 'heavy' : 'sorting';
+
 /** @throws Refused where a person asks too often */
 export async function allowSorting(limit: 'heavy' | 'sorting', personId: string): Promise<void> {
 	if (!(await allow(limit, personId))) throw new Refused(m.error_too_many());

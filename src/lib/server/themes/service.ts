@@ -2,12 +2,13 @@
 import { isNote } from '$core/board/kinds/guards';
 import type { BoardModel } from '$core/board/model/model';
 import { plainText } from '$core/text/rich';
-import { LIKELIEST, MAX_NOTES, type Placed, type Proposal } from '$core/contract/themes';
-import type { NoteText } from '$core/themes';
+import { LIKELIEST, MAX_NOTES, type Placed, type Proposal, type Reviewed } from '$core/contract/themes';
+import type { KeptTheme, NoteText } from '$core/themes';
+import type { Move } from '$core/themes/review';
 import type { ThemeToFill } from '$core/themes/place-notes';
 import { surenessOf } from '$core/themes/placing';
 import { log } from '../log';
-import { encode, place, sort } from './encoder';
+import { encode, likeMoved, place, review, sort } from './encoder';
 
 /** How often the encoder is tried before it counts as failed, and the wait in between, ms. */
 const MAX_TRIES = 3;
@@ -37,10 +38,31 @@ async function vectorsOf(texts: readonly string[]): Promise<Float32Array[]> {
  */
 export async function proposeThemes(
 	notes: NoteText[],
-	{ count, wordsOnly = false }: { count?: number | undefined; wordsOnly?: boolean | undefined } = {},
+	{
+		count,
+		kept,
+		wordsOnly = false,
+	}: {
+		count?: number | undefined;
+		kept?: KeptTheme[] | undefined;
+		wordsOnly?: boolean | undefined;
+	} = {},
 ): Promise<Proposal> {
 	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
-	return { ...(await sort(notes, vectors, count)), meaning: vectors !== undefined };
+	return { ...(await sort({ notes, vectors, count, kept })), meaning: vectors !== undefined };
+}
+
+/** What notes mean, and what the names of themes mean; nothing where words alone may decide. */
+async function meaningsOf(
+	notes: readonly NoteText[],
+	themes: readonly ThemeToFill[],
+	wordsOnly: boolean,
+): Promise<{ vectors: Float32Array[] | undefined; names: Float32Array[] | undefined }> {
+	if (wordsOnly) return { vectors: undefined, names: undefined };
+	return {
+		vectors: await vectorsOf(notes.map(({ text }) => text)),
+		names: await vectorsOf(themes.map(({ name }) => name)),
+	};
 }
 
 /**
@@ -54,8 +76,7 @@ export async function placeAmong(
 	themes: ThemeToFill[],
 	{ wordsOnly = false, last }: { wordsOnly?: boolean | undefined; last?: string | undefined } = {},
 ): Promise<Placed> {
-	const vectors = wordsOnly ? undefined : await vectorsOf(notes.map((note) => note.text));
-	const names = vectors && (await vectorsOf(themes.map(({ name }) => name)));
+	const { vectors, names } = await meaningsOf(notes, themes, wordsOnly);
 	const { placings, order } = await place({ notes, themes, vectors, names, last });
 	const open = new Set(order);
 	const told = [...order, ...notes.flatMap((_, i) => (open.has(i) ? [] : [i]))];
@@ -67,6 +88,44 @@ export async function placeAmong(
 		})),
 		meaning: vectors !== undefined,
 	};
+}
+
+/**
+ * Looks a sorting through: how well each note fits where it lies, and why themes hold together.
+ * @param wordsOnly as for `proposeThemes`
+ * @throws NoEncoder as well
+ */
+export async function reviewThemes(
+	notes: NoteText[],
+	themes: ThemeToFill[],
+	{
+		unsettled = [],
+		wordsOnly = false,
+	}: { unsettled?: string[] | undefined; wordsOnly?: boolean | undefined } = {},
+): Promise<Reviewed> {
+	const { vectors, names } = await meaningsOf(notes, themes, wordsOnly);
+	const looked = await review({ notes, themes, unsettled, vectors, names });
+	return {
+		themes: looked.themes,
+		notes: looked.notes.map(({ ranked, sureness }, i) => ({
+			id: notes[i]!.id,
+			ranked: ranked.slice(0, LIKELIEST),
+			sureness,
+		})),
+		meaning: vectors !== undefined,
+	};
+}
+
+/**
+ * Notes that belong to a theme as well, now that others were moved there.
+ * @throws NoEncoder as well
+ */
+export async function notesLikeMoved(
+	notes: NoteText[],
+	themes: ThemeToFill[],
+	move: Move,
+): Promise<string[]> {
+	return likeMoved({ notes, themes, ...(await meaningsOf(notes, themes, false)), move });
 }
 
 /** Texts are encoded when they have not changed for this long, ms. */

@@ -1,0 +1,20 @@
+import { likeMovedNotes } from '$core/contract/themes';
+import { requireRight } from '$lib/server/boards';
+import { handle } from '$lib/server/http';
+import { allowSorting, notesFor, orRefused, sortingLimit } from '$lib/server/themes/requests';
+import * as service from '$lib/server/themes/service';
+
+export const POST = handle(likeMovedNotes, async ({ person, params: { id }, body }) => {
+	const { noteIds, themes, moved, to } = body;
+	await requireRight(id, person.id, 'write');
+	await allowSorting(sortingLimit(noteIds), person.id);
+	const notes = await notesFor(id, noteIds);
+	return {
+		noteIds: await orRefused(() =>
+			service.notesLikeMoved(notes, themes, {
+				moved: moved.map((each) => ({ id: each.id, from: each.from })),
+				to,
+			}),
+		),
+	};
+});
