@@ -55,6 +55,9 @@ export const LOCKS = ['own', 'led'] as const;
 /** Beside them, and never written: what the running step does not let one touch. */
 export type Lock = (typeof LOCKS)[number] | 'step';
 
+/** A place in a holder: which one, which row and column there, and where in that order. */
+const held = z.object({ in: identifier, row: identifier, col: identifier, at: z.string().min(1).max(256) });
+
 export const common = {
 	id: identifier,
 	sheet: identifier,
@@ -69,10 +72,10 @@ export const common = {
 	theme: identifier.optional(),
 	/** Field that a note from the writing line waits to be placed in by the server. */
 	landing: identifier.optional(),
-	/** The holder that it lies in: which one, which row and column there, and its place in that order. */
-	held: z
-		.object({ in: identifier, row: identifier, col: identifier, at: z.string().min(1).max(256) })
-		.optional(),
+	/** Where a note lay before it was sorted into themes: its upper left corner, or its holder. */
+	before: z.object({ at: z.tuple([coordinate, coordinate]), held: held.optional() }).optional(),
+	/** The holder that it lies in. */
+	held: held.optional(),
 	/** The group that it is part of. */
 	group: identifier.optional(),
 	/** In a map: on what it hangs, and how what hangs on it is shown. */

@@ -193,7 +193,7 @@ export class DerivedLayout {
 }
 
 /** An object as it lies in a holder. */
-export const asCard = ({ id, box, held }: BoardObject): Card => ({
+export const asCard = ({ id, box, held }: Pick<BoardObject, 'id' | 'box' | 'held'>): Card => ({
 	id,
 	row: held?.row ?? '',
 	col: held?.col ?? '',

@@ -8,7 +8,7 @@ import type { Theme } from '../../themes';
 import { objectsOf } from '../document';
 import { addObjects, type NewObject } from './edits';
 import { type EditContext, patch } from '../store';
-import { heldIn } from './theme-frames';
+import { valuesInTheme } from './theme-frames';
 import { THEME_CHALKS } from './themes';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
@@ -73,12 +73,10 @@ export function acceptThemes(
 		placed.forEach((theme, i) => {
 			const keys = keysAfter([], -1, theme.notes.length);
 			theme.notes.forEach(({ id, x, y }, k) => {
-				const { box } = model.find(id)!;
+				const note = model.find(id)!;
 				patch(editContext, id, {
-					box: [x, y, box[2], box[3], 0],
-					theme: ids[i],
-					branch: undefined,
-					held: heldIn(ids[i]!, keys[k]!),
+					box: [x, y, note.box[2], note.box[3], 0],
+					...valuesInTheme(note, ids[i]!, keys[k]!),
 				});
 			});
 		});

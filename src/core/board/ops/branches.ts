@@ -117,7 +117,8 @@ export function hang(
 				...(earlier.length > 0 ? { earlierParents: earlier } : {}),
 				...(isMain ? { side: side ?? emptierSide(model, place.parent) } : {}),
 			};
-			patch(editContext, id, { branch, held: undefined, box: object.box });
+			// What leaves the frame of a theme leaves the theme.
+			patch(editContext, id, { branch, held: undefined, theme: undefined, box: object.box });
 		}
 	});
 	return true;

@@ -58,8 +58,21 @@ export const heldIn = (theme: string, at: string): NonNullable<BoardObject['held
 	at,
 });
 
-/** The box that a theme has with more notes in it, board units. */
-function frameWith(model: BoardQuery, theme: BoardObject, more: readonly BoardObject[]): Box {
+/** Values of a note that is put into a theme; where it lay before is kept. */
+export const valuesInTheme = (note: BoardObject, theme: string, at: string): Record<string, unknown> => ({
+	branch: undefined,
+	theme,
+	held: heldIn(theme, at),
+	...(note.theme === undefined
+		? { before: { at: [note.box[0], note.box[1]], ...(note.held ? { held: note.held } : {}) } }
+		: {}),
+});
+
+/** A note as far as it takes room in a frame. */
+type SizedNote = Pick<BoardObject, 'id' | 'box' | 'held'>;
+
+/** The box that a theme has with more notes in it, or with some of another size, board units. */
+function frameWith(model: BoardQuery, theme: BoardObject, more: readonly SizedNote[]): Box {
 	const set = theme.set ?? theme.box;
 	const coming = new Set(more.map(({ id }) => id));
 	const there = notesInOrder(model, theme).filter(({ id }) => !coming.has(id));
@@ -82,24 +95,23 @@ export function putIntoTheme(
 	transact(editContext, () => {
 		const taken = adopt(editContext, model, theme, new Set(notes.map(({ id }) => id)));
 		const places = keysAfter(taken, Math.min(index, taken.length) - 1, notes.length);
-		notes.forEach(({ id, box }, i) =>
-			patch(editContext, id, {
-				box,
-				branch: undefined,
-				theme: theme.id,
-				held: heldIn(theme.id, places[i]!),
-			}),
+		notes.forEach((note, i) =>
+			patch(editContext, note.id, { box: note.box, ...valuesInTheme(note, theme.id, places[i]!) }),
 		);
 		makeRoom(editContext, model, theme, notes);
 	});
 }
 
-/** Moves other themes down out of the way of one that grows; locked ones stay. */
-function makeRoom(
+/**
+ * Moves other themes down out of the way of one that grows; locked ones stay.
+ * @param theme as it is before it grows
+ * @param coming notes that come into it, or have another size
+ */
+export function makeRoom(
 	editContext: EditContext,
 	model: BoardQuery,
 	theme: BoardObject,
-	coming: readonly BoardObject[],
+	coming: readonly SizedNote[],
 ): void {
 	const others = model
 		.onSheet(theme.sheet)
