@@ -1,4 +1,5 @@
 /**
+ * `rehearse --sort`: everybody sorts, see rehearse-sorting.ts.
  * `rehearse [--people N] [--minutes N] [--seed N] [--speed N]`: a whole session with a simulated team on a server and a database of its
  * own, led by this script through the same routes as the interface. Ends with a count of what was written and cast, of what is there, and of
  * losses; any loss is a failure.
@@ -11,6 +12,7 @@ import { Team } from '$lib/rehearsal/team';
 import * as Y from 'yjs';
 import { facilitator, makeLink, type TestPerson } from '../tests/support/people';
 import { startServer } from '../tests/support/server';
+import { rehearseSorting } from './rehearse-sorting';
 
 const { values } = parseArgs({
 	options: {
@@ -18,14 +20,15 @@ const { values } = parseArgs({
 		minutes: { type: 'string', default: '5' },
 		seed: { type: 'string', default: '1' },
 		speed: { type: 'string', default: '4' },
+		sort: { type: 'boolean', default: false },
+		notes: { type: 'string', default: '60' },
 	},
 });
-const [people, minutes, seed, speed] = [values.people, values.minutes, values.seed, values.speed].map(
-	Number,
-) as [number, number, number, number];
-if (![people, minutes, seed, speed].every((value) => Number.isFinite(value) && value > 0)) {
+const given = [values.people, values.minutes, values.seed, values.speed, values.notes].map(Number);
+const [people, minutes, seed, speed, notes] = given as [number, number, number, number, number];
+if (!given.every((value) => Number.isFinite(value) && value > 0)) {
 	process.stderr.write(
-		'rehearse takes --people, --minutes, --seed and --speed, each with a number above 0.\n',
+		'rehearse takes --people, --minutes, --seed, --speed and --notes, each with a number above 0.\n',
 	);
 	process.exit(1);
 }
@@ -36,7 +39,7 @@ const server = await startServer();
 let lost: number;
 try {
 	const owner = await facilitator(server, 'Ilka');
-	lost = await rehearse(owner);
+	lost = values.sort ? await rehearseSorting(server, owner, { people, notes, say }) : await rehearse(owner);
 } finally {
 	await server.stop();
 }

@@ -1,45 +1,6 @@
 /** Sorting notes into themes: one by one by key, into given names, in frames on the board. */
-import type { Page } from '@playwright/test';
-import {
-	drag,
-	expect,
-	find,
-	fresh,
-	middle,
-	objectsIn,
-	sees,
-	showPlace,
-	test,
-	undo,
-	writeNote,
-	type Seen,
-} from './fixtures';
-
-/** What the theme of a note is called, by what both say. */
-async function themeOf(page: Page, text: string): Promise<string | undefined> {
-	const all = await objectsIn(page);
-	const note = all.find((object) => object.kind === 'note' && object.text === text);
-	return all.find(({ id }) => id === note?.theme)?.text;
-}
-
-const select = (page: Page, ids: string[]): Promise<void> =>
-	page.evaluate((chosen) => {
-		type Held = { wandtafelBoard: { select(ids: string[]): void } };
-		(window as unknown as Held).wandtafelBoard.select(chosen);
-	}, ids);
-
-/** Notes in a row, in a free place; they are selected. */
-async function notesInRow(page: Page, texts: readonly string[]): Promise<Seen[]> {
-	const at = await fresh(page);
-	const notes: Seen[] = [];
-	for (const [i, text] of texts.entries())
-		notes.push(await writeNote(page, at.x + 120 + (i % 3) * 200, at.y + 100 + Math.floor(i / 3) * 130, text));
-	await select(
-		page,
-		notes.map(({ id }) => id),
-	);
-	return notes;
-}
+import { drag, expect, find, middle, objectsIn, sees, showPlace, test, undo, type Seen } from './fixtures';
+import { notesInRow, select, themeOf } from './theme-page';
 
 const WAITING = ['Queue round the corner', 'Nobody says whose turn it is', 'Two hours for one toaster'];
 const PARTS = ['Fuses were gone by noon', 'No belts for sewing machines'];

@@ -3,6 +3,7 @@ import { isActionItems, isNote, isTheme } from '../board/kinds/guards';
 import { plainText } from '../text/rich';
 import type { BoardQuery } from '../board/model/query';
 import { partOf } from '../board/holders/parts';
+import { notesBehind } from '../board/ops/merge-notes';
 import { fieldsInOrder } from '../board/ops/sequence';
 import { wordsOf } from '../board/words';
 import type { ShownVote } from '../contract/votes';
@@ -20,12 +21,25 @@ export interface ReportWords extends VoteWords, FlowWords {
 	steps: string;
 	step(title: string, planned: number, took: number): string;
 	themes: string;
+	/** How a round went in which everybody sorted. */
+	round(round: SortedTogether): string;
 	fields: string;
 	actions: string;
 	action(what: string, who: string, until: string, isDone: boolean): string;
 	parking: string;
 	pictures: string;
 	nothing: string;
+}
+
+/** A round in which everybody sorted. */
+export interface SortedTogether {
+	/** Title of the step. */
+	title: string;
+	notes: number;
+	people: number;
+	/** Krippendorff's alpha, where enough was said twice. */
+	agreement: number | undefined;
+	disputed: number;
 }
 
 export interface Source {
@@ -36,6 +50,7 @@ export interface Source {
 	session: SessionState;
 	votes: readonly ShownVote[];
 	parking: readonly Parked[];
+	rounds: readonly SortedTogether[];
 	/** Names of those who took part; undefined where names are hidden. */
 	people: readonly string[] | undefined;
 	/** Where the picture of a field is found, or that of all themes on a sheet. */
@@ -61,16 +76,23 @@ function stepsOf({ session }: Source, say_: ReportWords): Block[] {
 function notesIn(model: BoardQuery, ids: readonly string[]): Inline[][] {
 	return ids
 		.flatMap((id) => model.find(id) ?? [])
-		.filter(isNote)
+		.filter((note) => isNote(note) && !note.hidden)
 		.sort((a, b) => (b.nods?.length ?? 0) - (a.nods?.length ?? 0) || a.made - b.made)
 		.flatMap((note) => {
 			const text = wordsOf(note).trim();
 			const nods = note.nods?.length ?? 0;
-			return text === '' ? [] : [[...words(text), ...(nods > 0 ? words(` (+${nods})`, 'italic') : [])]];
+			// Notes that say the same and were made one are told with it.
+			const same = notesBehind(model, note.id)
+				.map((id) => wordsOf(model.find(id)!).trim())
+				.filter((behind) => behind !== '');
+			const also = same.length > 0 ? words(` (= ${same.join('; ')})`, 'italic') : [];
+			return text === ''
+				? []
+				: [[...words(text), ...(nods > 0 ? words(` (+${nods})`, 'italic') : []), ...also]];
 		});
 }
 
-function themesOf({ model }: Source, say_: ReportWords): { blocks: Block[]; told: Set<string> } {
+function themesOf({ model, rounds }: Source, say_: ReportWords): { blocks: Block[]; told: Set<string> } {
 	const told = new Set<string>();
 	const themes = [...model.objects.values()].filter(isTheme);
 	const blocks = themes.flatMap((theme): Block[] => {
@@ -79,7 +101,9 @@ function themesOf({ model }: Source, say_: ReportWords): { blocks: Block[]; told
 		const notes = notesIn(model, ids);
 		return notes.length === 0 ? [] : [head(3, plainText(theme.text) || say_.nothing), listOf(notes)];
 	});
-	return { blocks: blocks.length > 0 ? [head(2, say_.themes), ...blocks] : [], told };
+	const agreed = rounds.map((round) => say(say_.round(round)));
+	const all = [...agreed, ...blocks];
+	return { blocks: all.length > 0 ? [head(2, say_.themes), ...all] : [], told };
 }
 
 function fieldsOf({ model }: Source, say_: ReportWords, told: ReadonlySet<string>): Block[] {

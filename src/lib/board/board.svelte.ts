@@ -78,6 +78,12 @@ export class Board extends Viewpoint {
 	readonly trails = new Trails();
 	/** Where one writes an aside, on the board. */
 	asideAt = $state.raw<Point | undefined>();
+	/**
+	 * Notes were put into a theme by hand: which, the theme that each was in before, and which one.
+	 */
+	readonly sortedByHand = new Emitter<
+		[moved: readonly { id: string; from: string | undefined }[], to: string]
+	>();
 	/** The keys go back to the board. */
 	readonly focusing = new Emitter();
 	/** What one did here, to be taken back and done again. */

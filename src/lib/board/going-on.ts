@@ -2,6 +2,7 @@
 import { isNote } from '$core/board/kinds/guards';
 import { growFrom, nextPlace, type Direction } from '$core/board/ops/grow';
 import { slotAfter } from '$core/board/holders/cards';
+import { makeRoom } from '$core/board/ops/theme-frames';
 import { NOTE_SIZES, type BoardObject } from '$core/board/objects';
 import { neededHeight } from '$core/board/kinds';
 import type { NewObject } from '$core/board/ops/edits';
@@ -33,12 +34,18 @@ export function nextNote(board: Board): void {
 		16,
 	);
 	const held = note.held && nextHeld(board, note);
-	const next = board.add<'note'>({
-		kind: 'note',
-		...(held ? { held } : {}),
-		...(held && held.in === note.theme ? { theme: held.in } : {}),
-		box: [place.x, place.y, place.w, place.h, 0],
-		style: { ...note.style, form, pigment },
+	const theme = held?.in === note.theme ? board.model.find(held?.in ?? '') : undefined;
+	const box: BoardObject['box'] = [place.x, place.y, place.w, place.h, 0];
+	let next = '';
+	board.oneStep(() => {
+		next = board.add<'note'>({
+			kind: 'note',
+			...(held ? { held } : {}),
+			...(theme ? { theme: theme.id } : {}),
+			box,
+			style: { ...note.style, form, pigment },
+		});
+		if (theme) makeRoom(board.room.editContext, board.model, theme, [{ id: next, box, held }]);
 	});
 	startOn(board, next);
 }

@@ -1,7 +1,8 @@
 /** Writing in an object, or in one part of it: a heading, a cell, a line. */
 import { traitsOf } from '$core/board/kinds/traits';
-import { isPicture, isText } from '$core/board/kinds/guards';
+import { isPicture, isText, isTheme } from '$core/board/kinds/guards';
 import { removeObjects, setBoxes } from '$core/board/ops/edits';
+import { makeRoom } from '$core/board/ops/theme-frames';
 import { patch, transact } from '$core/board/store';
 import { addTrack, canChangeTracks, fitRows, openCell } from '$core/board/holders/edits';
 import { isHolder } from '$core/board/holders/forms';
@@ -244,7 +245,12 @@ export class Writing {
 		const grown = traitsOf(object).height === 'follows' ? needed : Math.max(h, needed);
 		const width = neededWidth(object, board.context);
 		if (Math.abs(grown - h) > 0.5 || Math.abs(width - w) > 0.5)
-			setBoxes(editContext, new Map([[object.id, [x, y, width, grown, angle]]]));
+			transact(editContext, () => {
+				const box: BoardObject['box'] = [x, y, width, grown, angle];
+				setBoxes(editContext, new Map([[object.id, box]]));
+				const theme = board.model.find(object.held?.in ?? '');
+				if (isTheme(theme)) makeRoom(editContext, board.model, theme, [{ ...object, box }]);
+			});
 	}
 
 	private isFollowing = false;

@@ -55,9 +55,11 @@
 	import CommentSigns from './talk/CommentSigns.svelte';
 	import { TalkState } from './talk/talk-state.svelte';
 	import DealDialog from './themes/DealDialog.svelte';
+	import LikeMovedBar from './themes/LikeMovedBar.svelte';
+	import TogetherDialog from './themes/TogetherDialog.svelte';
 	import ToThemeDialog from './themes/ToThemeDialog.svelte';
 	import { notesForDeal } from './themes/deal.svelte';
-	import { ThemesPreview } from './themes/preview.svelte';
+	import { SortingState } from './themes/sorting.svelte';
 	import LayoutsDialog from '../templates/LayoutsDialog.svelte';
 	import VoteBar from './votes/VoteBar.svelte';
 	import VoteSigns from './votes/VoteSigns.svelte';
@@ -83,7 +85,7 @@
 	const NEWS_DELAY_MS = 1200;
 
 	const board = untrack(() => new Board(room));
-	const preview = new ThemesPreview(board);
+	const sorting = new SortingState(board);
 	const flow = new FlowState(board);
 	const blank = new BlankState(board);
 	const narrow = matchMedia('(max-width: 900px)').matches;
@@ -135,7 +137,7 @@
 				instrument = 'run sheet';
 				break;
 			case 'deal':
-				preview.deal.start(notesForDeal(board));
+				sorting.deal.start(notesForDeal(board));
 				break;
 			case 'report':
 				void goto(`/board/${boardId}/report`);
@@ -198,7 +200,7 @@
 
 	function themes(ids: string[]): void {
 		instrument = 'themes';
-		void preview.ask({ noteIds: ids });
+		void sorting.ask({ noteIds: ids });
 	}
 </script>
 
@@ -256,12 +258,13 @@
 			{#if blank.isBlank && board.mayAll && !board.showing && !board.editing && !journal.replay}
 				<BlankBoard {board} onclose={() => blank.dismiss()} />
 			{/if}
+			{#if board.mayAll && !board.showing && !journal.replay}<LikeMovedBar {board} />{/if}
 			{#if slides.isOn}<SlideFrame {board} onleave={() => slides.leave()} />{/if}
 		</main>
 		{#if instrument && !slides.isOn}
 			<Desk
 				{board}
-				{preview}
+				{sorting}
 				{flow}
 				{talk}
 				{journal}
@@ -290,6 +293,7 @@
 				}}
 			/>
 		{/if}
+		{#if !journal.replay}<TogetherDialog {room} />{/if}
 		{#if onremote && !journal.replay}<button type="button" class="button main write" onclick={onremote}
 				>{m.lead_remote()}</button
 			>{/if}
@@ -319,7 +323,7 @@
 	onclose={() => (dialog = undefined)}
 />
 <BalanceDialog {board} open={dialog === 'balance'} onclose={() => (dialog = undefined)} />
-<DealDialog {board} deal={preview.deal} />
+<DealDialog {board} deal={sorting.deal} />
 <ToThemeDialog {board} open={dialog === 'to theme'} onclose={() => (dialog = undefined)} />
 <KeysDialog open={dialog === 'keys'} onclose={() => (dialog = undefined)} />
 

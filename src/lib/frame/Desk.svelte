@@ -19,12 +19,12 @@
 	import ThemesPanel from './themes/ThemesPanel.svelte';
 	import VotesPanel from './votes/VotesPanel.svelte';
 	import type { VotesView } from './votes/votes-view.svelte';
-	import type { ThemesPreview } from './themes/preview.svelte';
+	import type { SortingState } from './themes/sorting.svelte';
 	import type { FlowState } from './flow/flow-state.svelte';
 
 	interface Props {
 		board: Board;
-		preview: ThemesPreview;
+		sorting: SortingState;
 		flow: FlowState;
 		talk: TalkState;
 		journal: JournalState;
@@ -40,7 +40,7 @@
 	/** Px. */
 	const width = new PanelWidth('desk', 226, 200, 460);
 	const flowWidth = new PanelWidth('desk-flow', 360, 240, 640);
-	const { board, preview, flow, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props =
+	const { board, sorting, flow, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props =
 		$props();
 	/** A table needs more room than a list. */
 	const panelWidth = $derived(open === 'flow' ? flowWidth : width);
@@ -56,7 +56,7 @@
 			{#if board.room.show && board.room.leads}<ShowDesk room={board.room} {onhere} />{/if}
 			<RunSheetPanel {board} {onlead} />
 		{:else if open === 'themes'}
-			<ThemesPanel {board} {preview} />
+			<ThemesPanel {board} {sorting} />
 		{:else if open === 'flow'}
 			{#await import('./flow/FlowPanel.svelte') then { default: FlowPanel }}
 				<FlowPanel {board} {flow} />

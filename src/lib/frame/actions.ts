@@ -2,8 +2,9 @@
 import { saveFile } from '../ui/files';
 import * as contract from '$core/contract/boards';
 import { createLink, listLinks, renewLink, withdrawLink, type NewLinkRequest } from '$core/contract/people';
-import { placeAmongThemes, proposeThemes } from '$core/contract/themes';
-import type { Theme } from '$core/themes';
+import { likeMovedNotes, placeAmongThemes, proposeThemes, reviewThemes } from '$core/contract/themes';
+import type { KeptTheme, Theme } from '$core/themes';
+import type { Move } from '$core/themes/review';
 import { call } from '$lib/api/client';
 
 /** Calls everybody to a place; the view is x, y, width, height in board units. */
@@ -30,8 +31,26 @@ export const withdraw = (id: string, link: string, keepsPeople: boolean) =>
 export const propose = (
 	id: string,
 	noteIds: string[],
-	options: { wordsOnly?: boolean; count?: number | undefined } = {},
-) => call(proposeThemes, { params: { id }, body: { noteIds, ...options } });
+	{ kept, ...options }: { wordsOnly?: boolean; count?: number | undefined; kept?: readonly KeptTheme[] } = {},
+) =>
+	call(proposeThemes, {
+		params: { id },
+		body: {
+			noteIds,
+			...options,
+			...(kept ? { kept: kept.map((theme) => ({ ...theme, pinned: [...theme.pinned] })) } : {}),
+		},
+	});
+/** How well notes fit the themes that they lie in, and why those hold together. */
+export const reviewSorting = (
+	id: string,
+	noteIds: string[],
+	themes: Theme[],
+	options: { unsettled: string[]; wordsOnly: boolean },
+) => call(reviewThemes, { params: { id }, body: { noteIds, themes, ...options } });
+/** Notes that belong to a theme as well, now that others were moved there. */
+export const likeMoved = (id: string, noteIds: string[], themes: Theme[], { moved, to }: Move) =>
+	call(likeMovedNotes, { params: { id }, body: { noteIds, themes, moved: [...moved], to } });
 /** Where notes belong among themes with names, and the notes that were placed so far. */
 export const placeAmong = (
 	id: string,

@@ -36,6 +36,7 @@ import { SilentNotes } from './silence.svelte';
 import { rescue } from './rescue';
 import { UnsavedTexts } from './unsaved-texts';
 import { Voices } from './voices.svelte';
+import { SortingRound } from './sorting-round.svelte';
 import { Votes } from './votes.svelte';
 import type { RightsMessage, ServerMessage } from '$core/contract/server-messages';
 import { Changes } from '../ui/changes.svelte';
@@ -88,6 +89,7 @@ export class Room {
 	leader = $state.raw<Leader | undefined>();
 	readonly clock = new ServerClock();
 	readonly votes: Votes;
+	readonly round: SortingRound;
 	readonly voices: Voices;
 	/** Changes of the board, and of what people say: lists know by them when to look again. */
 	readonly changes = new Changes();
@@ -155,6 +157,7 @@ export class Room {
 				this.company?.tellNow();
 				// What was said while there was no connection is asked for.
 				void this.votes?.read();
+				this.round?.follow();
 			},
 		});
 		this.documents.openAll(contents);
@@ -178,7 +181,8 @@ export class Room {
 		this.documents.ready = this.model.sheets.length > 0;
 		this.stops.push(this.model.onChange(() => this.bump()));
 		this.votes = new Votes(info.boardId, () => this.now());
-		this.stops.push(() => this.votes.destroy());
+		this.round = new SortingRound(info.boardId, info.person.id, this.session);
+		this.stops.push(() => (this.votes.destroy(), this.round.destroy()));
 		this.voices = new Voices(info.boardId);
 		void this.voices.read(this.isToldNames);
 		this.followSession();
@@ -204,7 +208,6 @@ export class Room {
 		return this.documents.access;
 	}
 
-	/** Who edits: handed to every edit in core. */
 	get editContext(): EditContext {
 		return {
 			doc: this.stage,
@@ -332,17 +335,16 @@ export class Room {
 		this.listeners.at(-1)?.(message);
 	}
 
-	/** What the server tells beside the documents. */
 	private hear(message: ServerMessage): void {
 		if (message.is === 'call') this.called.emit(message);
 		else if (message.is === 'full') this.refused.emit('full');
 		else if (message.is === 'rights') this.hearRights(message);
 		else if (message.is === 'vote') this.votes.hear();
+		else if (message.is === 'sorting round') this.round.hear();
 		else if (message.is === 'silence') this.silenceHeard++;
 		else this.announce(message);
 	}
 
-	/** The server changed what this person may do. */
 	private hearRights({ role, policy, person }: RightsMessage): void {
 		const led = this.leads;
 		if (person !== this.info.person.id) return this.renewed.emit();
@@ -364,7 +366,6 @@ export class Room {
 		return this.model;
 	}
 
-	/** Whether one is told the names behind voices. */
 	private get isToldNames(): boolean {
 		return this.policy.names !== 'shown' && seesNames(this.role, this.policy);
 	}
@@ -390,8 +391,7 @@ export class Room {
 			this.silences = silencesIn(this.session);
 			this.leader = leaderIn(this.session);
 			this.show = readShow(this.session);
-			const title = map.get('title');
-			if (typeof title === 'string' && title !== '') this.title = title;
+			this.title = String(map.get('title') ?? '') || this.title;
 			if (this.step?.silent || this.silences.some(({ open }) => open !== 'all')) void this.openSilent();
 		};
 		map.observe(read);

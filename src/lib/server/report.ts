@@ -18,14 +18,23 @@ import { readSession } from '$core/meeting/runsheet';
 import { isMadeUp } from '$core/rehearsal/words';
 import type { ShownVote } from '$core/contract/votes';
 import { unionOf } from '$core/geometry/box';
-import { agreementWords, methodName, optionName, otherRules, scaleEnds, scoreWords } from '$lib/words/votes';
+import {
+	agreementWords,
+	concordWords,
+	methodName,
+	optionName,
+	otherRules,
+	scaleEnds,
+	scoreWords,
+} from '$lib/words/votes';
 import { lengthWords } from '$lib/words/length';
-import { dateWords, momentWords } from '$lib/words/when';
+import { dateWords, momentWords, numberWords } from '$lib/words/when';
 import { m } from '$lib/messages';
 import { and, eq, isNotNull, ne } from 'drizzle-orm';
 import { boardTitle, Refused, requireRight } from './boards';
 import { database, schema } from './db';
 import { live } from './live/documents';
+import { roundsHeld } from './sorting-round/held';
 import { votesFor } from './votes';
 
 const { memberships, people, reports } = schema;
@@ -106,6 +115,16 @@ const reportWords = (): ReportWords => ({
 		]
 			.filter(Boolean)
 			.join(', '),
+	round: ({ title, notes, people, agreement, disputed }) =>
+		[
+			m.report_sorted_round({ title, notes, people }),
+			agreement === undefined
+				? ''
+				: `${concordWords(agreement)} ${m.report_sorted_agreement({ alpha: numberWords(agreement, 2) })}`,
+			disputed > 0 ? m.report_sorted_disputed({ count: disputed }) : '',
+		]
+			.filter(Boolean)
+			.join(' '),
 	parking: m.parking(),
 	pictures: m.report_pictures(),
 	nothing: m.untitled(),
@@ -137,6 +156,7 @@ async function write(boardId: string, personId: string): Promise<Report> {
 		(doc) => [readSession(doc), readParking(doc)] as const,
 	);
 	const votes = await votesFor(boardId, personId);
+	const rounds = await roundsHeld(boardId, session);
 	const names = policy.names === 'shown' ? await tookPart(boardId) : undefined;
 	const title = (await boardTitle(boardId)) ?? '';
 	const when = momentWords(session.begunAt ?? Date.now());
@@ -149,6 +169,7 @@ async function write(boardId: string, personId: string): Promise<Report> {
 				session,
 				votes,
 				parking,
+				rounds,
 				people: names,
 				pictureOf: (what) => picturePath(boardId, what),
 			},

@@ -78,6 +78,9 @@ const CONCORD: Record<Strength, () => string> = {
 	strong: () => m.concord_strong(),
 };
 
+/** How much people agree, from a measure that is 1 where all do, in a sentence. */
+export const concordWords = (value: number): string => CONCORD[strengthOf(value)]();
+
 type Outcome = NonNullable<ShownVote['outcome']>;
 
 /** How much people agree, in a sentence and as a figure. */
@@ -85,7 +88,7 @@ export function agreementWords({ agreement }: Outcome): { sentence: string; figu
 	if (!agreement) return undefined;
 	const { measure, value } = agreement;
 	const strength = strengthOf(value);
-	const sentence = measure === 'gathering' ? GATHERING[strength]() : CONCORD[strength]();
+	const sentence = measure === 'gathering' ? GATHERING[strength]() : concordWords(value);
 	const shown = numberWords(value, 2);
 	const figure =
 		measure === 'W'

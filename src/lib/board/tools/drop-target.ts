@@ -3,7 +3,7 @@
  * there, or a theme into which other one.
  */
 import { boxesInSlot, cardsAmong, dropAt, slotAt, type Slot } from '$core/board/holders/cards';
-import { isTheme } from '$core/board/kinds/guards';
+import { isNote, isTheme } from '$core/board/kinds/guards';
 import { mergeThemes, themeAt } from '$core/board/ops/themes';
 import type { Primitive } from '$core/board/drawing';
 import { chalkOn } from '$core/board/colours';
@@ -42,12 +42,22 @@ export function dropTargetOf(
 /** Puts down what is carried, where it would go. */
 export function dropInto(board: Board, dx: number, dy: number, target: DropTarget | undefined): void {
 	const { editContext } = board.room;
-	if (target?.theme === undefined) dropAt(editContext, board.model, board.selection, dx, dy, target?.slot);
-	else {
+	if (target?.theme === undefined) {
+		const into = board.model.find(target?.slot?.holder ?? '');
+		const moved = isTheme(into) ? notesComing(board, into.id) : [];
+		dropAt(editContext, board.model, board.selection, dx, dy, target?.slot);
+		if (moved.length > 0) board.sortedByHand.emit(moved, into!.id);
+	} else {
 		mergeThemes(editContext, board.model, target.theme, [...board.selection]);
 		board.select([target.theme]);
 	}
 }
+
+/** Notes of the selection that are not in a theme yet, with the one that each is in. */
+export const notesComing = (board: Board, theme: string): { id: string; from: string | undefined }[] =>
+	board.selected
+		.filter((note) => isNote(note) && note.theme !== theme && !note.lock)
+		.map(({ id, theme: from }) => ({ id, from }));
 
 /** The places, as dashed boxes, and the line between the neighbours. */
 export function dropTargetItems(board: Board, { boxes }: DropTarget): Primitive[] {

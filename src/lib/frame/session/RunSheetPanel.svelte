@@ -14,6 +14,7 @@
 	import Behind from './Behind.svelte';
 	import Rehearsal from './Rehearsal.svelte';
 	import BackstageList from './BackstageList.svelte';
+	import RoundNow from './RoundNow.svelte';
 	import StepNow from './StepNow.svelte';
 	import Strays from './Strays.svelte';
 	import Steps from './Steps.svelte';
@@ -57,6 +58,7 @@
 	{/if}
 {/if}
 <StepNow {room} {onlead} />
+{#if room.leads}<RoundNow {board} />{/if}
 {#if room.leads && board.mayAll}<Strays {board} />{/if}
 {#if room.leads}<BackstageList {board} />{/if}
 {#if room.leads && step?.kind === 'warm-up'}

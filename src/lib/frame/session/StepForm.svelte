@@ -41,7 +41,8 @@
 	}
 	function chooseKind(kind: StepKind): void {
 		// What was set by hand stays; what was usual for the kind until now follows it.
-		change(step.may === USUAL_MAY[step.kind] ? { kind, may: USUAL_MAY[kind] } : { kind });
+		const together = kind === 'sort' ? step.together : undefined;
+		change({ kind, together, ...(step.may === USUAL_MAY[step.kind] ? { may: USUAL_MAY[kind] } : {}) });
 	}
 	const least = $derived(step.least ?? leastOf(step));
 	function setLeast(value: number): void {
@@ -97,6 +98,15 @@
 			onchange={(event) => change({ silent: event.currentTarget.checked || undefined })}
 		/><span>{m.step_silent()}<small class="quiet">{m.step_silent_more()}</small></span></label
 	>
+	{#if step.kind === 'sort'}
+		<label class="check"
+			><input
+				type="checkbox"
+				checked={step.together === true}
+				onchange={(event) => change({ together: event.currentTarget.checked || undefined })}
+			/><span>{m.step_together()}<small class="quiet">{m.step_together_more()}</small></span></label
+		>
+	{/if}
 	{#if needsField}<p class="missing">{m.step_needs_field()}</p>{/if}
 	<label
 		>{m.step_names()}<select

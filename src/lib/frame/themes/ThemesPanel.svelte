@@ -3,20 +3,22 @@
 	import type { Board } from '../../board/board.svelte';
 	import ThemesDraft from './ThemesDraft.svelte';
 	import ThemesStart from './ThemesStart.svelte';
-	import type { ThemesPreview } from './preview.svelte';
+	import TogetherLed from './TogetherLed.svelte';
+	import type { SortingState } from './sorting.svelte';
 
-	const { board, preview }: { board: Board; preview: ThemesPreview } = $props();
+	const { board, sorting }: { board: Board; sorting: SortingState } = $props();
 </script>
 
 <h2 class="panel-title">{m.themes()}</h2>
 <div class="texts">
-	{#if preview.proposal}
-		<ThemesDraft {board} {preview} draft={preview.proposal} />
-	{:else if preview.busy}
-		<p class="quiet" role="status">{m.themes_busy({ count: preview.question.noteIds.length })}</p>
-		<button type="button" class="button stop" onclick={() => preview.discard()}>{m.stop_sorting()}</button>
+	{#if !sorting.sorting}<TogetherLed {board} {sorting} />{/if}
+	{#if sorting.sorting}
+		<ThemesDraft {board} {sorting} draft={sorting.sorting} />
+	{:else if sorting.busy}
+		<p class="quiet" role="status">{m.themes_busy({ count: sorting.question.noteIds.length })}</p>
+		<button type="button" class="button stop" onclick={() => sorting.discard()}>{m.stop_sorting()}</button>
 	{:else}
-		<ThemesStart {board} {preview} />
+		<ThemesStart {board} {sorting} />
 	{/if}
 </div>
 

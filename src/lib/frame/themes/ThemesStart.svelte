@@ -9,9 +9,14 @@
 	import Group from '@lucide/svelte/icons/group';
 	import type { Board } from '../../board/board.svelte';
 	import { lineOf } from '../wayfinder/tree';
-	import { namesFrom, type ThemesPreview } from './preview.svelte';
+	import { layBack, themesToLayBack } from '$core/board/ops/leave-themes';
+	import { themesOf } from '$core/board/ops/themes';
+	import type { SortKey } from '$core/themes/sort-by';
+	import { namesFrom } from './names-from';
+	import { sortKeyNames, sortKeys } from './note-facts';
+	import type { SortingState } from './sorting.svelte';
 
-	const { board, preview }: { board: Board; preview: ThemesPreview } = $props();
+	const { board, sorting }: { board: Board; sorting: SortingState } = $props();
 
 	/** Names that were given, one a line; what was asked about last is kept. */
 	let lines = $state('');
@@ -57,20 +62,63 @@
 		].filter((source) => source.names.length > 0);
 	});
 
+	/** What notes are sorted by; nothing means by what they say. */
+	let by = $state<SortKey | ''>('');
+	const keys = $derived.by(() => {
+		board.room.changes.observe();
+		return sortKeys(board);
+	});
+
 	function ask(noteIds: string[]): void {
-		void preview.ask({ noteIds, ...(names.length > 0 ? { names } : {}) });
+		const given = by ? { by } : names.length > 0 ? { names } : {};
+		void sorting.ask({ noteIds, ...given });
 	}
+
+	/** Themes that stand on this sheet, with how many notes lie in them. */
+	const standing = $derived.by(() => {
+		const model = board.room.observed;
+		const themes = themesOf(model, board.sheet);
+		return {
+			themes: themes.length,
+			notes: themes.reduce((sum, { id }) => sum + model.sortedInto(id).length, 0),
+			back: themesToLayBack(model, board.sheet).map(({ id }) => id),
+		};
+	});
 </script>
 
 <p class="quiet">{m.themes_hint()}</p>
-{#if preview.problem}
-	<p class="warn" role="alert">{preview.problem}</p>
+{#if sorting.problem}
+	<p class="warn" role="alert">{sorting.problem}</p>
 	<div class="actions">
-		<button type="button" class="button main" onclick={() => preview.again(false)}>{m.try_again()}</button>
-		<button type="button" class="button" onclick={() => preview.again(true)}>{m.themes_by_words()}</button>
+		<button type="button" class="button main" onclick={() => sorting.again(false)}>{m.try_again()}</button>
+		<button type="button" class="button" onclick={() => sorting.again(true)}>{m.themes_by_words()}</button>
 	</div>
 {/if}
 {#if board.mayAll}
+	{#if standing.themes > 0}
+		<section class="standing">
+			<p>{m.themes_standing({ themes: standing.themes, notes: standing.notes })}</p>
+			<button type="button" class="button" onclick={() => sorting.lookThrough()}
+				>{m.themes_look_through()}</button
+			>
+			{#if standing.back.length > 0}
+				<button
+					type="button"
+					class="button"
+					title={m.themes_back_hint()}
+					onclick={() => layBack(board.room.editContext, board.model, standing.back)}
+					>{m.themes_back()}</button
+				>
+			{/if}
+		</section>
+	{/if}
+	<label class="by">
+		<span>{m.sort_by()}</span>
+		<select bind:value={by}>
+			<option value="">{m.sort_by_meaning()}</option>
+			{#each keys as key (key)}<option value={key}>{sortKeyNames[key]()}</option>{/each}
+		</select>
+	</label>
 	<details class="names">
 		<summary>{m.themes_names()}{names.length > 0 ? ` (${names.length})` : ''}</summary>
 		<p class="quiet">{m.themes_names_hint()}</p>
@@ -91,7 +139,7 @@
 				<button type="button" class="button main" onclick={() => ask(chosen)}
 					><Group size={16} />{m.sort_selected({ count: chosen.length })}</button
 				>
-				<button type="button" class="button" onclick={() => preview.deal.start(chosen, names)}
+				<button type="button" class="button" onclick={() => sorting.deal.start(chosen, names)}
 					>{m.deal()}</button
 				>
 			</div>
@@ -106,7 +154,7 @@
 					class="button"
 					aria-label={m.deal_of({ field: lineOf(field) })}
 					title={m.deal_hint()}
-					onclick={() => preview.deal.start(notes, names)}>{m.deal()}</button
+					onclick={() => sorting.deal.start(notes, names)}>{m.deal()}</button
 				>
 			</div>
 		{/each}
@@ -149,6 +197,35 @@
 	.count {
 		color: var(--frame-quiet);
 		font-size: var(--size-small);
+	}
+	.standing {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px;
+		margin: 12px 0;
+		padding: 8px 10px;
+		border-left: 3px solid var(--frame-accent);
+		background: var(--frame-raised);
+		font-size: var(--size-note);
+	}
+	.standing p {
+		flex-basis: 100%;
+	}
+	.by {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		margin: 12px 0;
+		font-size: var(--size-note);
+	}
+	.by select {
+		flex: 1;
+		min-width: 0;
+		height: 30px;
+		padding: 0 6px;
+		border: 1px solid var(--frame-line);
+		border-radius: 4px;
+		background: var(--frame-on);
 	}
 	.names {
 		margin: 12px 0;

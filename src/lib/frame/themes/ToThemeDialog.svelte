@@ -5,6 +5,7 @@
 	import { plainText } from '$core/text/rich';
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
+	import { notesComing } from '../../board/tools/drop-target';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { keysLabel, themeForKey, themeKeys } from './theme-keys';
 
@@ -26,6 +27,7 @@
 
 	function go(theme: string): void {
 		const { editContext } = board.room;
+		const moved = notesComing(board, theme);
 		board.asOne(() => {
 			if (notes.length > 0) sortInto(editContext, board.model, theme, notes);
 			else
@@ -37,6 +39,7 @@
 				);
 		});
 		if (notes.length === 0) board.select([theme]);
+		else board.sortedByHand.emit(moved, theme);
 		onclose();
 	}
 

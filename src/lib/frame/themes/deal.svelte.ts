@@ -9,7 +9,8 @@ import { plainText } from '$core/text/rich';
 import { messageOf } from '$lib/api/errors';
 import type { Board } from '../../board/board.svelte';
 import { placeAmong } from '../actions';
-import { themeKeys, type ThemeKey } from './theme-keys';
+import type { DealtTheme, Dealer } from './dealer';
+import { themeKeys } from './theme-keys';
 
 /** Where a note most likely belongs: ids of themes. */
 interface Guess {
@@ -29,7 +30,7 @@ interface Answered {
 const RIGHT: Record<Sureness, number> = { sure: 0.85, likely: 0.6, doubtful: 0.35 };
 const SURE_ENOUGH = 0.7;
 
-export class DealState {
+export class DealState implements Dealer {
 	isOpen = $state(false);
 	problem = $state('');
 	/** Notes that are dealt; those that somebody sorts meanwhile are passed over. */
@@ -80,7 +81,7 @@ export class DealState {
 	}
 
 	/** Themes of the sheet that notes can be put into, with the keys for them. */
-	readonly themes = $derived.by((): (ThemeKey & { id: string; count: number })[] => {
+	readonly themes = $derived.by((): DealtTheme[] => {
 		const model = this.board.room.observed;
 		const all = themesOf(model, this.sheet)
 			.filter((theme) => !theme.lock)
@@ -138,7 +139,10 @@ export class DealState {
 		return this.back > 0;
 	}
 
-	/** Looks at what was answered before, or after that. */
+	get current(): string | undefined {
+		return this.isLookingBack ? this.note?.theme : undefined;
+	}
+
 	look(step: -1 | 1): void {
 		this.back = Math.max(0, Math.min(this.past.length, this.back - step));
 	}

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { namesFrom } from './preview.svelte';
+import { namesFrom } from './names-from';
 import { themeKeys } from './theme-keys';
 
 it('themes have digits, and letters of their own that do nothing else', () => {

@@ -98,6 +98,8 @@
 
 	/** On a phone, while a step gathers, writing is the whole screen. */
 	const writes = $derived(isPhone && room !== undefined && !room.leads && room.gathering !== undefined);
+	/** On a phone, while everybody sorts, the next note is the whole screen. */
+	const sorts = $derived(isPhone && room !== undefined && !room.leads && room.round.shown?.sorts === true);
 	/** On a phone, while a vote is open in which one may vote, the ballot is. */
 	const vote = $derived(
 		isPhone && room && !room.leads && room.votes.open?.mayVote ? room.votes.open : undefined,
@@ -148,8 +150,10 @@
 	const backFromReading = $derived.by(() => {
 		if (vote) return { label: m.vote_back(), go: back };
 		if (writes) return { label: m.write_a_note(), go: back };
+		if (sorts) return { label: m.together_sort(), go: back };
 		return isLeading ? { label: m.lead_remote(), go: back } : undefined;
 	});
+	const sortScreen = () => import('$lib/frame/session/SortScreen.svelte');
 	const readScreen = () => import('$lib/frame/session/ReadScreen.svelte');
 	const resultScreen = () => import('$lib/frame/votes/ResultScreen.svelte');
 	const leadScreen = () => import('$lib/frame/session/LeadScreen.svelte');
@@ -204,6 +208,10 @@
 {:else if reads}
 	{#await readScreen() then { default: ReadScreen }}
 		<ReadScreen {room} onboard={goToBoard} back={backFromReading} />
+	{/await}
+{:else if sorts && !wants}
+	{#await sortScreen() then { default: SortScreen }}
+		<SortScreen {room} onboard={goToBoard} onread={read} />
 	{/await}
 {:else if writes && !wants}
 	{#await writeScreen() then { default: WriteScreen }}

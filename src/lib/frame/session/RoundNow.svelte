@@ -1,0 +1,34 @@
+<script lang="ts">
+	/** How far a round is in which everybody sorts, for those who lead. */
+	import { m } from '$lib/messages';
+	import type { Board } from '../../board/board.svelte';
+	import ProgressBar from '../../ui/ProgressBar.svelte';
+
+	const { board }: { board: Board } = $props();
+	const round = $derived(board.room.round.shown);
+</script>
+
+{#if round?.led}
+	<div class="round" data-testid="round-now">
+		<ProgressBar label={m.together()} max={round.notes} value={round.progress.through} />
+		<p role="status">
+			{m.together_led_count({
+				through: round.progress.through,
+				notes: round.notes,
+				people: round.people,
+			})}
+		</p>
+		<button type="button" class="button" onclick={() => board.frame.openInstrument('themes')}
+			>{m.together_look()}</button
+		>
+	</div>
+{/if}
+
+<style>
+	.round {
+		display: grid;
+		gap: 6px;
+		margin: 10px 0;
+		font-size: var(--size-note);
+	}
+</style>
