@@ -16,7 +16,7 @@ import { rehearseSorting } from './rehearse-sorting';
 
 const { values } = parseArgs({
 	options: {
-		people: { type: 'string', default: '30' },
+		people: { type: 'string' },
 		minutes: { type: 'string', default: '5' },
 		seed: { type: 'string', default: '1' },
 		speed: { type: 'string', default: '4' },
@@ -24,7 +24,9 @@ const { values } = parseArgs({
 		notes: { type: 'string', default: '60' },
 	},
 });
-const given = [values.people, values.minutes, values.seed, values.speed, values.notes].map(Number);
+// A room that sorts at once is a smaller one.
+const usual = values.sort ? '8' : '30';
+const given = [values.people ?? usual, values.minutes, values.seed, values.speed, values.notes].map(Number);
 const [people, minutes, seed, speed, notes] = given as [number, number, number, number, number];
 if (!given.every((value) => Number.isFinite(value) && value > 0)) {
 	process.stderr.write(

@@ -51,16 +51,6 @@ async function selectNote(page: Page, start: string): Promise<void> {
 	if (!found) throw new Error(`There is no note that begins with '${start}'.`);
 }
 
-/** Comments on a note. */
-async function say(page: Page, note: string, text: string): Promise<void> {
-	await selectNote(page, note);
-	await page.getByRole('application').focus();
-	await page.keyboard.press('w');
-	await page.getByLabel('Your comment').fill(text);
-	await page.getByRole('button', { name: 'Add comment' }).click();
-	await page.getByTestId('thread').waitFor();
-}
-
 async function shoot(page: Page, name: string): Promise<void> {
 	await settled(page);
 	await page.screenshot({ path: `${FOLDER}/${name}.png` });
@@ -81,6 +71,37 @@ async function surface(page: Page, name: string, pattern: string): Promise<void>
 		await page.getByRole('button', { name: 'Surface', exact: true }).click();
 		await page.getByRole('button', { name: choice }).click();
 	}
+}
+
+/** Somebody with a laptop who joins by a link. */
+async function joinAs(browser: Browser, link: string, name: string): Promise<Page> {
+	const { page } = await window_(browser);
+	await page.goto(link);
+	await page.getByLabel('Your name').fill(name);
+	await page.getByRole('button', { name: 'Go in' }).click();
+	await page.getByTestId('board-view').waitFor();
+	return page;
+}
+
+/** Everybody sorts, as it is seen on a laptop and on a phone. */
+async function sortTogether(page: Page, phone: Page, laptop: Page): Promise<void> {
+	await page.getByRole('button', { name: 'All about Sort' }).click();
+	await page.getByLabel(/Everybody sorts at once/).check();
+	await page.getByRole('button', { name: 'All about Sort' }).click();
+	await page.getByRole('button', { name: 'Next: Sort' }).click();
+	const deal = laptop.getByTestId('deal');
+	await deal.waitFor();
+	for (const name of ['Numbers and turns', 'Waiting well', 'More helpers', 'Before they come']) {
+		await laptop.keyboard.press('n');
+		await deal.getByRole('textbox').fill(name);
+		await laptop.keyboard.press('Enter');
+		await deal.getByRole('button', { name }).waitFor();
+	}
+	await deal.getByText('⏎').waitFor();
+	await shoot(laptop, 'sort-together');
+	await phone.getByTestId('deal').getByRole('button', { name: 'Before they come' }).waitFor();
+	await shoot(phone, 'phone-sort');
+	await laptop.context().close();
 }
 
 /** A session from a recipe, with a simulated team, at the moments that are worth a picture. */
@@ -118,6 +139,7 @@ async function session(page: Page, browser: Browser): Promise<void> {
 	await page.getByTestId('silence').waitFor({ state: 'hidden' });
 	await settled(page);
 	await page.getByRole('button', { name: 'Next: Read' }).click();
+	await sortTogether(page, phone, await joinAs(browser, String(url), 'Rosa'));
 	await page.getByRole('treeitem', { name: /How do we get rid/ }).click();
 	await page.keyboard.press('v');
 	await page.getByRole('button', { name: 'Start the vote' }).click();
@@ -173,18 +195,6 @@ try {
 	await shoot(stranger, 'welcome');
 	await shoot(rashid, 'board-participant');
 
-	await say(rashid, 'No list of what', 'I can make one by Saturday. @Ilka, shall I?');
-	await say(maren, 'Spare fuses gone', 'They were in the blue box all along.');
-	await page.getByTestId('desk-tabs').getByRole('button', { name: /^Talk/ }).click();
-	await page
-		.getByTestId('threads')
-		.getByRole('button', { name: /by Saturday/ })
-		.click();
-	await page.getByLabel('Your answer').fill('Please do, and hang it on the drawers.');
-	await page.keyboard.press('Enter');
-	await page.getByTestId('thread').getByText('Please do').waitFor();
-	await shoot(page, 'comments');
-
 	await page.getByRole('button', { name: 'Themes', exact: true }).click();
 	await page
 		.getByTestId('desk')
@@ -204,12 +214,6 @@ try {
 	}
 	await page.getByTestId('deal').getByText('⏎').waitFor();
 	await shoot(page, 'deal');
-	await page.keyboard.press('Escape');
-
-	await page.getByRole('button', { name: 'Invite' }).first().click();
-	await page.getByRole('button', { name: 'Make a link' }).click();
-	await page.getByTestId('invitation').waitFor();
-	await shoot(page, 'invite');
 	await page.keyboard.press('Escape');
 
 	await page.getByTestId('desk-tabs').getByRole('button', { name: 'Journal' }).click();

@@ -1,5 +1,6 @@
 /** What the server says beside the documents: somebody's rights changed, everyone is called to a place, the board is full. */
 import { callSchema } from '../meeting/calls';
+import { sharedRoundSchema } from './sorting-round';
 import { policySchema } from '../access/rights';
 import { ROLES } from '../access/roles';
 import { z } from 'zod';
@@ -23,7 +24,7 @@ const messageSchema = z.discriminatedUnion('is', [
 		to: z.number(),
 	}),
 	/** People have said more about where notes belong. */
-	z.object({ is: z.literal('sorting round') }),
+	z.object({ is: z.literal('sorting round'), round: sharedRoundSchema }),
 	/** Something about a vote has changed. */
 	z.object({ is: z.literal('vote'), id: z.string() }),
 ]);

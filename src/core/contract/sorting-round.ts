@@ -15,7 +15,8 @@ const shownThemeSchema = z.object({
 	count: z.number().int(),
 });
 
-export const shownRoundSchema = z.object({
+/** What everybody sees alike; it is told to all as the round goes on. */
+export const sharedRoundSchema = z.object({
 	/** Tells one round from another. */
 	run: z.string(),
 	themes: z.array(shownThemeSchema),
@@ -30,6 +31,10 @@ export const shownRoundSchema = z.object({
 	}),
 	/** How many people sort now. */
 	people: z.number().int(),
+});
+export type SharedRound = z.infer<typeof sharedRoundSchema>;
+
+export const shownRoundSchema = sharedRoundSchema.extend({
 	/** Whether whoever asks sorts with the others. */
 	sorts: z.boolean(),
 	/** Notes that lie before whoever asks, the next one first, with the likeliest themes of each. */

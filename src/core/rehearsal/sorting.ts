@@ -47,7 +47,7 @@ export function rehearseRound(terms: RoundRehearsal, random: Random): RehearsedR
 	const answers: Answer[] = [];
 	/** What lies before each, and until when they look at it. */
 	const looking = new Map<string, { note: string; until: number }>();
-	const reading = (): RoundReading =>
+	const read = (): RoundReading =>
 		new RoundReading({
 			notes,
 			answers,
@@ -56,7 +56,7 @@ export function rehearseRound(terms: RoundRehearsal, random: Random): RehearsedR
 			dealt: [...looking].map(([person, { note }]) => ({ note, person })),
 		});
 	const deal = (person: string, now: number): void => {
-		const [note] = reading().dealFor(person, 1);
+		const [note] = read().dealFor(person, 1);
 		// People are not all as fast: a fifth more or less.
 		const needs = terms.secondsPerNote * (0.8 + 0.4 * random());
 		if (note !== undefined) looking.set(person, { note, until: now + needs });
@@ -70,10 +70,13 @@ export function rehearseRound(terms: RoundRehearsal, random: Random): RehearsedR
 		now = until;
 		looking.delete(person);
 		answers.push({ note, person, theme: answerOf(Number(note), terms, random) });
-		// What somebody said may give those something to do who had nothing.
-		for (const each of people) if (!looking.has(each)) deal(each, now);
+		deal(person, now);
+		// Where two differ, somebody who had nothing to do has something again.
+		const isSplit = read().verdictOf(note).is === 'open';
+		const idle = people.filter((each) => !looking.has(each));
+		for (const each of isSplit ? idle : []) deal(each, now);
 	}
-	const last = reading();
+	const last = read();
 	const isAsMeant = (note: string): boolean => {
 		const verdict = last.verdictOf(note);
 		return verdict.is === 'agreed' && verdict.theme === themeMeant(Number(note), terms.themes);

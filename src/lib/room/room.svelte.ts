@@ -340,7 +340,7 @@ export class Room {
 		else if (message.is === 'full') this.refused.emit('full');
 		else if (message.is === 'rights') this.hearRights(message);
 		else if (message.is === 'vote') this.votes.hear();
-		else if (message.is === 'sorting round') this.round.hear();
+		else if (message.is === 'sorting round') this.round.hear(message.round);
 		else if (message.is === 'silence') this.silenceHeard++;
 		else this.announce(message);
 	}

@@ -7,6 +7,7 @@ import {
 	readRound,
 	roundOrderSchema,
 	type RoundOrder,
+	type SharedRound,
 	type ShownRound,
 } from '$core/contract/sorting-round';
 import { readSession, runningStep } from '$core/meeting/runsheet';
@@ -19,6 +20,12 @@ import { recall, remember } from '../ui/kept-here';
 
 /** How long words about a round wait for company, ms. */
 const READ_DELAY_MS = 200;
+/** Over what time those who ask anew are spread: for each person, and at most, ms. */
+const SPREAD_MS = 20;
+const MAX_SPREAD_MS = 3000;
+/** After what time the likeliest themes of a note are asked for again, ms, and how often. */
+const JUDGED_MS = 2500;
+const MAX_ASKED = 3;
 /** After what time something is sent again that did not reach the server, ms. */
 const RETRY_MS = 3000;
 
@@ -36,6 +43,8 @@ export class SortingRound {
 	private run: string | undefined;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private retry: ReturnType<typeof setTimeout> | undefined;
+	/** The note that waits for its likeliest themes. */
+	private unjudged = { note: '', asked: 0 };
 	private isSending = false;
 	private asked = 0;
 	private answered = 0;
@@ -76,12 +85,17 @@ export class SortingRound {
 		clearTimeout(this.retry);
 	}
 
-	/** The round has gone on. */
-	hear(): void {
-		this.timer ??= setTimeout(() => {
-			this.timer = undefined;
-			void this.read();
-		}, READ_DELAY_MS);
+	/**
+	 * The round has gone on. What is told to everybody is enough for whoever has a note before them;
+	 * all others ask what there is for them now, not all at once.
+	 */
+	hear(round: SharedRound): void {
+		if (round.run !== this.run) return;
+		if (this.shown) this.shown = { ...this.shown, ...round };
+		const isBusy = this.shown && !this.shown.led && (!this.shown.sorts || this.shown.deal.length > 0);
+		if (isBusy) return;
+		const spread = Math.min(MAX_SPREAD_MS, SPREAD_MS * round.people);
+		this.readIn(READ_DELAY_MS + Math.random() * spread);
 	}
 
 	async read(): Promise<void> {
@@ -99,6 +113,22 @@ export class SortingRound {
 		this.answered = turn;
 		this.shown = round?.run === this.run ? round : undefined;
 		this.isOffline = false;
+		this.askForLikeliest();
+	}
+
+	/** Where a note most likely belongs is judged in a while: it is asked for, a few times. */
+	private askForLikeliest(): void {
+		const next = this.shown?.deal[0];
+		if (!next || next.likeliest.length > 0 || this.shown!.themes.length < 2) return;
+		if (this.unjudged.note !== next.note) this.unjudged = { note: next.note, asked: 0 };
+		if (this.unjudged.asked++ < MAX_ASKED) this.readIn(JUDGED_MS);
+	}
+
+	private readIn(ms: number): void {
+		this.timer ??= setTimeout(() => {
+			this.timer = undefined;
+			void this.read();
+		}, ms);
 	}
 
 	/** Says something: it is on the screen at once, and is sent when all before it has been. */

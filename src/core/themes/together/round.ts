@@ -56,15 +56,17 @@ export class RoundReading {
 	private readonly said = new Map<string, { person: string; value: string }[]>();
 	private readonly outstanding = new Map<string, string[]>();
 
+	private readonly here: ReadonlySet<string>;
+
 	constructor(private readonly round: Round) {
+		this.here = new Set(round.people);
 		for (const note of round.notes) this.said.set(note, []);
 		for (const { note, person, theme } of round.answers)
 			this.said
 				.get(note)
 				?.push({ person, value: theme === undefined ? ASIDE : joinedInto(round.joined, theme) });
-		const here = new Set(round.people);
 		for (const { note, person } of round.dealt) {
-			if (!here.has(person) || this.hasAnswered(note, person)) continue;
+			if (!this.here.has(person) || this.hasAnswered(note, person)) continue;
 			const others = this.outstanding.get(note);
 			if (others) others.push(person);
 			else this.outstanding.set(note, [person]);
@@ -93,8 +95,8 @@ export class RoundReading {
 
 	/** How many could say something about a note: those who did, and those who are here. */
 	private peopleFor(note: string): number {
-		const all = new Set([...(this.said.get(note) ?? []).map(({ person }) => person), ...this.round.people]);
-		return Math.max(1, all.size);
+		const gone = (this.said.get(note) ?? []).filter(({ person }) => !this.here.has(person)).length;
+		return Math.max(1, this.here.size + gone);
 	}
 
 	verdictOf(note: string): Verdict {

@@ -17,47 +17,53 @@ interface Guesses {
 	order: readonly string[];
 	orderedFor: number;
 	likeliest: ReadonlyMap<string, readonly string[]>;
-	askedAt: number;
+	/** When it is asked for anew at the earliest. */
+	nextAt: number;
 	isAsking: boolean;
 }
 
-/** How often it is worked out anew, ms. */
+/**
+ * How often it is worked out anew, ms; and how much of the time it may take at most, so that it
+ * does not keep the machine from those who sort.
+ */
 const EVERY_MS = 2000;
+const SHARE = 0.15;
 /** Rounds whose guesses are kept. */
 const MAX_KEPT = 50;
 
 const kept = (): Map<string, Guesses> => once('round-guesses', () => new Map<string, Guesses>());
 
-/** What is known now; asks for better where that is due. */
-export function guessesFor(
-	run: string,
-	notes: readonly Note[],
-	themes: readonly { id: string; name: string; noteIds: string[] }[],
-): Pick<Guesses, 'order' | 'likeliest'> {
+/** What is known of a round now. */
+export function guessesFor(run: string): Guesses {
 	const all = kept();
 	const now = all.get(run) ?? {
 		order: [],
 		orderedFor: 0,
 		likeliest: new Map<string, string[]>(),
-		askedAt: 0,
+		nextAt: 0,
 		isAsking: false,
 	};
 	all.delete(run);
 	all.set(run, now);
 	if (all.size > MAX_KEPT) all.delete(all.keys().next().value!);
-	const isDue = !now.isAsking && Date.now() - now.askedAt > EVERY_MS;
-	if (isDue && notes.length > 1) {
-		now.isAsking = true;
-		void ask(now, notes, themes);
-	}
 	return now;
 }
 
-async function ask(
-	now: Guesses,
-	notes: readonly Note[],
-	themes: readonly { id: string; name: string; noteIds: string[] }[],
-): Promise<void> {
+interface FilledTheme {
+	id: string;
+	name: string;
+	noteIds: string[];
+}
+
+/** Asks for better guesses, where that is due. */
+export function askForGuesses(now: Guesses, notes: readonly Note[], themes: () => FilledTheme[]): void {
+	if (now.isAsking || Date.now() < now.nextAt || notes.length < 2) return;
+	now.isAsking = true;
+	void ask(now, notes, themes());
+}
+
+async function ask(now: Guesses, notes: readonly Note[], themes: readonly FilledTheme[]): Promise<void> {
+	const began = Date.now();
 	try {
 		if (now.orderedFor !== notes.length) {
 			const proposal = await proposeThemes([...notes]);
@@ -73,7 +79,7 @@ async function ask(
 		// People sort without it.
 		log.warn({ err: error }, 'no guesses for a round of sorting');
 	} finally {
-		now.askedAt = Date.now();
+		now.nextAt = Date.now() + Math.max(EVERY_MS, (Date.now() - began) / SHARE);
 		now.isAsking = false;
 	}
 }

@@ -4,23 +4,29 @@
  */
 import { seesNames } from '$core/access/rights';
 import { leads, talks } from '$core/access/roles';
-import { DEALT, MAX_ROUND_THEMES, type RoundOrder, type ShownRound } from '$core/contract/sorting-round';
+import {
+	DEALT,
+	MAX_ROUND_THEMES,
+	sharedRoundSchema,
+	type RoundOrder,
+	type ShownRound,
+} from '$core/contract/sorting-round';
 import { readSession, runningStep } from '$core/meeting/runsheet';
 import { sortingRun, toSortIn, type ToSort } from '$core/meeting/sorting-step';
 import { isNearlySame } from '$core/themes/together/names';
 import { joinedInto, RoundReading, type Round } from '$core/themes/together/round';
 import { m } from '$lib/messages';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { nanoid } from 'nanoid';
 import { Refused, requireRight, type Membership } from '../boards';
-import { database, schema, type Database } from '../db';
+import { database, schema } from '../db';
 import { live } from '../live/documents';
 import { speakersOn, type Speaking } from '../names';
-import { guessesFor } from './guesses';
+import { askForGuesses, guessesFor } from './guesses';
+import { now, readRows, type Executor, type Rows } from './rows';
 import { tellSoon } from './telling';
 
 const { roundAnswers, roundPeople, roundThemes } = schema;
-type Executor = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
 
 /** Notes lie before somebody who has not been heard of for this long no more, ms. */
 const HOLD_MS = 20_000;
@@ -42,18 +48,6 @@ async function openRound(boardId: string): Promise<OpenRound | undefined> {
 	const there = await live().read(boardId, (model) => toSortIn(model, found.step));
 	return { ...there, run: sortingRun(found.running) };
 }
-
-/** All that the database knows of a round. */
-async function readRows(tx: Executor, boardId: string, run: string) {
-	const of = (table: typeof roundThemes | typeof roundAnswers | typeof roundPeople) =>
-		and(eq(table.boardId, boardId), eq(table.run, run));
-	return {
-		themes: await tx.select().from(roundThemes).where(of(roundThemes)).orderBy(asc(roundThemes.at)),
-		answers: await tx.select().from(roundAnswers).where(of(roundAnswers)).orderBy(asc(roundAnswers.at)),
-		people: await tx.select().from(roundPeople).where(of(roundPeople)),
-	};
-}
-type Rows = Awaited<ReturnType<typeof readRows>>;
 
 /** Themes of a round: those that stand on the board, and those that were named in it. */
 const themesIn = ({ themes }: ToSort, rows: Rows): { id: string; name: string }[] => [
@@ -109,7 +103,7 @@ export async function orderInRound(
 	const open = await openRound(boardId);
 	if (!open || open.run !== order.run) throw new Refused(m.error_round_over(), 409);
 	const shown = await work(boardId, personId, membership, open, order);
-	tellSoon(boardId);
+	tellSoon(boardId, sharedRoundSchema.parse(shown));
 	return shown;
 }
 
@@ -140,22 +134,21 @@ async function work(
 		// Where only those who lead are there, they sort.
 		const isAlone = here.length === 0 && talks(membership.role);
 		const people = isAlone ? [personId] : here;
-		const themes = themesIn(open, rows);
-		const first = new RoundReading(roundOf(open, rows, people, [], personId));
-		const agreed = first.outcome.themes;
-		const { likeliest, order: notesInOrder } = guessesFor(
-			`${boardId} ${run}`,
-			open.notes,
-			standing(themes, rows).map((theme) => ({ ...theme, noteIds: agreed.get(theme.id) ?? [] })),
-		);
-		const reading = new RoundReading(roundOf(open, rows, people, notesInOrder, personId));
+		const guesses = guessesFor(`${boardId} ${run}`);
+		const reading = new RoundReading(roundOf(open, rows, people, guesses.order, personId));
+		askForGuesses(guesses, open.notes, () => {
+			const agreed = reading.outcome.themes;
+			return standing(themesIn(open, rows), rows).map((theme) => ({
+				...theme,
+				noteIds: agreed.get(theme.id) ?? [],
+			}));
+		});
 		const deal = sorts || isAlone ? reading.dealFor(personId, DEALT) : [];
 		if (sorts || isAlone) await keepDealt(tx, boardId, run, personId, deal);
 		return {
-			...common(open, rows, reading, personId),
-			people: people.length,
+			...common(open, rows, reading, personId, people.length),
 			sorts: sorts || isAlone,
-			deal: deal.map((note) => ({ note, likeliest: [...(likeliest.get(note) ?? [])] })),
+			deal: deal.map((note) => ({ note, likeliest: [...(guesses.likeliest.get(note) ?? [])] })),
 			...(leads(membership.role) ? { led: led(open, rows, reading, speakers, membership) } : {}),
 		};
 	});
@@ -173,7 +166,8 @@ function common(
 	rows: Rows,
 	reading: RoundReading,
 	personId: string,
-): Omit<ShownRound, 'people' | 'sorts' | 'deal' | 'led'> {
+	people: number,
+): Omit<ShownRound, 'sorts' | 'deal' | 'led'> {
 	const themes = standing(themesIn(open, rows), rows);
 	const { themes: agreed } = reading.outcome;
 	const notes = new Set(open.notes.map(({ id }) => id));
@@ -186,6 +180,7 @@ function common(
 				.flatMap((other): [string, string][] => (isNearlySame(name, other.name) ? [[id, other.id]] : [])),
 		),
 		notes: open.notes.length,
+		people,
 		progress: reading.progress,
 		own: rows.answers
 			.filter((answer) => answer.personId === personId && notes.has(answer.note))
@@ -259,7 +254,7 @@ async function apply(
 	};
 	const answer = async (note: string, theme: string | undefined): Promise<void> => {
 		if (!open.notes.some(({ id }) => id === note)) throw new Refused(m.error_round_note(), 409);
-		const values = { theme: theme ?? null, at: new Date() };
+		const values = { theme: theme ?? null, at: now };
 		await tx
 			.insert(roundAnswers)
 			.values({ boardId, run, note, personId, ...values })
