@@ -116,6 +116,32 @@ describe('a round', () => {
 		expect((await see(rosa))!.themes).toHaveLength(1);
 	});
 
+	it('answers many who speak at once, each for themselves', async () => {
+		const [rosa, maren] = [await present('Rosa'), await present('Maren')];
+		const { run } = (await see(owner))!;
+		const speak = (who: TestPerson, order: object): Promise<Response> =>
+			who.request('POST', path(), { run, ...order });
+		const statuses = (
+			await Promise.all([
+				speak(rosa, { do: 'name', name: 'Waiting' }),
+				speak(maren, { do: 'name', name: 'waiting' }),
+				speak(rosa, { do: 'answer', note: 'another' }),
+				...Array.from({ length: 10 }, () => rosa.request('GET', path())),
+			])
+		).map(({ status }) => status);
+		expect(statuses.slice(0, 3)).toEqual([200, 200, 409]);
+		expect(statuses.slice(3)).toEqual(Array.from({ length: 10 }, () => 200));
+		const { themes } = (await see(rosa))!;
+		expect(themes).toHaveLength(1);
+		const dealt = await Promise.all([see(rosa), see(maren)]);
+		const answers = dealt.flatMap((round, i) =>
+			round!.deal.map(({ note }) => speak([rosa, maren][i]!, { do: 'answer', note, theme: themes[0]!.id })),
+		);
+		await Promise.all(answers);
+		const told = await Promise.all([see(rosa), see(maren)]);
+		expect(told.reduce((sum, round) => sum + round!.own.length, 0)).toBe(answers.length);
+	});
+
 	it('does not wait for somebody who has gone', async () => {
 		const rosa = await present('Rosa');
 		const maren = await present('Maren');

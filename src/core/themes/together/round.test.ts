@@ -100,6 +100,13 @@ describe('dealing', () => {
 		);
 	});
 
+	it('counts what was dealt before in one go', () => {
+		const reading = new RoundReading(round({ notes: notes(3), people: ['a', 'b', 'c', 'd', 'e', 'f'] }));
+		const all = ['a', 'b', 'c', 'd', 'e', 'f'].flatMap((person) => reading.deal(person, 3));
+		// Three notes, two people each.
+		expect([...all].sort()).toEqual(['n0', 'n0', 'n1', 'n1', 'n2', 'n2']);
+	});
+
 	it('does not wait for notes that lie before somebody who has gone', () => {
 		const dealt = notes(4).map((note) => ({ note, person: 'gone' }));
 		const reading = new RoundReading(round({ dealt, people: ['a'] }));

@@ -137,6 +137,18 @@ export class RoundReading {
 			.map(({ note }) => note);
 	}
 
+	/** Deals notes to a person: they count as lying before them for whoever is dealt to next. */
+	deal(person: string, most: number): string[] {
+		const notes = this.dealFor(person, most);
+		for (const [note, others] of this.outstanding)
+			this.outstanding.set(
+				note,
+				others.filter((each) => each !== person),
+			);
+		for (const note of notes) this.outstanding.set(note, [...(this.outstanding.get(note) ?? []), person]);
+		return notes;
+	}
+
 	/** How many answers are still needed, over all notes. */
 	private get answersMissing(): number {
 		return this.round.notes.reduce(

@@ -1,41 +1,30 @@
 /**
  * Rounds in which everybody sorts notes at once. What people said stands in the database; who gets
- * which note, and what came of it, is worked out by core/themes/together from that each time.
+ * which note, and what came of it, is worked out by core/themes/together from that each time. What
+ * several people ask while others are answered is answered together.
  */
-import { seesNames } from '$core/access/rights';
 import { leads, talks } from '$core/access/roles';
-import {
-	DEALT,
-	MAX_ROUND_THEMES,
-	sharedRoundSchema,
-	type RoundOrder,
-	type ShownRound,
-} from '$core/contract/sorting-round';
+import { DEALT, sharedRoundSchema, type RoundOrder, type ShownRound } from '$core/contract/sorting-round';
 import { readSession, runningStep } from '$core/meeting/runsheet';
-import { sortingRun, toSortIn, type ToSort } from '$core/meeting/sorting-step';
-import { isNearlySame } from '$core/themes/together/names';
-import { joinedInto, RoundReading, type Round } from '$core/themes/together/round';
+import { sortingRun, toSortIn } from '$core/meeting/sorting-step';
+import { RoundReading, type Round } from '$core/themes/together/round';
 import { m } from '$lib/messages';
-import { and, eq, sql } from 'drizzle-orm';
-import { nanoid } from 'nanoid';
+import { sql } from 'drizzle-orm';
 import { Refused, requireRight, type Membership } from '../boards';
 import { database, schema } from '../db';
 import { live } from '../live/documents';
+import { once } from '../once';
 import { speakersOn, type Speaking } from '../names';
 import { askForGuesses, guessesFor } from './guesses';
+import { RoundFault, writeOrders, type RoundFaultCode, type Said } from './orders';
 import { now, readRows, type Executor, type Rows } from './rows';
+import { common, led, standing, themesIn, type OpenRound } from './shown';
 import { tellSoon } from './telling';
 
-const { roundAnswers, roundPeople, roundThemes } = schema;
+const { roundPeople } = schema;
 
 /** Notes lie before somebody who has not been heard of for this long no more, ms. */
 const HOLD_MS = 20_000;
-/** Own answers that are told, to be looked at again. */
-const OWN_TOLD = 30;
-
-interface OpenRound extends ToSort {
-	run: string;
-}
 
 /** The round that runs on a board; undefined where none does. */
 async function openRound(boardId: string): Promise<OpenRound | undefined> {
@@ -49,23 +38,168 @@ async function openRound(boardId: string): Promise<OpenRound | undefined> {
 	return { ...there, run: sortingRun(found.running) };
 }
 
-/** Themes of a round: those that stand on the board, and those that were named in it. */
-const themesIn = ({ themes }: ToSort, rows: Rows): { id: string; name: string }[] => [
-	...themes,
-	...rows.themes.map(({ id, name }) => ({ id, name })),
-];
+/** The round that runs, as somebody sees it; asking says that they are here. */
+export async function shownRound(boardId: string, personId: string): Promise<ShownRound | undefined> {
+	const membership = await requireRight(boardId, personId, 'enter');
+	return inTurn(boardId, { personId, membership, order: undefined });
+}
+
+/** Does what somebody says in the round. Throws Refused where that cannot be. */
+export async function orderInRound(
+	boardId: string,
+	personId: string,
+	order: RoundOrder,
+): Promise<ShownRound | undefined> {
+	const membership = await requireRight(boardId, personId, 'enter');
+	if (!talks(membership.role)) throw new Refused(m.error_round_not_yours());
+	try {
+		return await inTurn(boardId, { personId, membership, order });
+	} catch (error) {
+		if (!(error instanceof RoundFault)) throw error;
+		throw new Refused(FAULTS[error.code](), error.code === 'join' ? 403 : 409);
+	}
+}
+
+const FAULTS: Record<RoundFaultCode, () => string> = {
+	over: () => m.error_round_over(),
+	theme: () => m.error_round_theme(),
+	note: () => m.error_round_note(),
+	'many themes': () => m.error_round_many_themes(),
+	join: () => m.error_round_join(),
+	'join board': () => m.error_round_join_board(),
+};
+
+/** Somebody who asks, or says something, and waits. */
+interface Turn {
+	personId: string;
+	membership: Membership;
+	order: RoundOrder | undefined;
+}
+interface Waiting extends Turn {
+	answer: (round: ShownRound | undefined) => void;
+	refuse: (reason: unknown) => void;
+}
+
+/** Who waits, by board; a board is there while anybody is being answered. */
+const waiting = (): Map<string, Waiting[]> => once('round-turns', () => new Map<string, Waiting[]>());
+
+function inTurn(boardId: string, turn: Turn): Promise<ShownRound | undefined> {
+	return new Promise((answer, refuse) => {
+		const all = waiting();
+		const others = all.get(boardId);
+		if (others) return void others.push({ ...turn, answer, refuse });
+		all.set(boardId, [{ ...turn, answer, refuse }]);
+		void answerInTurn(boardId);
+	});
+}
+
+async function answerInTurn(boardId: string): Promise<void> {
+	for (;;) {
+		const turns = waiting().get(boardId) ?? [];
+		if (turns.length === 0) return void waiting().delete(boardId);
+		waiting().set(boardId, []);
+		try {
+			await answerAll(boardId, turns);
+		} catch (error) {
+			for (const { refuse } of turns) refuse(error);
+		}
+	}
+}
+
+async function answerAll(boardId: string, turns: readonly Waiting[]): Promise<void> {
+	const open = await openRound(boardId);
+	if (!open) {
+		for (const { order, answer, refuse } of turns)
+			if (order) refuse(new RoundFault('over'));
+			else answer(undefined);
+		return;
+	}
+	const speakers = await speakersOn(boardId, turns[0]!.membership.policy);
+	const { shown, refused } = await database().db.transaction((tx) =>
+		work(tx, boardId, open, turns, speakers),
+	);
+	turns.forEach((turn, i) => {
+		const reason = refused.get(turn);
+		if (reason) turn.refuse(reason);
+		else turn.answer(shown[i]);
+	});
+	if (turns.some(({ order }) => order) && shown[0]) tellSoon(boardId, sharedRoundSchema.parse(shown[0]));
+}
+
+/** Writes down what was said, and works out what each is shown. */
+async function work(
+	tx: Executor,
+	boardId: string,
+	open: OpenRound,
+	turns: readonly Turn[],
+	speakers: ReadonlyMap<string, Speaking>,
+): Promise<{ shown: ShownRound[]; refused: Map<Turn, RoundFault> }> {
+	const { run } = open;
+	// One after the other, on whatever server: nobody is dealt what lies before others.
+	await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`round ${boardId} ${run}`}, 0))`);
+	const before = await readRows(tx, boardId, run);
+	const orders = turns.filter((turn): turn is Turn & Said => turn.order !== undefined);
+	const refused: Map<Turn, RoundFault> = await writeOrders(tx, boardId, open, before, orders);
+	const rows = orders.length > 0 ? await readRows(tx, boardId, run) : before;
+	const people = peopleIn(boardId, speakers, turns);
+	const guesses = guessesFor(`${boardId} ${run}`);
+	const askers = new Set(turns.map(({ personId }) => personId));
+	const reading = new RoundReading(roundOf(open, rows, people, guesses.order, askers));
+	askForGuesses(guesses, open.notes, () => {
+		const agreed = reading.outcome.themes;
+		return standing(themesIn(open, rows), rows).map((theme) => ({
+			...theme,
+			noteIds: agreed.get(theme.id) ?? [],
+		}));
+	});
+	const sorters = new Set(people);
+	const deals = new Map<string, string[]>();
+	for (const person of askers) if (sorters.has(person)) deals.set(person, reading.deal(person, DEALT));
+	await keepDealt(tx, boardId, run, deals);
+	const shown = turns.map(({ personId, membership }): ShownRound => ({
+		...common(open, rows, reading, personId, people.length),
+		sorts: sorters.has(personId),
+		deal: (deals.get(personId) ?? []).map((note) => ({
+			note,
+			likeliest: [...(guesses.likeliest.get(note) ?? [])],
+		})),
+		...(leads(membership.role) ? { led: led(open, rows, reading, speakers, membership) } : {}),
+	}));
+	return { shown, refused };
+}
+
+/**
+ * Ids of the people who sort: those who are here, and those who ask. Where only those who lead are
+ * there, they do.
+ */
+function peopleIn(
+	boardId: string,
+	speakers: ReadonlyMap<string, Speaking>,
+	turns: readonly Turn[],
+): string[] {
+	const present = new Set(live().present(boardId));
+	const asking = new Set(turns.map(({ personId }) => personId));
+	const here = [...speakers]
+		.filter(([id, { speaker, role }]) => {
+			if (!talks(role) || leads(role)) return false;
+			return asking.has(id) || present.has(speaker.id);
+		})
+		.map(([id]) => id);
+	if (here.length > 0) return here.sort();
+	return [...new Set(turns.flatMap(({ personId, membership }) => (talks(membership.role) ? personId : [])))];
+}
 
 /**
  * The round as it is read from what is known.
  * @param here ids of the people who sort now
- * @param asker what lies before them stays there however long they read
+ * @param askers what lies before them stays there however long they read
  */
 function roundOf(
 	open: OpenRound,
 	rows: Rows,
 	here: readonly string[],
 	order: readonly string[],
-	asker: string,
+	askers: ReadonlySet<string>,
 ): Round {
 	const placeOf = new Map(order.map((id, i) => [id, i]));
 	const at = (id: string): number => placeOf.get(id) ?? order.length;
@@ -80,140 +214,8 @@ function roundOf(
 		joined: new Map(rows.themes.flatMap(({ id, joinedInto: into }) => (into ? [[id, into] as const] : []))),
 		people: here,
 		dealt: rows.people
-			.filter(({ seenAt, personId }) => personId === asker || seenAt.getTime() > fresh)
+			.filter(({ seenAt, personId }) => askers.has(personId) || seenAt.getTime() > fresh)
 			.flatMap(({ personId, dealt }) => dealt.map((note) => ({ note, person: personId }))),
-	};
-}
-
-/** The round that runs, as somebody sees it; asking says that they are here. */
-export async function shownRound(boardId: string, personId: string): Promise<ShownRound | undefined> {
-	const membership = await requireRight(boardId, personId, 'enter');
-	const open = await openRound(boardId);
-	return open && work(boardId, personId, membership, open);
-}
-
-/** Does what somebody says in the round. Throws Refused where that cannot be. */
-export async function orderInRound(
-	boardId: string,
-	personId: string,
-	order: RoundOrder,
-): Promise<ShownRound | undefined> {
-	const membership = await requireRight(boardId, personId, 'enter');
-	if (!talks(membership.role)) throw new Refused(m.error_round_not_yours());
-	const open = await openRound(boardId);
-	if (!open || open.run !== order.run) throw new Refused(m.error_round_over(), 409);
-	const shown = await work(boardId, personId, membership, open, order);
-	tellSoon(boardId, sharedRoundSchema.parse(shown));
-	return shown;
-}
-
-async function work(
-	boardId: string,
-	personId: string,
-	membership: Membership,
-	open: OpenRound,
-	order?: RoundOrder,
-): Promise<ShownRound> {
-	const { run } = open;
-	const speakers = await speakersOn(boardId, membership.policy);
-	const present = new Set(live().present(boardId));
-	return database().db.transaction(async (tx) => {
-		// One after the other: two who ask at once are not dealt the same note.
-		await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`round ${boardId} ${run}`}, 0))`);
-		const before = await readRows(tx, boardId, run);
-		if (order) await apply(tx, boardId, personId, membership, open, before, order);
-		const rows = order ? await readRows(tx, boardId, run) : before;
-		const sorts = talks(membership.role) && !leads(membership.role);
-		const here = [...speakers]
-			.filter(([id, { speaker, role }]) => {
-				if (!talks(role) || leads(role)) return false;
-				return id === personId || present.has(speaker.id);
-			})
-			.map(([id]) => id)
-			.sort();
-		// Where only those who lead are there, they sort.
-		const isAlone = here.length === 0 && talks(membership.role);
-		const people = isAlone ? [personId] : here;
-		const guesses = guessesFor(`${boardId} ${run}`);
-		const reading = new RoundReading(roundOf(open, rows, people, guesses.order, personId));
-		askForGuesses(guesses, open.notes, () => {
-			const agreed = reading.outcome.themes;
-			return standing(themesIn(open, rows), rows).map((theme) => ({
-				...theme,
-				noteIds: agreed.get(theme.id) ?? [],
-			}));
-		});
-		const deal = sorts || isAlone ? reading.dealFor(personId, DEALT) : [];
-		if (sorts || isAlone) await keepDealt(tx, boardId, run, personId, deal);
-		return {
-			...common(open, rows, reading, personId, people.length),
-			sorts: sorts || isAlone,
-			deal: deal.map((note) => ({ note, likeliest: [...(guesses.likeliest.get(note) ?? [])] })),
-			...(leads(membership.role) ? { led: led(open, rows, reading, speakers, membership) } : {}),
-		};
-	});
-}
-
-/** Themes that were not joined with another one. */
-const standing = (themes: { id: string; name: string }[], { themes: rows }: Rows) => {
-	const joined = new Set(rows.flatMap(({ id, joinedInto: into }) => (into ? [id] : [])));
-	return themes.filter(({ id }) => !joined.has(id));
-};
-
-/** What everybody sees. */
-function common(
-	open: OpenRound,
-	rows: Rows,
-	reading: RoundReading,
-	personId: string,
-	people: number,
-): Omit<ShownRound, 'sorts' | 'deal' | 'led'> {
-	const themes = standing(themesIn(open, rows), rows);
-	const { themes: agreed } = reading.outcome;
-	const notes = new Set(open.notes.map(({ id }) => id));
-	return {
-		run: open.run,
-		themes: themes.map(({ id, name }) => ({ id, name, count: agreed.get(id)?.length ?? 0 })),
-		similar: themes.flatMap(({ id, name }, i) =>
-			themes
-				.slice(i + 1)
-				.flatMap((other): [string, string][] => (isNearlySame(name, other.name) ? [[id, other.id]] : [])),
-		),
-		notes: open.notes.length,
-		people,
-		progress: reading.progress,
-		own: rows.answers
-			.filter((answer) => answer.personId === personId && notes.has(answer.note))
-			.slice(-OWN_TOLD)
-			.map(({ note, theme }) => ({ note, ...(theme === null ? {} : { theme }) })),
-	};
-}
-
-/** What those who lead see beside that. */
-function led(
-	open: OpenRound,
-	rows: Rows,
-	reading: RoundReading,
-	speakers: ReadonlyMap<string, Speaking>,
-	{ role, policy }: Membership,
-): NonNullable<ShownRound['led']> {
-	const themes = standing(themesIn(open, rows), rows);
-	const { themes: agreed, disputed, left } = reading.outcome;
-	const isNamed = policy.names === 'shown' && seesNames(role, policy);
-	return {
-		...(reading.agreement === undefined ? {} : { agreement: reading.agreement }),
-		overlaps: reading.overlaps.slice(0, 10),
-		disputed: disputed.map((note) => ({
-			note,
-			said: reading.saidOf(note).map(({ person, theme }) => ({
-				...(theme === undefined ? {} : { theme }),
-				...(isNamed ? { by: speakers.get(person)?.speaker.name ?? m.voice_gone() } : {}),
-			})),
-		})),
-		outcome: {
-			themes: themes.map(({ id, name }) => ({ id, name, noteIds: agreed.get(id) ?? [] })),
-			left: [...disputed, ...left],
-		},
 	};
 }
 
@@ -221,97 +223,14 @@ async function keepDealt(
 	tx: Executor,
 	boardId: string,
 	run: string,
-	personId: string,
-	dealt: string[],
+	deals: ReadonlyMap<string, string[]>,
 ): Promise<void> {
-	const values = { seenAt: new Date(), dealt };
+	if (deals.size === 0) return;
 	await tx
 		.insert(roundPeople)
-		.values({ boardId, run, personId, ...values })
+		.values([...deals].map(([personId, dealt]) => ({ boardId, run, personId, dealt, seenAt: now })))
 		.onConflictDoUpdate({
 			target: [roundPeople.boardId, roundPeople.run, roundPeople.personId],
-			set: values,
+			set: { seenAt: sql`excluded.seen_at`, dealt: sql`excluded.dealt` },
 		});
-}
-
-async function apply(
-	tx: Executor,
-	boardId: string,
-	personId: string,
-	membership: Membership,
-	open: OpenRound,
-	rows: Rows,
-	order: RoundOrder,
-): Promise<void> {
-	const { run } = open;
-	const themes = themesIn(open, rows);
-	const joined = new Map(
-		rows.themes.flatMap(({ id, joinedInto: into }) => (into ? [[id, into] as const] : [])),
-	);
-	const requireTheme = (id: string): string => {
-		if (!themes.some((theme) => theme.id === id)) throw new Refused(m.error_round_theme(), 409);
-		return joinedInto(joined, id);
-	};
-	const answer = async (note: string, theme: string | undefined): Promise<void> => {
-		if (!open.notes.some(({ id }) => id === note)) throw new Refused(m.error_round_note(), 409);
-		const values = { theme: theme ?? null, at: now };
-		await tx
-			.insert(roundAnswers)
-			.values({ boardId, run, note, personId, ...values })
-			.onConflictDoUpdate({
-				target: [roundAnswers.boardId, roundAnswers.run, roundAnswers.note, roundAnswers.personId],
-				set: values,
-			});
-	};
-	switch (order.do) {
-		case 'answer':
-			return answer(order.note, order.theme === undefined ? undefined : requireTheme(order.theme));
-		case 'take back':
-			await tx
-				.delete(roundAnswers)
-				.where(
-					and(
-						eq(roundAnswers.boardId, boardId),
-						eq(roundAnswers.run, run),
-						eq(roundAnswers.note, order.note),
-						eq(roundAnswers.personId, personId),
-					),
-				);
-			return;
-		case 'name': {
-			const there = themes.find(({ name }) => name.toLowerCase() === order.name.toLowerCase());
-			let id = there && joinedInto(joined, there.id);
-			if (id === undefined) {
-				if (themes.length >= MAX_ROUND_THEMES) throw new Refused(m.error_round_many_themes(), 409);
-				id = nanoid(12);
-				await tx.insert(roundThemes).values({ boardId, run, id, name: order.name });
-			}
-			if (order.note !== undefined) await answer(order.note, id);
-			return;
-		}
-		case 'join':
-			return join(tx, boardId, membership, open, rows, requireTheme(order.theme), requireTheme(order.into));
-	}
-}
-
-/** Joins two themes; one that stands on the board is the one that stays. */
-async function join(
-	tx: Executor,
-	boardId: string,
-	{ role }: Membership,
-	open: OpenRound,
-	rows: Rows,
-	theme: string,
-	into: string,
-): Promise<void> {
-	if (theme === into) return;
-	const nameOf = (id: string): string => themesIn(open, rows).find((each) => each.id === id)?.name ?? '';
-	if (!leads(role) && !isNearlySame(nameOf(theme), nameOf(into))) throw new Refused(m.error_round_join());
-	const isOnBoard = (id: string): boolean => open.themes.some((each) => each.id === id);
-	if (isOnBoard(theme) && isOnBoard(into)) throw new Refused(m.error_round_join_board(), 409);
-	const [gone, stays] = isOnBoard(theme) ? [into, theme] : [theme, into];
-	await tx
-		.update(roundThemes)
-		.set({ joinedInto: stays })
-		.where(and(eq(roundThemes.boardId, boardId), eq(roundThemes.run, open.run), eq(roundThemes.id, gone)));
 }
