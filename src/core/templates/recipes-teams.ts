@@ -137,6 +137,7 @@ export const TEAM_RECIPES: Recipe[] = [
 			{
 				title: 'Sort causes',
 				kind: 'sort',
+				together: true,
 				minutes: 7,
 				least: 4,
 				may: 'everything',

@@ -31,6 +31,8 @@ export type FrameRequest =
 	 * Notes are sorted one after the other: those that are selected, or all of a field or sheet.
 	 */
 	| { open: 'deal' }
+	/** The themes of the sheet are looked through; one of them is cut in two. */
+	| { open: 'look through'; split?: string }
 	/** What can come next in a flow, where the hand let go of a line. */
 	| { open: 'next step'; from: string; at: Point }
 	/** Fields as slides. */
@@ -73,6 +75,10 @@ export class Frame {
 
 	deal(): void {
 		this.requests.emit({ open: 'deal' });
+	}
+
+	lookThrough(split?: string): void {
+		this.requests.emit({ open: 'look through', ...(split === undefined ? {} : { split }) });
 	}
 
 	openReport(): void {

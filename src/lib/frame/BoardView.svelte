@@ -139,6 +139,11 @@
 			case 'deal':
 				sorting.deal.start(notesForDeal(board));
 				break;
+			case 'look through':
+				instrument = 'themes';
+				sorting.lookThrough();
+				if (request.split) void sorting.split(request.split);
+				break;
 			case 'report':
 				void goto(`/board/${boardId}/report`);
 				break;

@@ -9,7 +9,7 @@ import { objectsOf } from '../document';
 import { addObjects, type NewObject } from './edits';
 import { type EditContext, patch } from '../store';
 import { valuesInTheme } from './theme-frames';
-import { THEME_CHALKS } from './themes';
+import { canBeSorted, THEME_CHALKS } from './themes';
 import type { BoardQuery } from '../model/query';
 import type { BoardObject } from '../objects';
 
@@ -26,8 +26,7 @@ export function acceptThemes(
 ): string[] {
 	const found = themes.flatMap(({ noteIds }) => noteIds).flatMap((id) => model.find(id) ?? []);
 	const here = found.find(isNote)?.sheet;
-	const canGo = (note: BoardObject): boolean =>
-		isNote(note) && note.sheet === here && note.lock === undefined;
+	const canGo = (note: BoardObject): boolean => canBeSorted(note) && note.sheet === here;
 	const present = themes
 		.map((theme) => ({
 			name: theme.name,

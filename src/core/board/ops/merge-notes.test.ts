@@ -6,6 +6,7 @@ import { noteAt, partner, testBoard } from '../testing';
 import { acceptThemes } from './accept-themes';
 import { addObject, moveObjects, removeObjects } from './edits';
 import { lockObjects } from './groups';
+import { notesToSort, sortInto } from './themes';
 import { canMerge, mergeNotes, notesBehind, takeApart } from './merge-notes';
 
 function room() {
@@ -70,6 +71,16 @@ describe('notes made one', () => {
 		undo.undo();
 		expect(notesBehind(model, a)).toEqual([b]);
 	});
+});
+
+it('what lies behind another note is sorted with that one, and stays behind it', () => {
+	const { editContext, model, sheet, a, b, c } = room();
+	mergeNotes(editContext, model, a, [b]);
+	expect(notesToSort(model, sheet).sort()).toEqual([a, c].sort());
+	const [theme] = acceptThemes(editContext, model, [{ name: 'T', noteIds: [a, b, c] }]) as [string];
+	sortInto(editContext, model, theme, [b]);
+	expect(model.find(b)).toMatchObject({ hidden: true });
+	expect(notesBehind(model, a)).toEqual([b]);
 });
 
 it('locked notes, and one with itself, are not made one', () => {

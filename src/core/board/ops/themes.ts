@@ -35,7 +35,7 @@ export function sortInto(
 	const into = model.find(theme);
 	const notes = [...noteIds]
 		.flatMap((id) => model.find(id) ?? [])
-		.filter((note) => isNote(note) && !note.lock && note.held?.in !== theme && note.sheet === into?.sheet);
+		.filter((note) => canBeSorted(note) && note.held?.in !== theme && note.sheet === into?.sheet);
 	if (isTheme(into) && notes.length > 0) putIntoTheme(editContext, model, into, notes, Infinity);
 }
 
@@ -147,8 +147,15 @@ export function themeAt(
 		);
 }
 
-/** Notes that can be sorted: those in a field, or all of a sheet. */
+/** Whether a note can go into a theme: what lies folded away behind another one goes with that. */
+export const canBeSorted = (note: BoardObject): boolean =>
+	isNote(note) && note.lock === undefined && !note.hidden;
+
+/** Notes to be sorted: those in a field, or all of a sheet, locked ones too. */
 export const notesToSort = (model: BoardQuery, sheet: string, field?: BoardObject): string[] =>
 	(field && isField(field) ? model.contentsOf(field) : model.onSheet(sheet).map(({ id }) => id)).filter(
-		(id) => isNote(model.find(id)),
+		(id) => {
+			const note = model.find(id);
+			return isNote(note) && !note.hidden;
+		},
 	);

@@ -2,6 +2,7 @@
 import { isNote, isTheme } from '$core/board/kinds/guards';
 import { layBack, themesToLayBack } from '$core/board/ops/leave-themes';
 import { canMerge, mergeNotes, notesBehind, takeApart } from '$core/board/ops/merge-notes';
+import { noteIdsOf, themesOf } from '$core/board/ops/themes';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
 import type { Command } from './command';
@@ -25,6 +26,13 @@ function notesToMerge(board: Board): [top: string, others: string[]] | undefined
 	return top !== undefined && all && canMerge(board.model, top, others) ? [top, others] : undefined;
 }
 
+/** The selected theme, where it has enough notes to be cut in two. */
+function splittable(board: Board): string | undefined {
+	const [theme, more] = board.selected;
+	const isOne = isTheme(theme) && more === undefined && !theme.lock;
+	return isOne && noteIdsOf(board.model, theme.id).length >= 4 ? theme.id : undefined;
+}
+
 export const THEME_COMMANDS: Command[] = [
 	{
 		id: 'to theme',
@@ -41,6 +49,23 @@ export const THEME_COMMANDS: Command[] = [
 		keys: [],
 		edits: true,
 		run: (board) => board.frame.deal(),
+	},
+	{
+		id: 'look through themes',
+		label: () => m.command_look_through(),
+		keys: [],
+		edits: true,
+		when: (board) => themesOf(board.model, board.sheet).length > 0,
+		run: (board) => board.frame.lookThrough(),
+	},
+	{
+		id: 'split theme',
+		label: () => m.theme_split(),
+		keys: [],
+		edits: true,
+		section: 'arrange',
+		when: (board) => splittable(board) !== undefined,
+		run: (board) => board.frame.lookThrough(splittable(board)),
 	},
 	{
 		id: 'themes back',

@@ -10,7 +10,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import { lineOf } from '../wayfinder/tree';
 	import { layBack, themesToLayBack } from '$core/board/ops/leave-themes';
-	import { themesOf } from '$core/board/ops/themes';
+	import { notesToSort, themesOf } from '$core/board/ops/themes';
 	import type { SortKey } from '$core/themes/sort-by';
 	import { namesFrom } from './names-from';
 	import { sortKeyNames, sortKeys } from './note-facts';
@@ -30,7 +30,7 @@
 			.filter(isField)
 			.map((field) => ({
 				field,
-				notes: model.contentsOf(field).filter((id) => isNote(model.find(id))),
+				notes: notesToSort(model, board.sheet, field),
 			}))
 			.filter(({ notes }) => notes.length > 1);
 	});
@@ -78,7 +78,9 @@
 	const standing = $derived.by(() => {
 		const model = board.room.observed;
 		const themes = themesOf(model, board.sheet);
+		const loose = notesToSort(model, board.sheet).filter((id) => model.find(id)!.theme === undefined);
 		return {
+			loose: loose.length,
 			themes: themes.length,
 			notes: themes.reduce((sum, { id }) => sum + model.sortedInto(id).length, 0),
 			back: themesToLayBack(model, board.sheet).map(({ id }) => id),
@@ -97,7 +99,10 @@
 {#if board.mayAll}
 	{#if standing.themes > 0}
 		<section class="standing">
-			<p>{m.themes_standing({ themes: standing.themes, notes: standing.notes })}</p>
+			<p>
+				{m.themes_standing({ themes: standing.themes, notes: standing.notes })}
+				{#if standing.loose > 0}{m.themes_loose({ count: standing.loose })}{/if}
+			</p>
 			<button type="button" class="button" onclick={() => sorting.lookThrough()}
 				>{m.themes_look_through()}</button
 			>

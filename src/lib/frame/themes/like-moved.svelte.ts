@@ -47,7 +47,7 @@ export class LikeMoved {
 		const { board } = this;
 		const { model, sheet } = board;
 		const themes = themesOf(model, sheet);
-		const noteIds = notesToSort(model, sheet).filter((id) => !model.find(id)!.hidden);
+		const noteIds = notesToSort(model, sheet);
 		const at = themes.findIndex(({ id }) => id === to);
 		const isMuch = noteIds.length > MAX_LOOKED_THROUGH || themes.length > MAX_THEMES;
 		if (at < 0 || themes.length < 2 || isMuch) return;

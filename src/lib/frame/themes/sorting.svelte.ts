@@ -37,6 +37,8 @@ interface NoteFit {
 	ranked: string[];
 }
 
+/** Notes in no theme that are looked through at one go. */
+const MAX_LOOSE = 500;
 /** Changes come in a row; the sorting is looked through once they rest, ms. */
 const REST_MS = 250;
 
@@ -94,7 +96,9 @@ export class SortingState extends SortingSteps {
 	/** Looks at the themes that stand on the sheet, with the notes that lie in none. */
 	lookThrough(): void {
 		const { model, sheet } = this.board;
-		const loose = notesToSort(model, sheet).filter((id) => !model.find(id)!.theme && !model.find(id)!.hidden);
+		const loose = notesToSort(model, sheet)
+			.filter((id) => !model.find(id)!.theme)
+			.slice(0, MAX_LOOSE);
 		const sorting = sortingOnSheet(model, sheet, loose);
 		this.question = { noteIds: [...sorting.themes.flatMap(({ noteIds }) => noteIds), ...sorting.left] };
 		this.asking++;
