@@ -1,7 +1,7 @@
 /**
- * `rehearse --sort [--people N] [--notes N]`: everybody sorts at once. First in time of its own, for
- * twenty seeds; then on a real server, each person through the same routes as the interface, with
- * 1.6 s for a note and one mistake in ten.
+ * `rehearse --sort [--people N] [--notes N]`: everybody sorts at once. First in time of its own,
+ * for twenty seeds; then on a real server, each person through the same routes as the interface,
+ * with 1.6 s for a note and one mistake in ten.
  */
 import { addStep, newStep } from '$core/meeting/runsheet';
 import type { ShownRound } from '$core/contract/sorting-round';

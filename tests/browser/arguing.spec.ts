@@ -93,6 +93,18 @@ test('a proposal is argued with before anything moves, and by two people once it
 		expect(await themeOf(rosa.page, NOTES[0]!)).toBe('Gifts');
 	});
 
+	await test.step('whoever may not change the board just now keeps the draft, and can take nothing over', async () => {
+		await desk(rosa.page).getByRole('button', { name: 'Look through' }).click();
+		await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
+		await page.getByRole('button', { name: 'Everyone watches' }).click();
+		const take = desk(rosa.page).getByRole('button', { name: 'Take over onto the board' });
+		await expect(take).toBeDisabled();
+		await expect(desk(rosa.page)).toContainText('Just now you may not change the board');
+		await page.getByRole('button', { name: 'Everyone writes' }).click();
+		await expect(take).toBeEnabled();
+		await page.getByTestId('desk-tabs').getByRole('button', { name: 'Themes' }).click();
+	});
+
 	await test.step('back to how it lay', async () => {
 		await desk(page).getByRole('button', { name: 'Back to how the notes lay' }).click();
 		for (const { text, box } of notes) {

@@ -83,6 +83,8 @@ describe('a round', () => {
 		await answer(people[2]!, parts);
 		expect((await see(owner))!.led!.outcome.themes.find(({ id }) => id === parts)!.noteIds).toEqual([note]);
 		await say(people[2]!, { do: 'take back', note });
+		// Whoever takes an answer back is asked about the note again.
+		expect((await see(people[2]!))!.deal[0]!.note).toBe(note);
 		expect((await see(owner))!.progress.through).toBe(0);
 	});
 

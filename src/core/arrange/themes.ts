@@ -4,7 +4,7 @@
  * already there. No two notes overlap, whatever their sizes.
  */
 import { BETWEEN_FRAMES, LEAST_FRAME, layTheme } from '../board/holders/theme-layout';
-import { overlaps, type Box } from '../geometry/box';
+import { overlaps, type Box, type Point } from '../geometry/box';
 
 export interface SizedNote {
 	id: string;
@@ -46,29 +46,41 @@ export function placeThemes(
 	taken: readonly Box[],
 ): PlacedTheme[] {
 	const blocks = themes.map(themeBlock);
-	const width = Math.max(from.width, ...blocks.map((block) => block.box.w));
-	const placed: PlacedTheme[] = [];
+	const places = placeFrames(
+		blocks.map(({ box }) => box),
+		from,
+		taken,
+	);
+	return blocks.map((block, i) => shift(block, places[i]!.x, places[i]!.y));
+}
+
+/** Upper left corners of frames of these sizes, placed as themes are. */
+export function placeFrames(
+	sizes: readonly Pick<Box, 'w' | 'h'>[],
+	from: { x: number; y: number; width: number },
+	taken: readonly Box[],
+): Point[] {
+	const width = Math.max(from.width, ...sizes.map(({ w }) => w));
+	const placed: Box[] = [];
 	let x = 0;
 	let y = 0;
 	let rowHeight = 0;
-	for (const block of blocks) {
-		if (x > 0 && x + block.box.w > width) {
+	for (const { w, h } of sizes) {
+		if (x > 0 && x + w > width) {
 			x = 0;
 			y += rowHeight + BETWEEN_FRAMES;
 			rowHeight = 0;
 		}
-		placed.push(shift(block, from.x + x, from.y + y));
-		x += block.box.w + BETWEEN_FRAMES;
-		rowHeight = Math.max(rowHeight, block.box.h);
+		placed.push({ x: from.x + x, y: from.y + y, w, h });
+		x += w + BETWEEN_FRAMES;
+		rowHeight = Math.max(rowHeight, h);
 	}
 	let down = 0;
 	const blocked = (): Box | undefined =>
-		taken.find((box) => placed.some((theme) => overlaps({ ...theme.box, y: theme.box.y + down }, box)));
-	for (let box = blocked(); box; box = blocked()) {
-		const highest = Math.min(...placed.map((theme) => theme.box.y));
-		down = Math.max(down + 1, box.y + box.h + BETWEEN_FRAMES - highest);
-	}
-	return down === 0 ? placed : placed.map((theme) => shift(theme, 0, down));
+		taken.find((box) => placed.some((frame) => overlaps({ ...frame, y: frame.y + down }, box)));
+	for (let box = blocked(); box; box = blocked())
+		down = Math.max(down + 1, box.y + box.h + BETWEEN_FRAMES - from.y);
+	return placed.map((frame) => ({ x: frame.x, y: frame.y + down }));
 }
 
 const shift = (theme: PlacedTheme, dx: number, dy: number): PlacedTheme => ({

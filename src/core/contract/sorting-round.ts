@@ -1,4 +1,6 @@
-/** A round in which everybody sorts notes at once: what is shown of it, and what people do in it. */
+/**
+ * A round in which everybody sorts notes at once: what is shown of it, and what people do in it.
+ */
 import { z } from 'zod';
 import { endpoint, id } from './endpoint';
 import { MAX_THEME_NAME } from './themes';
@@ -37,7 +39,9 @@ export type SharedRound = z.infer<typeof sharedRoundSchema>;
 export const shownRoundSchema = sharedRoundSchema.extend({
 	/** Whether whoever asks sorts with the others. */
 	sorts: z.boolean(),
-	/** Notes that lie before whoever asks, the next one first, with the likeliest themes of each. */
+	/**
+	 * Notes that lie before whoever asks, the next one first, with the likeliest themes of each.
+	 */
 	deal: z.array(z.object({ note: z.string(), likeliest: z.array(z.string()) })),
 	/** What whoever asks said last, the latest at the end. */
 	own: z.array(z.object({ note: z.string(), theme: z.string().optional() })),
@@ -47,7 +51,9 @@ export const shownRoundSchema = sharedRoundSchema.extend({
 			/** Krippendorff's alpha. */
 			agreement: z.number().optional(),
 			overlaps: z.array(z.object({ themes: z.tuple([id, id]), notes: z.number().int() })),
-			/** Notes on which people differ, with what was said; by whom only where names are shown. */
+			/**
+			 * Notes on which people differ, with what was said; by whom only where names are shown.
+			 */
 			disputed: z.array(
 				z.object({
 					note: z.string(),

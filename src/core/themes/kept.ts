@@ -35,7 +35,8 @@ export function clusterAround(
 		return match(cluster(likeness, around).groups, kept);
 	};
 	const found = find(count);
-	// Kept groups that nothing found is like stand beside the found ones: fewer of those are wanted.
+	// Kept groups that nothing found is like stand beside the found ones: fewer of those are
+	// wanted.
 	const over = count === undefined ? 0 : found.groups.length - count;
 	return over > 0 && count! - over >= 1 ? find(count! - over) : found;
 }

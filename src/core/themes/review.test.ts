@@ -1,4 +1,6 @@
-/** Looking a sorting through: what fits, what fits elsewhere better, what one move says of others. */
+/**
+ * Looking a sorting through: what fits, what fits elsewhere better, what one move says of others.
+ */
 import { describe, expect, it } from 'vitest';
 import { randomFrom } from '../rehearsal/random';
 import { likeMoved, reviewNotes } from './review';

@@ -222,7 +222,8 @@ export function renewSorting(
 		}
 		return { key: newKey(), name: theme.name, noteIds, isNamed: false, isLocked: false };
 	});
-	// Locked themes, and those that hold something which nobody asked about, stay whatever was found.
+	// Locked themes, and those that hold something which nobody asked about, stay whatever was
+	// found.
 	const others = sorting.themes
 		.filter(({ key, isLocked, noteIds }) => isLocked || (!keyOf.has(key) && noteIds.some(isFixed)))
 		.map((theme) => (theme.isLocked ? theme : { ...theme, noteIds: theme.noteIds.filter(isFixed) }));

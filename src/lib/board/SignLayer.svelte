@@ -42,4 +42,17 @@
 		left: calc(var(--x) * var(--scale) * 1px);
 		top: calc(var(--y) * var(--scale) * 1px);
 	}
+	/* A round sign that says that something is to be looked at. */
+	.signs > :global(.attention) {
+		width: 22px;
+		height: 22px;
+		translate: -50% -50%;
+		border: 2px solid var(--frame-ground);
+		border-radius: 50%;
+		background: var(--frame-accent);
+		color: var(--frame-ground);
+		font-size: 13px;
+		font-weight: 700;
+		line-height: 1;
+	}
 </style>

@@ -86,8 +86,8 @@ export class SortingRound {
 	}
 
 	/**
-	 * The round has gone on. What is told to everybody is enough for whoever has a note before them;
-	 * all others ask what there is for them now, not all at once.
+	 * The round has gone on. What is told to everybody is enough for whoever has a note before
+	 * them; all others ask what there is for them now, not all at once.
 	 */
 	hear(round: SharedRound): void {
 		if (round.run !== this.run) return;
@@ -159,7 +159,8 @@ export class SortingRound {
 						this.retry = setTimeout(() => void this.send(), RETRY_MS);
 						return;
 					}
-					// The round is over, or the note is gone: it is said, and what comes after it goes on.
+					// The round is over, or the note is gone: it is said, and what comes after it
+					// goes on.
 					this.problem = messageOf(error);
 					void this.read();
 				}

@@ -1,6 +1,7 @@
 /** A sorting that is taken over onto the board where themes stand already, by one or by two. */
 import { describe, expect, it } from 'vitest';
 import { pick, randomFrom, type Random } from '../../rehearsal/random';
+import { overlaps } from '../../geometry/box';
 import { plainText } from '../../text/rich';
 import {
 	addTheme,
@@ -8,6 +9,7 @@ import {
 	joinThemes,
 	moveNotes,
 	renameTheme,
+	shiftTheme,
 	splitTheme,
 	type Sorting,
 } from '../../themes/sorting';
@@ -87,6 +89,17 @@ describe('what was argued about', () => {
 		// What was in it lies where it lay before it was sorted.
 		expect(model.find(notes[1]!)).toMatchObject({ box: [180, 0, 160, 96, 0] });
 		expect(model.find(notes[1]!)!.theme).toBeUndefined();
+	});
+
+	it('lays frames in another order where themes come in another one', () => {
+		const board = room();
+		const { model, notes, a, b, sheet } = board;
+		const top = model.boundsOf(a)!;
+		argue(board, [], (now) => shiftTheme(now, b, -1));
+		expect(themesOf(model, sheet).map(({ id }) => id)).toEqual([b, a]);
+		expect(model.boundsOf(b)).toMatchObject({ x: top.x, y: top.y });
+		expect(overlaps(model.boundsOf(a)!, model.boundsOf(b)!)).toBe(false);
+		expect(noteIdsOf(model, b)).toEqual(notes.slice(4, 7));
 	});
 
 	it('keeps what others did meanwhile', () => {

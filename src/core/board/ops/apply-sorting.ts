@@ -1,13 +1,15 @@
 /** Takes a sorting over onto the board, where some of its themes stand already. */
 import type { Sorting } from '../../themes/sorting';
-import { isTheme } from '../kinds/guards';
+import { placeFrames } from '../../arrange/themes';
+import { unionOf } from '../../geometry/box';
+import { isConnector, isTheme } from '../kinds/guards';
 import type { BoardQuery } from '../model/query';
 import { plainText } from '../../text/rich';
 import type { EditContext } from '../store';
 import { acceptThemes } from './accept-themes';
-import { removeObjects, setText } from './edits';
+import { moveTo, removeObjects, setText, withContents } from './edits';
 import { takeOutOfThemes } from './leave-themes';
-import { addTheme, noteIdsOf, sortInto, themesOf } from './themes';
+import { addTheme, noteIdsOf, ROW, sortInto, themesOf } from './themes';
 
 /** The themes that stand on a sheet, as a sorting. */
 export function sortingOnSheet(model: BoardQuery, sheet: string, loose: readonly string[] = []): Sorting {
@@ -84,7 +86,40 @@ export function applySorting(
 		model,
 		gone.map(({ key }) => key),
 	);
+	if (isReordered(before, after)) layInOrder(editContext, model, sheet, [...ids.values()]);
 	return [...ids.values()];
+}
+
+/** Whether themes that stood on the board come in another order now. */
+function isReordered(before: Sorting, after: Sorting): boolean {
+	const keysOf = ({ themes }: Sorting, { themes: others }: Sorting): string[] =>
+		themes.flatMap(({ key }) => (others.some((other) => other.key === key) ? key : []));
+	const [was, is] = [keysOf(before, after), keysOf(after, before)];
+	return was.some((key, i) => key !== is[i]);
+}
+
+/** Lays the frames of themes out anew where they stand, in this order; locked ones stay. */
+function layInOrder(
+	editContext: EditContext,
+	model: BoardQuery,
+	sheet: string,
+	ids: readonly string[],
+): void {
+	const frames = ids.filter((id) => isTheme(model.find(id)) && !model.find(id)!.lock);
+	const around = unionOf(frames.flatMap((id) => model.boundsOf(id) ?? []));
+	if (!around) return;
+	const moving = withContents(model, frames);
+	const taken = model
+		.onSheet(sheet)
+		.filter((object) => !isConnector(object) && !moving.has(object.id))
+		.flatMap(({ id }) => model.boundsOf(id) ?? []);
+	const width = Math.max(ROW.least, Math.min(around.w, ROW.most));
+	const places = placeFrames(
+		frames.map((id) => model.boundsOf(id)!),
+		{ x: around.x, y: around.y, width },
+		taken,
+	);
+	moveTo(editContext, model, new Map(frames.map((id, i) => [id, places[i]!])));
 }
 
 /** The theme that each note is in. */

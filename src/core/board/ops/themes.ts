@@ -15,7 +15,7 @@ export const THEME_CHALKS = CHALKS.slice(1, 7);
 /** Room between what was there and the first theme, board units. */
 const BELOW = 48;
 /** Themes stand beside each other until they are about so wide, board units. */
-const ROW = { least: 900, most: 1500 };
+export const ROW = { least: 900, most: 1500 };
 
 /** Themes of a sheet as they are read: row by row. */
 export function themesOf(model: BoardQuery, sheet: string): BoardObject[] {

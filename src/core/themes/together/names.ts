@@ -12,7 +12,10 @@ const bare = (name: string): string =>
 /** Letters that may differ, of so many. */
 const LETTERS_FOR_A_SLIP = 6;
 
-/** Whether two names mean the same theme, in all likelihood: the same words, or all but a letter or two. */
+/**
+ * Whether two names mean the same theme, in all likelihood: the same words, or all but a letter or
+ * two.
+ */
 export function isNearlySame(a: string, b: string): boolean {
 	const [one, other] = [bare(a), bare(b)];
 	if (one === '' || other === '') return false;

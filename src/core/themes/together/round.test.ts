@@ -100,6 +100,14 @@ describe('dealing', () => {
 		);
 	});
 
+	it('leaves the order of what lies before somebody, and asks again about what they took back', () => {
+		const dealt = ['n3', 'n1'].map((note) => ({ note, person: 'b' }));
+		const reading = new RoundReading(round({ notes: notes(6), dealt }));
+		expect(reading.dealFor('b', 3).slice(0, 2)).toEqual(['n3', 'n1']);
+		expect(reading.deal('b', 3, 'n5')).toEqual(['n5', 'n3', 'n1']);
+		expect(reading.deal('b', 3, 'gone')).not.toContain('gone');
+	});
+
 	it('counts what was dealt before in one go', () => {
 		const reading = new RoundReading(round({ notes: notes(3), people: ['a', 'b', 'c', 'd', 'e', 'f'] }));
 		const all = ['a', 'b', 'c', 'd', 'e', 'f'].flatMap((person) => reading.deal(person, 3));

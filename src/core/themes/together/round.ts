@@ -115,7 +115,9 @@ export class RoundReading {
 	 */
 	dealFor(person: string, most: number): string[] {
 		const { notes, people, dealt } = this.round;
-		const own = new Set(dealt.flatMap((each) => (each.person === person ? [each.note] : [])));
+		const mine = dealt.filter((each) => each.person === person);
+		/** What lies before them, in its order. */
+		const own = new Map(mine.map(({ note }, i) => [note, i]));
 		const seat = Math.max(0, people.indexOf(person));
 		const start = Math.floor((seat * notes.length) / Math.max(1, people.length));
 		const turned = notes.map((_, i) => notes[(start + i) % notes.length]!);
@@ -123,7 +125,8 @@ export class RoundReading {
 			const others = (this.outstanding.get(note) ?? []).filter((each) => each !== person);
 			return this.neededFor(note) - (this.said.get(note)?.length ?? 0) - others.length;
 		};
-		// What somebody reads stays before them, also where others were slow and somebody else has it.
+		// What somebody reads stays before them, also where others were slow and somebody else has
+		// it.
 		const isOpen = (note: string): boolean =>
 			missing(note) > 0 || (own.has(note) && this.verdictOf(note).is === 'open');
 		const open = turned.filter((note) => !this.hasAnswered(note, person) && isOpen(note));
@@ -131,15 +134,20 @@ export class RoundReading {
 		// What lies before them already stays; then what few have looked at.
 		const rank = (note: string): number => (own.has(note) ? -1 : (this.said.get(note)?.length ?? 0));
 		return open
-			.map((note, i) => ({ note, i }))
+			.map((note, i) => ({ note, i: own.get(note) ?? i }))
 			.sort((a, b) => rank(a.note) - rank(b.note) || a.i - b.i)
 			.slice(0, count)
 			.map(({ note }) => note);
 	}
 
-	/** Deals notes to a person: they count as lying before them for whoever is dealt to next. */
-	deal(person: string, most: number): string[] {
-		const notes = this.dealFor(person, most);
+	/**
+	 * Deals notes to a person: they count as lying before them for whoever is dealt to next.
+	 * @param back a note about which they took their answer back: they are asked about it again
+	 */
+	deal(person: string, most: number, back?: string): string[] {
+		const next = this.dealFor(person, most);
+		const isBack = back !== undefined && this.said.has(back) && !this.hasAnswered(back, person);
+		const notes = isBack ? [back, ...next.filter((note) => note !== back)].slice(0, most) : next;
 		for (const [note, others] of this.outstanding)
 			this.outstanding.set(
 				note,
@@ -190,7 +198,9 @@ export class RoundReading {
 		return [...pairs.values()].filter(({ notes }) => notes > 1).sort((a, b) => b.notes - a.notes);
 	}
 
-	/** Notes by theme as they were agreed on; disputed ones, and those that nobody got to, are left. */
+	/**
+	 * Notes by theme as they were agreed on; disputed ones, and those that nobody got to, are left.
+	 */
 	get outcome(): { themes: Map<string, string[]>; disputed: string[]; left: string[] } {
 		const themes = new Map<string, string[]>();
 		const disputed: string[] = [];

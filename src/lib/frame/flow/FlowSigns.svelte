@@ -34,7 +34,7 @@
 		{#each signs as { id, all, x, y } (id)}
 			<button
 				type="button"
-				class="at sign"
+				class="at attention"
 				style:--x={x}
 				style:--y={y}
 				title={all.join('\n')}
@@ -44,18 +44,3 @@
 		{/each}
 	</SignLayer>
 {/if}
-
-<style>
-	.sign {
-		width: 22px;
-		height: 22px;
-		translate: -50% -50%;
-		border: 2px solid var(--frame-ground);
-		border-radius: 50%;
-		background: var(--frame-accent);
-		color: var(--frame-ground);
-		font-size: 13px;
-		font-weight: 700;
-		line-height: 1;
-	}
-</style>

@@ -2,7 +2,7 @@
 	/** How far a round is in which everybody sorts, for those who lead. */
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
-	import ProgressBar from '../../ui/ProgressBar.svelte';
+	import RoundProgress from '../themes/RoundProgress.svelte';
 
 	const { board }: { board: Board } = $props();
 	const round = $derived(board.room.round.shown);
@@ -10,14 +10,7 @@
 
 {#if round?.led}
 	<div class="round" data-testid="round-now">
-		<ProgressBar label={m.together()} max={round.notes} value={round.progress.through} />
-		<p role="status">
-			{m.together_led_count({
-				through: round.progress.through,
-				notes: round.notes,
-				people: round.people,
-			})}
-		</p>
+		<RoundProgress {round} />
 		<button type="button" class="button" onclick={() => board.frame.openInstrument('themes')}
 			>{m.together_look()}</button
 		>

@@ -24,7 +24,7 @@
 		{#each boxes as { id, x, y } (id)}
 			<button
 				type="button"
-				class="at sign"
+				class="at attention"
 				style:--x={x}
 				style:--y={y}
 				aria-label={m.like_moved_sign()}
@@ -61,17 +61,5 @@
 		background: var(--frame-raised);
 		box-shadow: 0 4px 18px #0006;
 		font-size: var(--size-note);
-	}
-	.sign {
-		width: 22px;
-		height: 22px;
-		translate: -50% -50%;
-		border: 2px solid var(--frame-ground);
-		border-radius: 50%;
-		background: var(--frame-accent);
-		color: var(--frame-ground);
-		font-size: 13px;
-		font-weight: 700;
-		line-height: 1;
 	}
 </style>

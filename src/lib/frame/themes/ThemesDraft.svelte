@@ -21,9 +21,11 @@
 	}
 	const { board, sorting, draft }: Props = $props();
 	const all = $derived(draft.themes.reduce((sum, { noteIds }) => sum + noteIds.length, draft.left.length));
+	/** More themes than these nobody takes in at once. */
+	const MOST_THEMES = 14;
 	/** What the slider was moved to, until it comes true. */
 	let wanted = $state<number>();
-	const most = $derived(Math.max(2, Math.min(14, Math.floor(all / 2), 40)));
+	const most = $derived(Math.max(2, Math.min(MOST_THEMES, Math.floor(all / 2))));
 
 	const textOf = (id: string): string => {
 		const note = board.room.observed.find(id);
@@ -105,13 +107,14 @@
 				: m.themes_preview_hint()}{/if}
 	</p>
 	{#if !sorting.meaning}<p class="warn">{m.themes_words_only()}</p>{/if}
+	{#if !board.mayAll}<p class="warn" role="status">{m.themes_not_now()}</p>{/if}
 	{#if sorting.problem}<p class="warn" role="alert">{sorting.problem}</p>{/if}
 	<div class="actions">
 		<button
 			type="button"
 			class="button main"
 			onclick={() => sorting.accept()}
-			disabled={draft.themes.length === 0 || sorting.busy}
+			disabled={draft.themes.length === 0 || sorting.busy || !board.mayAll}
 			>{sorting.isOnBoard ? m.themes_apply() : m.themes_accept()}</button
 		>
 		<button type="button" class="button" onclick={() => sorting.discard()}>{m.themes_discard()}</button>

@@ -1,5 +1,7 @@
 <script lang="ts">
-	/** What one person sees of a round in which everybody sorts: the next note, and how far all are. */
+	/**
+	 * What one person sees of a round in which everybody sorts: the next note, and how far all are.
+	 */
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import DealTable from './DealTable.svelte';

@@ -3,6 +3,7 @@
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
+	import FootBar from '../FootBar.svelte';
 	import Together from './Together.svelte';
 
 	const { room }: { room: Room } = $props();
@@ -22,24 +23,8 @@
 	<Together {room} />
 </Dialog>
 {#if run !== undefined && !isOpen}
-	<div class="bar" data-testid="together-bar">
+	<FootBar name="together-bar">
 		<p>{m.together_runs()}</p>
 		<button type="button" class="button main" onclick={sort}>{m.together_sort()}</button>
-	</div>
+	</FootBar>
 {/if}
-
-<style>
-	.bar {
-		display: flex;
-		align-items: center;
-		gap: 12px;
-		min-height: 46px;
-		padding: 6px 14px;
-		border-top: 1px solid var(--frame-accent);
-		background: var(--frame-ground);
-	}
-	p {
-		flex: 1;
-		min-width: 0;
-	}
-</style>

@@ -1,9 +1,11 @@
 <script lang="ts">
-	/** A round in which everybody sorts, for those who lead: how far it is, and where people differ. */
+	/**
+	 * A round in which everybody sorts, for those who lead: how far it is, and where people differ.
+	 */
 	import { m } from '$lib/messages';
 	import { numberWords } from '$lib/words/when';
 	import type { Board } from '../../board/board.svelte';
-	import ProgressBar from '../../ui/ProgressBar.svelte';
+	import RoundProgress from './RoundProgress.svelte';
 	import { lineOf } from '../wayfinder/tree';
 	import type { SortingState } from './sorting.svelte';
 
@@ -23,14 +25,7 @@
 {#if round && led}
 	<section class="round" data-testid="together-led">
 		<h3>{m.together()}</h3>
-		<ProgressBar label={m.together()} max={round.notes} value={round.progress.through} />
-		<p role="status">
-			{m.together_led_count({
-				through: round.progress.through,
-				notes: round.notes,
-				people: round.people,
-			})}
-		</p>
+		<RoundProgress {round} />
 		<p>
 			{led.agreement === undefined
 				? m.together_no_agreement()

@@ -84,12 +84,14 @@ export class SortingState extends SortingSteps {
 	ask(question: Question, wordsOnly = false): Promise<void> {
 		this.question = question;
 		return this.work(async () => {
-			const sorting = question.by
-				? this.known(question.noteIds, question.by)
-				: await (question.names
-						? this.fromNames(question.noteIds, question.names, wordsOnly)
-						: this.found(question.noteIds, wordsOnly));
-			return () => this.begin(sorting, sortings.EMPTY_SORTING);
+			const { noteIds, names, by } = question;
+			const take = by
+				? () => this.known(noteIds, by)
+				: await (names ? this.fromNames(noteIds, names, wordsOnly) : this.found(noteIds, wordsOnly));
+			return () => {
+				this.begin(take(), sortings.EMPTY_SORTING);
+				this.reviewSoon(0);
+			};
 		});
 	}
 
@@ -100,11 +102,7 @@ export class SortingState extends SortingSteps {
 			.filter((id) => !model.find(id)!.theme)
 			.slice(0, MAX_LOOSE);
 		const sorting = sortingOnSheet(model, sheet, loose);
-		this.question = { noteIds: [...sorting.themes.flatMap(({ noteIds }) => noteIds), ...sorting.left] };
-		this.asking++;
-		this.busy = false;
-		this.begin(sorting, sorting);
-		this.reviewSoon(0);
+		this.lookAt(sorting, sorting);
 	}
 
 	/** Looks at what came of a round in which everybody sorted, beside what stands on the board. */
@@ -124,11 +122,17 @@ export class SortingState extends SortingSteps {
 						: sortings.addTheme(now, { key: id, name }, noteIds),
 				before,
 			);
-		this.forget();
-		this.question = { noteIds: all };
+		this.lookAt(after, before);
+	}
+
+	/** Looks at a sorting that nobody has to be asked for; what is asked meanwhile is passed over. */
+	private lookAt(sorting: Sorting, before: Sorting): void {
 		this.asking++;
 		this.busy = false;
-		this.begin(after, before);
+		this.problem = '';
+		this.forget();
+		this.question = { noteIds: [...sorting.themes.flatMap(({ noteIds }) => noteIds), ...sorting.left] };
+		this.begin(sorting, before);
 		this.reviewSoon(0);
 	}
 
@@ -154,11 +158,16 @@ export class SortingState extends SortingSteps {
 		this.sorting = sorting;
 	}
 
-	private async found(noteIds: string[], wordsOnly: boolean): Promise<Sorting> {
+	private async found(noteIds: string[], wordsOnly: boolean): Promise<() => Sorting> {
 		const found = await propose(this.boardId, noteIds, { wordsOnly });
-		const question = { noteIds, kept: [], keys: [] };
-		this.learn(found);
-		return sortings.renewSorting({ ...sortings.EMPTY_SORTING, left: noteIds }, question, found, this.newKey);
+		return () => {
+			this.learn(found);
+			const [nothing, question] = [
+				{ ...sortings.EMPTY_SORTING, left: noteIds },
+				{ noteIds, kept: [], keys: [] },
+			];
+			return sortings.renewSorting(nothing, question, found, this.newKey);
+		};
 	}
 
 	private get boardId(): string {
@@ -171,7 +180,6 @@ export class SortingState extends SortingSteps {
 		this.meaning = meaning;
 		this.fits = new Map();
 		this.reasons = new Map();
-		this.reviewSoon(0);
 	}
 
 	/** Sorted by what is known of the notes. */
@@ -195,7 +203,11 @@ export class SortingState extends SortingSteps {
 	}
 
 	/** Notes fall in place where that is likely; for all others the likeliest themes are told. */
-	private async fromNames(noteIds: string[], names: readonly string[], wordsOnly: boolean): Promise<Sorting> {
+	private async fromNames(
+		noteIds: string[],
+		names: readonly string[],
+		wordsOnly: boolean,
+	): Promise<() => Sorting> {
 		const themes: (SortedTheme & { noteIds: string[] })[] = names.map((name) => ({
 			key: this.newKey(),
 			name,
@@ -204,8 +216,6 @@ export class SortingState extends SortingSteps {
 			isLocked: false,
 		}));
 		const { places, meaning } = await placeAmong(this.boardId, noteIds, themes.map(named), { wordsOnly });
-		this.forget();
-		this.meaning = meaning;
 		const left: string[] = [];
 		const fits = new Map<string, NoteFit>();
 		for (const { id, ranked, sureness } of places) {
@@ -213,9 +223,12 @@ export class SortingState extends SortingSteps {
 			if (sureness === 'doubtful') left.push(id);
 			else themes[ranked[0]!]!.noteIds.push(id);
 		}
-		this.fits = fits;
-		this.reviewSoon(0);
-		return { themes, left, pinned: new Set() };
+		return () => {
+			this.forget();
+			this.meaning = meaning;
+			this.fits = fits;
+			return { themes, left, pinned: new Set() };
+		};
 	}
 
 	/** Puts all notes in no theme whose place is likely into it. */
@@ -246,8 +259,8 @@ export class SortingState extends SortingSteps {
 	}
 
 	/**
-	 * Sorts anew what nobody stands by: themes with a name of somebody's, locked ones, and notes that
-	 * were moved by hand stay.
+	 * Sorts anew what nobody stands by: themes with a name of somebody's, locked ones, and notes
+	 * that were moved by hand stay.
 	 * @param count how many themes there are to be; as many as there are, where there are any
 	 */
 	anew(count = this.sorting?.themes.length || undefined): Promise<void> {
@@ -265,6 +278,7 @@ export class SortingState extends SortingSteps {
 			return () => {
 				this.step((now) => sortings.renewSorting(now, question, found, this.newKey));
 				this.learn(found);
+				this.reviewSoon(0);
 			};
 		});
 	}
@@ -272,7 +286,7 @@ export class SortingState extends SortingSteps {
 	/** Lays a note behind another one that says the same, on the board at once. */
 	merge(top: string, other: string): void {
 		const { board } = this;
-		if (!canMerge(board.model, top, [other])) return;
+		if (!board.mayAll || !canMerge(board.model, top, [other])) return;
 		board.asOne(() => mergeNotes(board.room.editContext, board.model, top, [other]));
 		const without = (ids: readonly string[]): string[] => ids.filter((id) => id !== other);
 		const leave = (sorting: Sorting): Sorting => ({
@@ -332,7 +346,7 @@ export class SortingState extends SortingSteps {
 	/** Takes the sorting over onto the board; one undo takes all of it back. */
 	accept(): void {
 		const { board, sorting, before } = this;
-		if (!sorting) return;
+		if (!sorting || !board.mayAll) return;
 		let ids: string[] = [];
 		board.asOne(() => {
 			ids = applySorting(board.room.editContext, board.model, this.sheet, before, sorting);

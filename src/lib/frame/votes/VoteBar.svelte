@@ -7,6 +7,7 @@
 	import ListChecks from '@lucide/svelte/icons/list-checks';
 	import Vote from '@lucide/svelte/icons/vote';
 	import type { Room } from '../../room/room.svelte';
+	import FootBar from '../FootBar.svelte';
 	import { ticking } from '../../ui/time.svelte';
 
 	interface Props {
@@ -24,7 +25,7 @@
 	);
 </script>
 
-<div class="bar" data-testid="vote-bar">
+<FootBar name="vote-bar">
 	<span class="kind"><Vote size={18} /></span>
 	<p>
 		<strong>{vote.terms.question}</strong>
@@ -37,23 +38,9 @@
 		>
 	</p>
 	<button type="button" class="button main" onclick={onlist}><ListChecks size={16} />{m.vote_now()}</button>
-</div>
+</FootBar>
 
 <style>
-	.bar {
-		display: flex;
-		align-items: center;
-		gap: 12px;
-		min-height: 46px;
-		padding: 6px 14px;
-		border-top: 1px solid var(--frame-accent);
-		background: var(--frame-ground);
-	}
-	p {
-		flex: 1;
-		min-width: 0;
-		line-height: 1.3;
-	}
 	strong {
 		color: var(--frame-accent);
 	}

@@ -154,7 +154,11 @@ async function work(
 	});
 	const sorters = new Set(people);
 	const deals = new Map<string, string[]>();
-	for (const person of askers) if (sorters.has(person)) deals.set(person, reading.deal(person, DEALT));
+	const takenBack = new Map(
+		orders.flatMap(({ personId, order }) => (order.do === 'take back' ? [[personId, order.note]] : [])),
+	);
+	for (const person of askers)
+		if (sorters.has(person)) deals.set(person, reading.deal(person, DEALT, takenBack.get(person)));
 	await keepDealt(tx, boardId, run, deals);
 	const shown = turns.map(({ personId, membership }): ShownRound => ({
 		...common(open, rows, reading, personId, people.length),
