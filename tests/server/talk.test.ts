@@ -212,12 +212,29 @@ describe('a call', () => {
 		expect((await owner.request('POST', `/api/boards/${board}/call`, order)).status).toBe(200);
 		// Other words may come before: that somebody has come in, for one.
 		await until(() => words.some(({ is }) => is === 'call'), 'the call has come');
-		expect(words).toContainEqual({
+		const heard = {
 			is: 'call',
+			id: expect.any(String) as string,
 			by: { id: await idOf(owner, board, 'Ilka'), name: 'Ilka' },
 			sheet: 'any',
 			view: [1, 2, 30, 40],
-		});
+		};
+		expect(words).toContainEqual(heard);
+		one.destroy();
+	});
+
+	it('holds for a while for whoever was not connected just then', async () => {
+		const one = await connect(server, await someone('viewer'), board);
+		const words: { is?: string; sheet?: string }[] = [];
+		one.provider.on('stateless', ({ payload }: { payload: string }) => words.push(JSON.parse(payload)));
+		const socket = one.provider.configuration.websocketProvider;
+		socket.disconnect();
+		await until(() => socket.status === 'disconnected', 'the connection is broken off');
+		const order = { do: 'call', sheet: 'elsewhere', view: [1, 2, 30, 40] };
+		expect((await owner.request('POST', `/api/boards/${board}/call`, order)).status).toBe(200);
+		void socket.connect();
+		const isHeard = (): boolean => words.some(({ is, sheet }) => is === 'call' && sheet === 'elsewhere');
+		await until(isHeard, 'the call is told to who comes back');
 		one.destroy();
 	});
 

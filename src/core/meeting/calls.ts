@@ -6,6 +6,8 @@ const number = z.number().min(-1e9).max(1e9);
 
 /** A place to which everybody is called, and by whom. */
 export const callSchema = z.object({
+	/** Tells it from others: whoever hears it twice goes there once. */
+	id: z.string().min(1).max(64),
 	by: z.object({ id: z.string().max(64), name: z.string().max(80) }),
 	sheet: z.string().min(1).max(64),
 	/** What is to be seen: x, y, width, height in board units. */
@@ -15,7 +17,7 @@ export type Call = z.infer<typeof callSchema>;
 
 /** What somebody who leads may ask for. */
 export const callOrderSchema = z.discriminatedUnion('do', [
-	z.object({ do: z.literal('call'), ...callSchema.omit({ by: true }).shape }),
+	z.object({ do: z.literal('call'), ...callSchema.omit({ id: true, by: true }).shape }),
 	z.object({ do: z.literal('lead') }),
 	z.object({ do: z.literal('let go') }),
 ]);

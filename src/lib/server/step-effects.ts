@@ -139,10 +139,10 @@ async function callTo(boardId: string, by: Call['by'], id: string): Promise<void
 	const steps = await live().readLayer(boardId, 'session', (doc) => readSession(doc).steps);
 	const step = steps.find((each) => each.id === id);
 	const place = step && (await placeOf(boardId, step));
-	if (place) live().attendance.tellAll(boardId, { is: 'call', by, ...place });
+	if (place) live().attendance.call(boardId, { by, ...place });
 }
 
-async function placeOf(boardId: string, step: Step): Promise<Omit<Call, 'by'> | undefined> {
+async function placeOf(boardId: string, step: Step): Promise<Omit<Call, 'id' | 'by'> | undefined> {
 	if (step.view && step.sheet) return { sheet: step.sheet, view: step.view };
 	return live().read(boardId, (model) => {
 		const field = step.field ? model.find(step.field) : undefined;

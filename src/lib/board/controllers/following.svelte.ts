@@ -97,11 +97,14 @@ export class Following {
 		if (told?.sheet && box) this.show(told.sheet, box);
 	}
 
+	private lastCall = '';
+
 	/** Goes where somebody called everyone to, and keeps the way back. */
 	answer(call: Call): void {
 		const { board } = this;
-		const { by, sheet } = call;
-		if (by.id === board.room.info.person.id) return;
+		const { id, by, sheet } = call;
+		if (by.id === board.room.info.person.id || id === this.lastCall) return;
+		this.lastCall = id;
 		if (!board.model.sheets.some(({ id }) => id === sheet)) return;
 		const back = this.called?.back ?? { sheet: board.sheet, view: board.view };
 		this.whom = undefined;

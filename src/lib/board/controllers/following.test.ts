@@ -104,17 +104,20 @@ describe('a call', () => {
 		const { board, core, other, middle } = room();
 		board.setView({ x: 300, y: 300, scale: 1 });
 		const before = middle();
-		board.following.answer({ by: rosa, sheet: other, view: [0, 0, 1200, 800] });
+		board.following.answer({ id: 'a', by: rosa, sheet: other, view: [0, 0, 1200, 800] });
 		expect([board.sheet, middle()]).toEqual([other, [600, 400]]);
-		board.following.answer({ by: rosa, sheet: other, view: [5000, 0, 1200, 800] });
+		board.following.answer({ id: 'b', by: rosa, sheet: other, view: [5000, 0, 1200, 800] });
 		board.following.goBack();
+		expect([board.sheet, middle()]).toEqual([core.sheet, before]);
+		// Heard once more, by a connection that came back.
+		board.following.answer({ id: 'b', by: rosa, sheet: other, view: [5000, 0, 1200, 800] });
 		expect([board.sheet, middle()]).toEqual([core.sheet, before]);
 		expect(board.following.called).toBeUndefined();
 	});
 
 	it('keeps the place in view while the window changes, until one moves on', () => {
 		const { board, core, middle } = room();
-		board.following.answer({ by: rosa, sheet: core.sheet, view: [0, 0, 1200, 800] });
+		board.following.answer({ id: 'a', by: rosa, sheet: core.sheet, view: [0, 0, 1200, 800] });
 		board.setSize({ w: 1200, h: 600 });
 		board.following.apply();
 		expect(middle()).toEqual([600, 400]);
@@ -126,8 +129,8 @@ describe('a call', () => {
 
 	it('to a sheet that is not there leads nowhere, and neither does one’s own', () => {
 		const { board, core, other } = room();
-		board.following.answer({ by: rosa, sheet: 'gone', view: [0, 0, 1, 1] });
-		board.following.answer({ by: core.editContext.person, sheet: other, view: [0, 0, 1, 1] });
+		board.following.answer({ id: 'a', by: rosa, sheet: 'gone', view: [0, 0, 1, 1] });
+		board.following.answer({ id: 'b', by: core.editContext.person, sheet: other, view: [0, 0, 1, 1] });
 		expect([board.sheet, board.following.called]).toEqual([core.sheet, undefined]);
 	});
 });

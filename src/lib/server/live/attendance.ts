@@ -6,6 +6,8 @@ import type { Connection, Document } from '@hocuspocus/server';
 import type { Layer } from '$core/access/layers';
 import type { ServerMessage } from '$core/contract/server-messages';
 import { leads } from '$core/access/roles';
+import type { Call } from '$core/meeting/calls';
+import { newId } from '$lib/new-id';
 import { log } from '../log';
 import { speakingOn } from '../members';
 import { align } from './align';
@@ -15,7 +17,16 @@ import { documentName, parseName } from './names';
 import type { Context } from './origins';
 import type { ClusterMessage } from './relay';
 
+/**
+ * How long a call holds for whoever was not connected when it was made, ms: a connection that breaks
+ * off is there again in seconds.
+ */
+const CALL_HOLDS_MS = 30_000;
+
 export class Attendance {
+	/** The last call to each board. */
+	private readonly lastCalls = new Map<string, { call: ServerMessage; at: number }>();
+
 	constructor(
 		/** The live documents of this server. */
 		private readonly documents: () => ReadonlyMap<string, Document>,
@@ -44,6 +55,17 @@ export class Attendance {
 	/** Tells everybody who has a board open something beside the documents. */
 	tellAll(boardId: string, message: ServerMessage): void {
 		void this.say(boardId, { do: 'tell', message });
+	}
+
+	/** Calls everybody who has a board open to a place, and those who come back in a moment. */
+	call(boardId: string, call: Omit<Call, 'id'>): void {
+		this.tellAll(boardId, { is: 'call', id: newId(), ...call });
+	}
+
+	/** Tells somebody who has just come what was said to all a moment ago. */
+	welcome(boardId: string, connection: Connection): void {
+		const last = this.lastCalls.get(boardId);
+		if (last && Date.now() - last.at < CALL_HOLDS_MS) connection.sendStateless(JSON.stringify(last.call));
 	}
 
 	/** Tells those who lead something, wherever they have the board open. */
@@ -77,6 +99,7 @@ export class Attendance {
 					endConnection(connection.webSocket, CLOSE.withdrawn, 'access withdrawn');
 				return;
 			case 'tell':
+				if (message.message.is === 'call') this.keepCall(boardId, message.message);
 				for (const connection of this.documents().get(documentName(boardId, 'stage'))?.getConnections() ?? [])
 					if (isFor(message, connection.context as Context))
 						connection.sendStateless(JSON.stringify(message.message));
@@ -99,6 +122,12 @@ export class Attendance {
 			const one = now.people.get((connection.context as Context).person.id);
 			align(connection, layer, one && { ...one, policy: now.policy });
 		}
+	}
+
+	private keepCall(boardId: string, call: ServerMessage): void {
+		const now = Date.now();
+		for (const [board, { at }] of this.lastCalls) if (now - at >= CALL_HOLDS_MS) this.lastCalls.delete(board);
+		this.lastCalls.set(boardId, { call, at: now });
 	}
 
 	private connectionsTo(boardId: string): { connection: Connection; layer: Layer }[] {

@@ -123,6 +123,7 @@ export class LiveDocuments {
 				const { person } = connection.context as Context;
 				align(connection, layer, await nowOf(boardId, person));
 				takeInEarly(connection.document, connection.webSocket);
+				if (layer === 'stage') this.attendance.welcome(boardId, connection);
 			},
 			onDisconnect: async ({ documentName: name, context }) => {
 				const parsed = parseName(name);

@@ -10,7 +10,7 @@ export const POST = handle(callEverybody, async ({ person, params: { id }, body:
 	const by = { id: person.id, name: person.name };
 	if (order.do === 'call') {
 		const { sheet, view } = order;
-		live().attendance.tellAll(id, { is: 'call', by, sheet, view });
+		live().attendance.call(id, { by, sheet, view });
 	} else {
 		const leader = order.do === 'lead' ? by : undefined;
 		await live().edit(id, 'session', (doc) => writeLeader(doc, leader), person.id);
