@@ -11,6 +11,13 @@ export interface Someone {
 }
 
 interface Fixtures {
+	/**
+	 * Whether windows keep the application for times without a network: it is fetched a second
+	 * time for that, which takes as long as many a journey.
+	 */
+	keepsShell: boolean;
+	/** Settings of its server. */
+	env: Record<string, string>;
 	/** Each journey has a server and data of its own. */
 	server: TestServer;
 	/** Ilka, who leads, on the demo board. */
@@ -20,11 +27,13 @@ interface Fixtures {
 }
 
 export const test = base.extend<Fixtures>({
+	keepsShell: [false, { option: true }],
+	// eslint-disable-next-line no-empty-pattern
+	env: async ({}, use) => use({}),
 	server: [
-		// eslint-disable-next-line no-empty-pattern
-		async ({}, use) => {
+		async ({ env }, use) => {
 			uncaught.length = 0;
-			const server = await startServer({ demo: true });
+			const server = await startServer({ demo: true, env });
 			await use(server);
 			await server.stop();
 			expect(uncaught.filter((error) => !forgiven.some((pattern) => pattern.test(error)))).toEqual([]);
@@ -32,17 +41,17 @@ export const test = base.extend<Fixtures>({
 		},
 		{ timeout: 60_000 },
 	],
-	ilka: async ({ browser, server }, use) => {
-		const someone = await open(browser);
+	ilka: async ({ browser, keepsShell, server }, use) => {
+		const someone = await open(browser, { keepsShell });
 		await someone.page.goto(`${server.url}/demo/${server.demo.key}`);
 		await expect(someone.page.getByTestId('board-view')).toBeVisible();
 		await use(someone);
 		await someone.context.close();
 	},
-	join: async ({ browser, server }, use) => {
+	join: async ({ browser, keepsShell, server }, use) => {
 		const all: Someone[] = [];
 		await use(async (name, { phone = false, link = `${server.url}/join/${server.demo.token}` } = {}) => {
-			const someone = await open(browser, phone);
+			const someone = await open(browser, { keepsShell, phone });
 			all.push(someone);
 			await someone.page.goto(link);
 			await someone.page.getByLabel('Your name').fill(name);
@@ -61,10 +70,14 @@ const forgiven: RegExp[] = [];
 /** Says that errors like that are what a journey is about. */
 export const forgive = (pattern: RegExp): void => void forgiven.push(pattern);
 
-async function open(browser: Browser, phone = false): Promise<Someone> {
+async function open(
+	browser: Browser,
+	{ keepsShell, phone = false }: { keepsShell: boolean; phone?: boolean },
+): Promise<Someone> {
 	const context = await browser.newContext({
 		locale: 'en-GB',
 		acceptDownloads: true,
+		serviceWorkers: keepsShell ? 'allow' : 'block',
 		...(phone
 			? { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true }
 			: { viewport: { width: 1280, height: 800 } }),
@@ -77,7 +90,8 @@ async function open(browser: Browser, phone = false): Promise<Someone> {
 
 /** Violations of WCAG 2.2 AA on what a window shows. */
 export async function barriersIn(page: Page): Promise<string[]> {
-	const builder = new AxeBuilder({ page });
+	// Within the page itself, which has no frames: beside it, in a page of its own, takes four times as long.
+	const builder = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
 	// What a menu lies over cannot be hit until it closes, and has its size again then.
 	if (await page.locator('[role="menu"]:visible').count()) builder.disableRules('target-size');
 	const { violations } = await builder.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
@@ -165,7 +179,8 @@ export async function writeNote(page: Page, x: number, y: number, text: string):
 	const at = await screenPoint(page, x, y);
 	await page.mouse.click(at.x, at.y);
 	await expect(page.getByTestId('text-editor')).toBeVisible();
-	await page.keyboard.type(text);
+	// At one go: how letters arrive one by one is looked at elsewhere.
+	await page.keyboard.insertText(text);
 	await page.keyboard.press('Escape');
 	return sees(page, text);
 }

@@ -13,6 +13,9 @@ import {
 } from './fixtures';
 import type { Page } from '@playwright/test';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 /** The part of the window that the board has, in hundredths. */
 const share = (page: Page): Promise<number> =>
 	page.getByTestId('scene').evaluate((scene) => {

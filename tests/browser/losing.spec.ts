@@ -19,6 +19,9 @@ import {
 	type Seen,
 } from './fixtures';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 type Handle = {
 	wandtafelBoard: {
 		editing?: string;

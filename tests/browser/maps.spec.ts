@@ -15,6 +15,9 @@ import {
 	writeNote,
 } from './fixtures';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 /** The map of an object as words with brackets. */
 const mapOf = (page: Page, root: string): Promise<string> =>
 	page.evaluate((root) => {

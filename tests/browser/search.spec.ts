@@ -1,6 +1,9 @@
 import type { Page } from '@playwright/test';
 import { barrierFree, expect, forgive, fresh, madeBoard, objectsIn, sees, test, writeNote } from './fixtures';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 const selectionIn = (page: Page): Promise<string[]> =>
 	page.evaluate(() => [
 		...(window as unknown as { wandtafelBoard: { selection: Set<string> } }).wandtafelBoard.selection,

@@ -3,6 +3,9 @@ import type { Page } from '@playwright/test';
 import { expect, fromRecipe, sees, showPlace, test, writeNote, type Someone } from './fixtures';
 import { themeOf } from './theme-page';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 const NOTES = ['Long queue', 'Two hours of waiting', 'Fuses gone', 'No belts left'];
 
 /** What somebody is dealt, and what they say about it by key. */

@@ -2,6 +2,9 @@
 import { barrierFree, expect, findIn, middle, screenPoint, sees, test, type Someone } from './fixtures';
 import type { Page } from '@playwright/test';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 const openTalk = (page: Page): Promise<void> =>
 	page.getByTestId('desk-tabs').getByRole('button', { name: /^Talk/ }).click();
 const NOTE = 'Rain came in over bench three';

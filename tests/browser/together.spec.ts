@@ -11,6 +11,9 @@ import {
 	writeNote,
 } from './fixtures';
 
+// Windows go without a network in here.
+test.use({ keepsShell: true });
+
 test('what is written offline is kept and arrives, and what others wrote meanwhile too', async ({
 	ilka,
 	join,
