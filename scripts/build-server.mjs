@@ -16,6 +16,7 @@ await build({
 		'cli/seed': at('./seed.ts'),
 		'cli/migrate': at('./migrate.ts'),
 		'cli/themes': at('./themes.ts'),
+		'cli/stand-in-model': at('./stand-in-model.ts'),
 		'cli/flow': at('./flow.ts'),
 		'cli/export': at('./export.ts'),
 		'cli/password': at('./password.ts'),

@@ -23,6 +23,30 @@ demo_environment() { # PORT
 	unset ORIGIN
 }
 
+# A stand-in for a language model, where the settings name none of the house's own.
+demo_model() {
+	stop_model
+	[ -z "${WANDTAFEL_MODEL_URL:-}" ] || return 0
+	local i
+	: >"$DEMO/model.url"
+	setsid node build/cli/stand-in-model.js >"$DEMO/model.url" 2>"$DEMO/model.log" </dev/null &
+	echo $! >"$DEMO/model.pid"
+	for i in $(seq 1 100); do
+		[ ! -s "$DEMO/model.url" ] || break
+		sleep 0.1
+	done
+	[ -s "$DEMO/model.url" ] || fail "The stand-in for a language model did not start. Its last words: $(tail -n 4 "$DEMO/model.log")"
+	WANDTAFEL_MODEL_URL=$(cat "$DEMO/model.url")
+	export WANDTAFEL_MODEL_URL WANDTAFEL_MODEL=${WANDTAFEL_MODEL:-stand-in}
+}
+
+stop_model() {
+	local pid
+	pid=$(cat "$DEMO/model.pid" 2>/dev/null) || return 0
+	! grep -qa 'stand-in-model' "/proc/$pid/cmdline" 2>/dev/null || kill "$pid" 2>/dev/null || true
+	rm -f "$DEMO/model.pid"
+}
+
 # Migrates and seeds; a second run changes nothing.
 demo_data() { # [--again]
 	node build/cli/migrate.js || fail "The database could not be brought up to date."
@@ -104,6 +128,7 @@ demo() {
 	pg_start "$DATA/db"
 	demo_data
 	demo_environment "$port"
+	demo_model
 	echo "$port" >"$DEMO/server.port"
 	cp build/.sources "$DEMO/server.build"
 	if [ -n "$detach" ]; then
@@ -139,6 +164,7 @@ stop_demo() {
 		say "The demo is stopped."
 	fi
 	rm -f "$DEMO/server.pid"
+	stop_model
 	pg_stop "$DATA/db"
 }
 

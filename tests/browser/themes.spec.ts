@@ -131,7 +131,10 @@ test('a note goes to a theme by key, themes are joined by hand, and what somebod
 	});
 });
 
-test('themes that have names: notes fall in place, the others say where they might go', async ({ ilka }) => {
+test('themes that have names: notes fall in place, the others say where they might go', async ({
+	ilka,
+	server,
+}) => {
 	const { page } = ilka;
 	await notesInRow(page, [...WAITING, ...PARTS]);
 	await page.getByTestId('desk-tabs').getByRole('button', { name: 'Themes' }).click();
@@ -151,4 +154,60 @@ test('themes that have names: notes fall in place, the others say where they mig
 	await page.getByRole('button', { name: 'Lay out on the board' }).click();
 	await expect.poll(() => themeOf(page, WAITING[0]!)).toBe('Waiting');
 	await expect.poll(() => themeOf(page, PARTS[0]!)).toBe('Spare parts');
+
+	await test.step('an earlier board lends the names of its themes', async () => {
+		const made = await page.request.post(`${server.url}/api/boards`, { data: { start: 'blank' } });
+		const { id } = (await made.json()) as { id: string };
+		await page.goto(`${server.url}/board/${id}`);
+		await page.getByTestId('desk-tabs').getByRole('button', { name: 'Themes' }).click();
+		await page.getByText('Themes that have names already').click();
+		await page.getByRole('button', { name: 'From another board' }).click();
+		await page.getByLabel('From another board').selectOption({ label: 'Season planning' });
+		await expect(page.getByRole('textbox', { name: 'Themes that have names already' })).toHaveValue(
+			/Waiting\nSpare parts/,
+		);
+	});
+});
+
+test('many notes are made ready part by part, and whoever stops that ends it', async ({ ilka: { page } }) => {
+	const sheet = await page.evaluate(() => {
+		type Held = {
+			wandtafelBoard: { asOne(f: () => void): void; add(o: object): string; select(ids: string[]): void };
+		};
+		const { wandtafelBoard: board } = window as unknown as Held;
+		const ids: string[] = [];
+		board.asOne(() => {
+			for (let i = 0; i < 320; i++) {
+				const text = [{ kind: 'paragraph', runs: [{ text: `Note ${i} about the queue` }] }];
+				const box = [30_000 + (i % 20) * 180, 30_000 + Math.floor(i / 20) * 110, 160, 96, 0];
+				ids.push(board.add({ kind: 'note', box, style: { form: 'card', pigment: 'ochre' }, text }));
+			}
+		});
+		board.select(ids);
+		return ids.length;
+	});
+	expect(sheet).toBe(320);
+	const asked: string[] = [];
+	let go = (): void => {};
+	const held = new Promise<void>((resolve) => (go = resolve));
+	await page.route('**/themes/ready', async (route) => {
+		asked.push('ready');
+		if (asked.length === 2) await held;
+		await route.continue();
+	});
+	page.on('request', (request) => {
+		if (request.url().endsWith('/themes')) asked.push('themes');
+	});
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'Themes' }).click();
+	await page.getByRole('button', { name: 'Sort the 320 selected notes' }).click();
+	await expect(page.getByText('100 of 320 notes are ready')).toBeVisible();
+	await page.getByRole('button', { name: 'Stop', exact: true }).click();
+	const answered = page.waitForResponse('**/themes/ready');
+	go();
+	await answered;
+	await expect(page.getByRole('button', { name: 'Sort the 320 selected notes' })).toBeVisible();
+	expect(asked).toEqual(['ready', 'ready']);
+	await page.getByRole('button', { name: 'Sort the 320 selected notes' }).click();
+	await expect(page.getByTestId('themes-summary')).toContainText('from 320 notes');
+	expect(asked.slice(2)).toEqual(['ready', 'ready', 'ready', 'ready', 'themes']);
 });

@@ -3,6 +3,8 @@ import { STEP_MAY } from './step-grants';
 import {
 	type BoardPolicy,
 	may,
+	mayAskModel,
+	maySet,
 	may as mayDo,
 	mayChange,
 	mayGive,
@@ -21,6 +23,7 @@ for (let bits = 0; bits < 16; bits++)
 			watching: Boolean(bits & 4),
 			closed: Boolean(bits & 8),
 			names: 'shown',
+			asksModel: false,
 			step: { may: step },
 		});
 
@@ -101,5 +104,17 @@ describe('rights', () => {
 	it('are changed by those who lead, and never the owner’s', () => {
 		expect(ROLES.filter((whose) => mayChange('facilitator', whose))).toEqual(ROLES.slice(1));
 		expect(ROLES.some((whose) => mayChange('editor', whose))).toBe(false);
+	});
+
+	it('to send notes to a language model come from the owner, who alone gives them', () => {
+		const asking = { ...OPEN_POLICY, asksModel: true };
+		expect(ROLES.filter((role) => mayAskModel(role, OPEN_POLICY))).toEqual([]);
+		expect(ROLES.filter((role) => mayAskModel(role, asking))).toEqual(['owner', 'facilitator', 'editor']);
+		expect(mayAskModel('editor', { ...asking, watching: true })).toBe(false);
+		expect(ROLES.filter((role) => maySet(role, { asksModel: false }, asking))).toEqual(['owner']);
+		expect(ROLES.filter((role) => maySet(role, { watching: true }, asking))).toEqual([
+			'owner',
+			'facilitator',
+		]);
 	});
 });

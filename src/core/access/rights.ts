@@ -25,6 +25,8 @@ export const settingsSchema = z.strictObject({
 	/** Only those who lead may be in. */
 	closed: z.boolean(),
 	names: z.enum(NAMES),
+	/** Notes may be sent to the language model of the house; only the owner sets that. */
+	asksModel: z.boolean(),
 });
 export type Settings = z.infer<typeof settingsSchema>;
 
@@ -38,6 +40,7 @@ export const OPEN_POLICY: BoardPolicy = {
 	watching: false,
 	closed: false,
 	names: 'shown',
+	asksModel: false,
 	step: NO_STEP,
 };
 
@@ -107,6 +110,14 @@ export function may(role: Role, right: Right, policy: BoardPolicy): boolean {
 	if (leads(role)) return true;
 	return !policy.closed && RULES[right](role, policy, grantsOf(policy.step));
 }
+
+/** Whether somebody may send notes of a board to the language model of the house. */
+export const mayAskModel = (role: Role, policy: BoardPolicy): boolean =>
+	policy.asksModel && may(role, 'edit', policy);
+
+/** Whether somebody may change what is set about a board, as far as that goes. */
+export const maySet = (role: Role, change: Partial<Settings>, policy: BoardPolicy): boolean =>
+	may(role, change.asksModel === undefined ? 'lead' : 'own', policy);
 
 /** Whether somebody may give somebody else a part, by a link or by name: nobody gives more than they have, or owning. */
 export function mayGive(giver: Role, role: Role, policy: BoardPolicy): boolean {

@@ -31,6 +31,12 @@ export const newBoardSchema = z.discriminatedUnion('start', [
 		project,
 	}),
 ]);
+/** Boards that somebody may enter, the one that was opened last first. */
+export const listBoards = endpoint({
+	method: 'GET',
+	path: '/api/boards',
+	response: z.object({ boards: z.array(z.object({ id: z.string(), title: z.string() })) }),
+});
 export const createBoard = endpoint({
 	method: 'POST',
 	path: '/api/boards',

@@ -1,7 +1,7 @@
 /** Proposing themes. */
 import { SURENESS } from '../themes/placing';
 import { z } from 'zod';
-import { endpoint } from './endpoint';
+import { done, endpoint } from './endpoint';
 
 /** Notes that are sorted at one go. */
 export const MAX_NOTES = 2000;
@@ -140,4 +140,22 @@ export const likeMovedNotes = endpoint({
 		to: z.number().int().gte(0).lt(MAX_THEMES),
 	}),
 	response: z.object({ noteIds: z.array(z.string()) }),
+});
+
+/** Notes whose meaning is made ready at one go. */
+export const READY_PART = 100;
+
+/** Makes ready what sorting notes takes, a part at a time: it can be told how far it is. */
+export const readyNotes = endpoint({
+	method: 'POST',
+	path: '/api/boards/[id]/themes/ready',
+	request: z.object({ noteIds: noteIds.min(1, 'pick a note').max(READY_PART) }),
+	response: done,
+});
+
+/** Names of the themes that stand on a board. */
+export const readThemeNames = endpoint({
+	method: 'GET',
+	path: '/api/boards/[id]/themes/names',
+	response: z.object({ names: z.array(z.string()) }),
 });

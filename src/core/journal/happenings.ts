@@ -37,6 +37,7 @@ export const VERBS = [
 	'ended session',
 	'changed plan',
 	'renamed board',
+	'asked model',
 ] as const;
 export type Verb = (typeof VERBS)[number];
 

@@ -18,6 +18,8 @@ export interface Line {
 
 /** Pause after which a new line begins, ms. */
 const LINE_PAUSE_MS = 5 * 60_000;
+/** What is told each time that it is done. */
+const ALONE: readonly Verb[] = ['asked model'];
 /** Words of how many things are told in one line. */
 const TOLD = 3;
 
@@ -30,6 +32,7 @@ export function linesOf(happenings: readonly Happening[]): Line[] {
 		const line = open.get(person);
 		const isAlike =
 			line &&
+			!ALONE.includes(verb) &&
 			line.verb === verb &&
 			line.thing === thing &&
 			line.sheet === sheet &&

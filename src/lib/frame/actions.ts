@@ -2,7 +2,7 @@
 import { saveFile } from '../ui/files';
 import * as contract from '$core/contract/boards';
 import { createLink, listLinks, renewLink, withdrawLink, type NewLinkRequest } from '$core/contract/people';
-import { likeMovedNotes, placeAmongThemes, proposeThemes, reviewThemes } from '$core/contract/themes';
+import * as themes from '$core/contract/themes';
 import type { KeptTheme, Theme } from '$core/themes';
 import type { Move } from '$core/themes/review';
 import { call } from '$lib/api/client';
@@ -33,7 +33,7 @@ export const propose = (
 	noteIds: string[],
 	{ kept, ...options }: { wordsOnly?: boolean; count?: number | undefined; kept?: readonly KeptTheme[] } = {},
 ) =>
-	call(proposeThemes, {
+	call(themes.proposeThemes, {
 		params: { id },
 		body: {
 			noteIds,
@@ -45,19 +45,26 @@ export const propose = (
 export const reviewSorting = (
 	id: string,
 	noteIds: string[],
-	themes: Theme[],
+	among: Theme[],
 	options: { unsettled: string[]; wordsOnly: boolean },
-) => call(reviewThemes, { params: { id }, body: { noteIds, themes, ...options } });
+) => call(themes.reviewThemes, { params: { id }, body: { noteIds, themes: among, ...options } });
 /** Notes that belong to a theme as well, now that others were moved there. */
-export const likeMoved = (id: string, noteIds: string[], themes: Theme[], { moved, to }: Move) =>
-	call(likeMovedNotes, { params: { id }, body: { noteIds, themes, moved: [...moved], to } });
+export const likeMoved = (id: string, noteIds: string[], among: Theme[], { moved, to }: Move) =>
+	call(themes.likeMovedNotes, { params: { id }, body: { noteIds, themes: among, moved: [...moved], to } });
 /** Where notes belong among themes with names, and the notes that were placed so far. */
 export const placeAmong = (
 	id: string,
 	noteIds: string[],
-	themes: Theme[],
+	among: Theme[],
 	options: { wordsOnly?: boolean; last?: string | undefined } = {},
-) => call(placeAmongThemes, { params: { id }, body: { noteIds, themes, ...options } });
+) => call(themes.placeAmongThemes, { params: { id }, body: { noteIds, themes: among, ...options } });
+/** Makes ready what sorting notes takes. */
+export const ready = (id: string, noteIds: string[]) =>
+	call(themes.readyNotes, { params: { id }, body: { noteIds } });
+/** Names of the themes on a board. */
+export const themeNamesOn = (id: string) => call(themes.readThemeNames, { params: { id } });
+/** Boards that one may enter. */
+export const myBoards = () => call(contract.listBoards, {});
 
 /**
  * Fetches a file and hands it to the browser's downloads. Returns its name, and of a picture its

@@ -38,25 +38,11 @@ import { UnsavedTexts } from './unsaved-texts';
 import { Voices } from './voices.svelte';
 import { SortingRound } from './sorting-round.svelte';
 import { Votes } from './votes.svelte';
+import type { RoomInfo } from './room-info';
 import type { RightsMessage, ServerMessage } from '$core/contract/server-messages';
 import { Changes } from '../ui/changes.svelte';
 
 export type { SaveState };
-
-export interface RoomInfo {
-	boardId: string;
-	title: string;
-	role: Role;
-	policy: BoardPolicy;
-	/** Under what the person goes on the board. */
-	person: { id: string; name: string; guest: boolean };
-	/** Whose store in this browser it is: their own id, whatever they go by. */
-	keeper: string;
-	/** Tells boards apart that were made anew under the same id, so that what is kept here never mixes. */
-	madeAt: number;
-	/** When the person was last here, server time, ms. */
-	lastHere?: number | undefined;
-}
 
 /** Time for routing connectors in the moment of a change, ms; what is left is done between frames. */
 const ROUTE_SLICE = 6;

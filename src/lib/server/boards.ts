@@ -39,6 +39,7 @@ export const HOUSE = {
 	watching: boards.watching,
 	closed: boards.closed,
 	names: boards.names,
+	asksModel: boards.asksModel,
 	step: boards.stepRule,
 } satisfies Record<keyof BoardPolicy, unknown>;
 

@@ -1,6 +1,6 @@
 /** The journal of a board as it is asked for: what happened, filtered, the newest first. */
 import type { JournalPage, JournalQuery } from '$core/contract/journal';
-import { happeningSchema } from '$core/journal/happenings';
+import { happeningSchema, type Verb } from '$core/journal/happenings';
 import { LAYERS } from '$core/access/layers';
 import { objectsOf } from '$core/board/document';
 import { leads } from '$core/access/roles';
@@ -12,6 +12,8 @@ import { namesOn } from './names';
 
 const { happenings } = schema;
 
+/** That notes were sent elsewhere is told to everybody. */
+const ASKED_MODEL: Verb = 'asked model';
 /** Happenings on one page. */
 const PAGE = 300;
 
@@ -30,7 +32,11 @@ export async function journalOf(
 		const hidden = await live().readLayer(boardId, 'backstage', (doc) => [...objectsOf(doc).keys()]);
 		if (hidden.length > 0)
 			conditions.push(
-				or(and(isNull(happenings.thingId), eq(happenings.count, 1)), notInArray(happenings.thingId, hidden)),
+				or(
+					and(isNull(happenings.thingId), eq(happenings.count, 1)),
+					notInArray(happenings.thingId, hidden),
+					eq(happenings.verb, ASKED_MODEL),
+				),
 			);
 	}
 	if (query.person) conditions.push(eq(happenings.personId, query.person));

@@ -1,6 +1,6 @@
 /** Who belongs to a board, and with what part. Every function checks the rights of the person who asks. */
 import { m } from '$lib/messages';
-import { type BoardPolicy, mayChange, seesNames, type Settings } from '$core/access/rights';
+import { type BoardPolicy, mayChange, maySet, seesNames, type Settings } from '$core/access/rights';
 import { givenOr, type GivenRole, owns, type Role, USUAL_ROLE } from '$core/access/roles';
 import type { Member, People } from '$core/contract/people';
 import { and, asc, eq } from 'drizzle-orm';
@@ -158,7 +158,8 @@ export async function setPolicy(
 	personId: string,
 	change: Partial<Settings>,
 ): Promise<{ before: BoardPolicy; now: BoardPolicy }> {
-	const { policy: before } = await requireRight(boardId, personId, 'lead');
+	const { role, policy: before } = await requireRight(boardId, personId, 'lead');
+	if (!maySet(role, change, before)) throw new Refused(m.error_owner_only(), 403);
 	const given = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
 	const { db } = database();
 	// Voices behind which people were wholly hidden are used by nobody else, and nobody was known behind them before.

@@ -43,6 +43,15 @@ const schema = z.object({
 	WANDTAFEL_EDITS_PER_SECOND: z.coerce.number().int().min(1).max(100_000).default(100),
 	/** Directory of another sentence encoder than the one that ships; see docs/running.md. */
 	WANDTAFEL_ENCODER: z.string().min(1).optional(),
+	/** Address of a server that speaks the chat-completions protocol; none by default. */
+	WANDTAFEL_MODEL_URL: z.url('must be an address such as https://model.example.org/v1').optional(),
+	/** Which of its models is asked, and with which key. */
+	WANDTAFEL_MODEL: z.string().min(1).max(120).optional(),
+	WANDTAFEL_MODEL_KEY: z.string().min(1).optional(),
+	/** How long one answer may take, seconds. */
+	WANDTAFEL_MODEL_TIMEOUT: z.coerce.number().min(0.1).max(600).default(60),
+	/** How often the model is asked for one board within 24 hours. */
+	WANDTAFEL_MODEL_QUESTIONS_A_DAY: z.coerce.number().int().min(0).max(100_000).default(50),
 	/** Most database connections at once. */
 	WANDTAFEL_DB_CONNECTIONS: z.coerce.number().int().min(2).max(200).default(10),
 });
@@ -66,6 +75,8 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
 			env[name] === undefined || env[name] === '' ? [] : [[name, env[name]]],
 		),
 	);
+	if ((given['WANDTAFEL_MODEL_URL'] === undefined) !== (given['WANDTAFEL_MODEL'] === undefined))
+		problems.push('WANDTAFEL_MODEL_URL and WANDTAFEL_MODEL go together: give both, or neither.');
 	const parsed = schema.safeParse(given);
 	if (!parsed.success)
 		for (const issue of parsed.error.issues) problems.push(`${issue.path.join('.')} ${issue.message}.`);

@@ -43,6 +43,7 @@ const VERBS: Record<Verb, (told: Told) => string> = {
 	'ended session': () => m.did_ended_session(),
 	'changed plan': () => m.did_changed_plan(),
 	'renamed board': ({ words }) => m.did_renamed_board({ words }),
+	'asked model': (told) => m.did_asked_model(told),
 };
 
 const OTHER_THINGS: Record<string, { name: () => string; one: () => string }> = {

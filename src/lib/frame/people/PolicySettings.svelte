@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** How the board is run just now: who writes, whether it is open, what editors and onlookers may do besides. */
 	import { type BoardPolicy, NAMES } from '$core/access/rights';
+	import { owns } from '$core/access/roles';
 	import { m } from '$lib/messages';
 	import type { Room } from '../../room/room.svelte';
 	import { setPolicy } from './actions';
@@ -17,15 +18,25 @@
 		veiled: () => m.names_veiled(),
 		hidden: () => m.names_hidden(),
 	};
-	const RULES: {
-		key: 'closed' | 'editorsShare' | 'onlookersTakeOut';
+	interface Rule {
+		key: 'closed' | 'editorsShare' | 'onlookersTakeOut' | 'asksModel';
 		label: () => string;
 		more: () => string;
-	}[] = [
+	}
+	const RULES: Rule[] = [
 		{ key: 'closed', label: () => m.close_room(), more: () => m.close_room_more() },
 		{ key: 'editorsShare', label: () => m.editors_share(), more: () => m.editors_share_more() },
 		{ key: 'onlookersTakeOut', label: () => m.onlookers_take_out(), more: () => m.onlookers_take_out_more() },
 	];
+	/** Where there is a language model, the owner says whether notes may be sent to it. */
+	const rules = $derived.by((): Rule[] => {
+		const { model } = room.info;
+		if (!model || !owns(room.role)) return RULES;
+		return [
+			...RULES,
+			{ key: 'asksModel', label: () => m.asks_model(model), more: () => m.asks_model_more(model) },
+		];
+	});
 
 	/** How names are to be shown, while it is asked whether that is meant. */
 	let wished = $state<BoardPolicy['names'] | undefined>();
@@ -39,7 +50,7 @@
 </script>
 
 <WritingSwitch {room} />
-{#each RULES as { key, label, more } (key)}
+{#each rules as { key, label, more } (key)}
 	<label>
 		<input
 			type="checkbox"

@@ -7,13 +7,18 @@
 	import Ellipsis from '@lucide/svelte/icons/ellipsis';
 	import Lock from '@lucide/svelte/icons/lock';
 	import LockOpen from '@lucide/svelte/icons/lock-open';
+	import MessageSquareQuote from '@lucide/svelte/icons/message-square-quote';
 	import Split from '@lucide/svelte/icons/split';
 	import Ungroup from '@lucide/svelte/icons/ungroup';
 	import type { Snippet } from 'svelte';
 	import { shownValue } from '../../ui/shown-value.svelte';
+	import type { Board } from '../../board/board.svelte';
+	import { modelFor } from './model-for';
 	import type { SortingState } from './sorting.svelte';
+	import ThemeSummary from './ThemeSummary.svelte';
 
 	interface Props {
+		board: Board;
 		sorting: SortingState;
 		theme: SortedTheme;
 		/** The other themes. */
@@ -22,7 +27,7 @@
 		/** Its notes. */
 		children: Snippet;
 	}
-	const { sorting, theme, others, textOf, children }: Props = $props();
+	const { board, sorting, theme, others, textOf, children }: Props = $props();
 	const reasons = $derived(sorting.reasons.get(theme.key));
 	const sureness = $derived.by(() => {
 		const counts = { sure: 0, likely: 0, doubtful: 0 };
@@ -33,6 +38,7 @@
 		return counts;
 	});
 	const isKnown = $derived(sureness.sure + sureness.likely + sureness.doubtful > 0);
+	const model = $derived(modelFor(board));
 	let showsActions = $state(false);
 	const label = $derived(theme.name || m.without_words());
 </script>
@@ -97,6 +103,16 @@
 			title={m.theme_down()}
 			onclick={() => sorting.shift(theme.key, 1)}><ChevronDown size={16} /></button
 		>
+		{#if model}
+			<button
+				type="button"
+				class="icon-button"
+				aria-label={m.model_summarize({ model: model.name })}
+				title={m.model_summarize({ model: model.name })}
+				disabled={sorting.busy || theme.noteIds.length === 0}
+				onclick={() => void sorting.summarize(theme, model)}><MessageSquareQuote size={16} /></button
+			>
+		{/if}
 		<select
 			class="join"
 			aria-label={m.theme_join()}
@@ -111,6 +127,7 @@
 		</select>
 	</div>
 {/if}
+<ThemeSummary {board} {sorting} {theme} />
 {#if !theme.isNamed && reasons && reasons.otherNames.length > 0}
 	<p class="others">
 		{m.or_named()}

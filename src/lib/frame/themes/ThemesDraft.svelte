@@ -106,6 +106,11 @@
 				? m.themes_board_hint()
 				: m.themes_preview_hint()}{/if}
 	</p>
+	{#if sorting.model.source}
+		<p class="source" data-testid="model-source">
+			{m.model_source({ model: sorting.model.source.name, host: sorting.model.source.host })}
+		</p>
+	{/if}
 	{#if !sorting.meaning}<p class="warn">{m.themes_words_only()}</p>{/if}
 	{#if !board.mayAll}<p class="warn" role="status">{m.themes_not_now()}</p>{/if}
 	{#if sorting.problem}<p class="warn" role="alert">{sorting.problem}</p>{/if}
@@ -165,7 +170,13 @@
 	<ol class="themes" data-testid="themes-preview">
 		{#each draft.themes as theme (theme.key)}
 			<li>
-				<DraftTheme {sorting} {theme} others={draft.themes.filter(({ key }) => key !== theme.key)} {textOf}>
+				<DraftTheme
+					{board}
+					{sorting}
+					{theme}
+					others={draft.themes.filter(({ key }) => key !== theme.key)}
+					{textOf}
+				>
 					{#each theme.noteIds as id (id)}{@render note(id, theme.key)}{/each}
 				</DraftTheme>
 			</li>
@@ -194,6 +205,12 @@
 		flex-wrap: wrap;
 		gap: 8px;
 		margin: 12px 0;
+	}
+	.source {
+		margin: 8px 0;
+		padding: 4px 8px;
+		border-left: 3px dashed var(--frame-accent);
+		font-size: var(--size-note);
 	}
 	.steps {
 		display: inline-flex;

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
+	import ModelConsentDialog from './ModelConsentDialog.svelte';
 	import ThemesDraft from './ThemesDraft.svelte';
 	import ThemesStart from './ThemesStart.svelte';
 	import TogetherLed from './TogetherLed.svelte';
@@ -15,14 +16,31 @@
 	{#if sorting.sorting}
 		<ThemesDraft {board} {sorting} draft={sorting.sorting} />
 	{:else if sorting.busy}
-		<p class="quiet" role="status">{m.themes_busy({ count: sorting.question.noteIds.length })}</p>
+		<p class="quiet" role="status">
+			{sorting.question.model
+				? m.model_busy({ model: sorting.question.model.name })
+				: m.themes_busy({ count: sorting.question.noteIds.length })}
+		</p>
+		{#if sorting.progress !== undefined}
+			<progress max={sorting.question.noteIds.length} value={sorting.progress} aria-label={m.themes_ready()}
+			></progress>
+			<p class="quiet">
+				{m.themes_ready_of({ done: sorting.progress, all: sorting.question.noteIds.length })}
+			</p>
+		{/if}
 		<button type="button" class="button stop" onclick={() => sorting.discard()}>{m.stop_sorting()}</button>
 	{:else}
 		<ThemesStart {board} {sorting} />
 	{/if}
 </div>
+<ModelConsentDialog consent={sorting.model.consent} />
 
 <style>
+	progress {
+		width: 100%;
+		margin-top: 12px;
+		accent-color: var(--frame-accent);
+	}
 	.stop {
 		margin-top: 12px;
 	}

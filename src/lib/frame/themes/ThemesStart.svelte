@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Which notes are to be sorted, and whether their themes have names already. */
 	import { isField, isNote, isTheme } from '$core/board/kinds/guards';
+	import { owns } from '$core/access/roles';
 	import { isHolder, takesCards } from '$core/board/holders/forms';
 	import { HEAD, partOf } from '$core/board/holders/parts';
 	import type { BoardObject } from '$core/board/objects';
@@ -11,16 +12,16 @@
 	import { lineOf } from '../wayfinder/tree';
 	import { layBack, themesToLayBack } from '$core/board/ops/leave-themes';
 	import { notesToSort, themesOf } from '$core/board/ops/themes';
-	import type { SortKey } from '$core/themes/sort-by';
+	import NamesFromBoard from './NamesFromBoard.svelte';
+	import { modelFor } from './model-for';
 	import { namesFrom } from './names-from';
 	import { sortKeyNames, sortKeys } from './note-facts';
 	import type { SortingState } from './sorting.svelte';
 
 	const { board, sorting }: { board: Board; sorting: SortingState } = $props();
 
-	/** Names that were given, one a line; what was asked about last is kept. */
-	let lines = $state('');
-	const names = $derived(namesFrom(lines));
+	const { start } = $derived(sorting);
+	const names = $derived(namesFrom(start.lines));
 
 	/** Fields of this sheet with notes in them, as starting points. */
 	const fields = $derived.by(() => {
@@ -62,15 +63,20 @@
 		].filter((source) => source.names.length > 0);
 	});
 
-	/** What notes are sorted by; nothing means by what they say. */
-	let by = $state<SortKey | ''>('');
 	const keys = $derived.by(() => {
 		board.room.changes.observe();
 		return sortKeys(board);
 	});
 
+	const model = $derived(modelFor(board));
+	/** What can be chosen no more is not. */
+	const by = $derived(
+		start.by === '' || (start.by === 'model' ? model : keys.includes(start.by)) ? start.by : '',
+	);
+
 	function ask(noteIds: string[]): void {
-		const given = by ? { by } : names.length > 0 ? { names } : {};
+		if (by === 'model' && model) return void sorting.askModel(noteIds, model);
+		const given = by && by !== 'model' ? { by } : names.length > 0 ? { names } : {};
 		void sorting.ask({ noteIds, ...given });
 	}
 
@@ -119,23 +125,29 @@
 	{/if}
 	<label class="by">
 		<span>{m.sort_by()}</span>
-		<select bind:value={by}>
+		<select value={by} onchange={(event) => (start.by = event.currentTarget.value as typeof start.by)}>
 			<option value="">{m.sort_by_meaning()}</option>
+			{#if model}<option value="model">{m.sort_by_model({ model: model.name })}</option>{/if}
 			{#each keys as key (key)}<option value={key}>{sortKeyNames[key]()}</option>{/each}
 		</select>
 	</label>
+	{#if !model && board.room.info.model && owns(board.room.role)}<p class="quiet">{m.model_off_hint()}</p>{/if}
 	<details class="names">
 		<summary>{m.themes_names()}{names.length > 0 ? ` (${names.length})` : ''}</summary>
 		<p class="quiet">{m.themes_names_hint()}</p>
-		<textarea class="lines" rows="5" aria-label={m.themes_names()} bind:value={lines}></textarea>
+		<textarea class="lines" rows="5" aria-label={m.themes_names()} bind:value={start.lines}></textarea>
 		<div class="sources">
 			{#each sources as source, i (i)}
 				<button
 					type="button"
 					class="button small"
-					onclick={() => (lines = [...names, ...source.names].join('\n'))}>{source.label}</button
+					onclick={() => (start.lines = [...names, ...source.names].join('\n'))}>{source.label}</button
 				>
 			{/each}
+			<NamesFromBoard
+				boardId={board.room.info.boardId}
+				onnames={(more) => (start.lines = [...names, ...more].join('\n'))}
+			/>
 		</div>
 	</details>
 	<div class="starts">

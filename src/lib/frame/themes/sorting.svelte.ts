@@ -4,22 +4,25 @@
  */
 import { applySorting, sortingOnSheet } from '$core/board/ops/apply-sorting';
 import { canMerge, mergeNotes } from '$core/board/ops/merge-notes';
-import { notesToSort, themesOf } from '$core/board/ops/themes';
-import type { ShownRound } from '$core/contract/sorting-round';
+import { notesToSort } from '$core/board/ops/themes';
+import type { ModelName } from '$core/contract/language-model';
 import { type Reviewed } from '$core/contract/themes';
 import { unionOf } from '$core/geometry/box';
 import type { ThemeReasons } from '$core/themes';
-import type { Sureness } from '$core/themes/placing';
 import { sortByValue, type SortKey } from '$core/themes/sort-by';
 import * as sortings from '$core/themes/sorting';
 import type { Sorting, SortedTheme } from '$core/themes/sorting';
 import { m } from '$lib/messages';
 import { messageOf } from '$lib/api/errors';
 import type { Board } from '../../board/board.svelte';
-import { placeAmong, propose, reviewSorting } from '../actions';
+import { propose, reviewSorting } from '../actions';
 import { DealState } from './deal.svelte';
 import { factsOf } from './note-facts';
+import { ModelAnswers } from './model-answers.svelte';
+import { sortingOfRound, type RoundOutcome } from './round-outcome';
+import { StartChoice } from './start-choice.svelte';
 import { SortingSteps } from './sorting-steps.svelte';
+import { named, readyInParts, sortByModel, sortByNames, type NoteFit } from './sort-by-asking';
 
 /** What was asked: which notes, and what was said about the themes. */
 interface Question {
@@ -28,13 +31,8 @@ interface Question {
 	names?: readonly string[];
 	/** What notes are sorted by, where that is not what they say. */
 	by?: SortKey;
-}
-
-/** How well a note fits where it lies, and the themes that it fits best. */
-interface NoteFit {
-	sureness: Sureness;
-	/** Keys of themes, the likeliest first. */
-	ranked: string[];
+	/** The language model that proposes the themes, where one is to. */
+	model?: ModelName;
 }
 
 /** Notes in no theme that are looked through at one go. */
@@ -45,6 +43,8 @@ const REST_MS = 250;
 export class SortingState extends SortingSteps {
 	busy = $state(false);
 	problem = $state('');
+	/** How many of the notes are made ready; undefined where that takes no time. */
+	progress = $state<number | undefined>();
 	/** What is asked now, or was asked last. */
 	question = $state.raw<Question>({ noteIds: [] });
 	/** Whether meaning decides; otherwise words alone do. */
@@ -66,6 +66,10 @@ export class SortingState extends SortingSteps {
 	/** Sorting by hand, note by note. */
 	readonly deal: DealState;
 
+	readonly start = new StartChoice();
+	/** What the language model of the house was asked, and said. */
+	readonly model = new ModelAnswers();
+
 	constructor(private readonly board: Board) {
 		super();
 		this.deal = new DealState(board);
@@ -84,10 +88,15 @@ export class SortingState extends SortingSteps {
 	ask(question: Question, wordsOnly = false): Promise<void> {
 		this.question = question;
 		return this.work(async () => {
-			const { noteIds, names, by } = question;
+			const { noteIds, names, by, model } = question;
+			if (!by && !model && !wordsOnly) await this.ready(noteIds);
 			const take = by
 				? () => this.known(noteIds, by)
-				: await (names ? this.fromNames(noteIds, names, wordsOnly) : this.found(noteIds, wordsOnly));
+				: model
+					? await this.byModel(noteIds, model)
+					: names
+						? await this.byNames(noteIds, names, wordsOnly)
+						: await this.found(noteIds, wordsOnly);
 			return () => {
 				this.begin(take(), sortings.EMPTY_SORTING);
 				this.reviewSoon(0);
@@ -106,23 +115,12 @@ export class SortingState extends SortingSteps {
 	}
 
 	/** Looks at what came of a round in which everybody sorted, beside what stands on the board. */
-	takeRound({ themes, left }: NonNullable<ShownRound['led']>['outcome']): void {
+	takeRound(outcome: RoundOutcome): void {
 		const { board } = this;
-		const all = [...themes.flatMap(({ noteIds }) => noteIds), ...left];
-		const sheet = board.model.find(all[0] ?? '')?.sheet;
-		if (sheet === undefined) return;
-		board.goToSheet(sheet);
-		const before = sortingOnSheet(board.model, sheet, all);
-		const after = themes
-			.filter(({ noteIds }) => noteIds.length > 0)
-			.reduce(
-				(now, { id, name, noteIds }) =>
-					before.themes.some(({ key }) => key === id)
-						? sortings.moveNotes(now, noteIds, id)
-						: sortings.addTheme(now, { key: id, name }, noteIds),
-				before,
-			);
-		this.lookAt(after, before);
+		const found = sortingOfRound(board.model, outcome);
+		if (!found) return;
+		board.goToSheet(found.sheet);
+		this.lookAt(found.after, found.before);
 	}
 
 	/** Looks at a sorting that nobody has to be asked for; what is asked meanwhile is passed over. */
@@ -147,8 +145,22 @@ export class SortingState extends SortingSteps {
 		} catch (error) {
 			if (turn === this.asking) this.problem = messageOf(error);
 		} finally {
-			if (turn === this.asking) this.busy = false;
+			if (turn === this.asking) {
+				this.busy = false;
+				this.progress = undefined;
+			}
 		}
+	}
+
+	/** What cannot be sorted at once is made ready part by part, until nobody asks for it any more. */
+	private async ready(noteIds: readonly string[]): Promise<void> {
+		const turn = this.asking;
+		await readyInParts(this.boardId, noteIds, (done) => {
+			if (turn === this.asking) this.progress = done;
+			return turn === this.asking;
+		});
+		if (turn !== this.asking) throw new Error('Nobody asks for it any more.');
+		this.progress = undefined;
 	}
 
 	private begin(sorting: Sorting, before: Sorting): void {
@@ -170,11 +182,56 @@ export class SortingState extends SortingSteps {
 		};
 	}
 
+	/** Among themes with names. */
+	private async byNames(noteIds: string[], names: readonly string[], wordsOnly: boolean) {
+		const { sorting, fits, meaning } = await sortByNames(this.boardId, noteIds, names, {
+			wordsOnly,
+			newKey: this.newKey,
+		});
+		return () => {
+			this.forget();
+			this.meaning = meaning;
+			this.fits = fits;
+			return sorting;
+		};
+	}
+
+	/** Asks the language model of the house, once somebody has agreed to what is sent. */
+	async askModel(noteIds: string[], model: ModelName): Promise<void> {
+		if (await this.model.consent.ask(this.boardId, noteIds)) await this.ask({ noteIds, model });
+	}
+
+	/** As the language model sees it; where it gives no answer, as the machine itself does. */
+	private async byModel(noteIds: string[], model: ModelName): Promise<() => Sorting> {
+		try {
+			const { sorting, doubles } = await sortByModel(this.boardId, noteIds, this.newKey);
+			return () => {
+				this.forget();
+				this.doubles = doubles;
+				this.model.source = model;
+				return sorting;
+			};
+		} catch (error) {
+			const own = await this.found(noteIds, false);
+			return () => {
+				this.problem = m.model_own_instead({ reason: messageOf(error) });
+				return own();
+			};
+		}
+	}
+
+	/** Asks the language model what a theme says, once somebody has agreed to what is sent. */
+	async summarize(theme: SortedTheme, model: ModelName): Promise<void> {
+		if (!(await this.model.consent.ask(this.boardId, theme.noteIds))) return;
+		await this.work(() => this.model.summarize(this.boardId, theme, model));
+	}
+
 	private get boardId(): string {
 		return this.board.room.info.boardId;
 	}
 
 	private learn({ doubles, near, meaning }: Awaited<ReturnType<typeof propose>>): void {
+		this.model.source = undefined;
 		this.doubles = doubles;
 		this.near = new Map(near);
 		this.meaning = meaning;
@@ -195,40 +252,12 @@ export class SortingState extends SortingSteps {
 	}
 
 	private forget(): void {
+		this.model.forget();
 		this.doubles = [];
 		this.near = new Map();
 		this.fits = new Map();
 		this.reasons = new Map();
 		this.meaning = true;
-	}
-
-	/** Notes fall in place where that is likely; for all others the likeliest themes are told. */
-	private async fromNames(
-		noteIds: string[],
-		names: readonly string[],
-		wordsOnly: boolean,
-	): Promise<() => Sorting> {
-		const themes: (SortedTheme & { noteIds: string[] })[] = names.map((name) => ({
-			key: this.newKey(),
-			name,
-			noteIds: [],
-			isNamed: true,
-			isLocked: false,
-		}));
-		const { places, meaning } = await placeAmong(this.boardId, noteIds, themes.map(named), { wordsOnly });
-		const left: string[] = [];
-		const fits = new Map<string, NoteFit>();
-		for (const { id, ranked, sureness } of places) {
-			fits.set(id, { sureness, ranked: ranked.map((t) => themes[t]!.key) });
-			if (sureness === 'doubtful') left.push(id);
-			else themes[ranked[0]!]!.noteIds.push(id);
-		}
-		return () => {
-			this.forget();
-			this.meaning = meaning;
-			this.fits = fits;
-			return { themes, left, pinned: new Set() };
-		};
 	}
 
 	/** Puts all notes in no theme whose place is likely into it. */
@@ -362,16 +391,8 @@ export class SortingState extends SortingSteps {
 		this.looking++;
 		clearTimeout(this.timer);
 		this.busy = false;
+		this.progress = undefined;
 		this.sorting = undefined;
 		this.problem = '';
 	}
 }
-
-/** A theme as it is asked about: one without a name has to be called something. */
-const named = ({ name, noteIds }: SortedTheme): { name: string; noteIds: string[] } => ({
-	name: name.trim() === '' ? '…' : name,
-	noteIds: [...noteIds],
-});
-
-/** Whether themes stand on a sheet. */
-export const hasThemes = (board: Board): boolean => themesOf(board.model, board.sheet).length > 0;

@@ -31,6 +31,11 @@ async function vectorsOf(texts: readonly string[]): Promise<Float32Array[]> {
 	}
 }
 
+/** Makes ready what notes mean, so that sorting them waits for nothing. @throws NoEncoder as above */
+export async function encodeNotes(notes: readonly NoteText[]): Promise<void> {
+	await vectorsOf(notes.map(({ text }) => text));
+}
+
 /**
  * Proposes themes by what notes mean.
  * @param wordsOnly whether words alone may decide: only where somebody has said that this will do

@@ -1,7 +1,8 @@
 import type { z } from 'zod';
-import { createBoard, type newBoardSchema } from '$core/contract/boards';
+import { createBoard, listBoards, type newBoardSchema } from '$core/contract/boards';
 import { withId } from '$core/templates';
 import { m } from '$lib/messages';
+import { boardsOf } from '$lib/server/board-list';
 import { Refused } from '$lib/server/boards';
 import { handle } from '$lib/server/http';
 import { makeBlank, makeFromPiece, makeFromRecipe } from '$lib/server/new-board';
@@ -32,6 +33,12 @@ async function make(
 		sheet,
 	});
 }
+
+export const GET = handle(listBoards, async ({ person }) => {
+	const boards = (await boardsOf(person.id)).filter(({ open, deletedAt }) => open && deletedAt === undefined);
+	boards.sort((a, b) => (b.openedAt ?? 0) - (a.openedAt ?? 0));
+	return { boards: boards.map(({ id, title }) => ({ id, title })) };
+});
 
 export const POST = handle(createBoard, async ({ person, body: request }) => {
 	if (person.guest) throw new Refused(m.error_account());

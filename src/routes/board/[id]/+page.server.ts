@@ -1,8 +1,10 @@
 import { error, redirect } from '@sveltejs/kit';
 import { eq } from 'drizzle-orm';
 import { may } from '$core/access/rights';
+import { writes } from '$core/access/roles';
 import { noteOpening } from '$lib/server/board-list';
 import { membershipOf } from '$lib/server/boards';
+import { languageModel } from '$lib/server/language-model/client';
 import { pigmentsOn, speakerOn } from '$lib/server/names';
 import { database, schema } from '$lib/server/db';
 import { m } from '$lib/messages';
@@ -20,6 +22,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 	const access = may(membership.role, 'enter', membership.policy) ? ('open' as const) : ('closed' as const);
 	const lastHere = access === 'open' ? await noteOpening(params.id, person.id) : undefined;
 	const speaker = await speakerOn(params.id, person, membership.role, membership.policy);
+	const model = writes(membership.role) ? languageModel() : undefined;
 	return {
 		boardId: params.id,
 		title: board!.title,
@@ -32,5 +35,7 @@ export const load: PageServerLoad = async ({ params, locals }) => {
 		keeper: person.id,
 		madeAt: membership.madeAt,
 		lastHere,
+		/** The language model of the house, for those who might ask it. */
+		...(model ? { model: { name: model.name, host: model.host } } : {}),
 	};
 };

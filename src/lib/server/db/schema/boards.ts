@@ -45,6 +45,7 @@ export const boards = pgTable(
 		watching: boolean('watching').notNull().default(false),
 		closed: boolean('closed').notNull().default(false),
 		names: names('names').notNull().default('shown'),
+		asksModel: boolean('asks_model').notNull().default(false),
 		/** What the running step lets people do, as the document `session` says it. */
 		stepRule: jsonb('step_rule').$type<StepRule>().notNull().default({ may: 'everything' }),
 		/** Counted up when the database is restored, so that what browsers keep never mixes with it. */

@@ -1,0 +1,1 @@
+ALTER TABLE "boards" ADD COLUMN "asks_model" boolean DEFAULT false NOT NULL;
