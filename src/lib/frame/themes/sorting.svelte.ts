@@ -80,9 +80,10 @@ export class SortingState extends SortingSteps {
 		return this.before.themes.length > 0;
 	}
 
-	/** Asks the same again. @param wordsOnly whether words alone may decide */
+	/** Asks the same again, but no language model: that takes somebody's word each time. */
 	again(wordsOnly: boolean): Promise<void> {
-		return this.ask(this.question, wordsOnly);
+		const { model: _model, ...question } = this.question;
+		return this.ask(question, wordsOnly);
 	}
 
 	ask(question: Question, wordsOnly = false): Promise<void> {
