@@ -1,6 +1,7 @@
 /** A phone in the hand of somebody who takes part, and of somebody who leads: nothing is hidden. */
 import type { Page } from '@playwright/test';
 import { barrierFree, expect, findIn, fromRecipe, test } from './fixtures';
+import { cutTexts } from './views';
 
 const nodsAt = async (page: Page, text: string): Promise<number> => {
 	const found = (await findIn(page, text)) as unknown as { nods?: unknown[] } | undefined;
@@ -55,6 +56,14 @@ test('everything is read as a list, nodded at by one tap, and found on the board
 		await expect
 			.poll(async () => (await findIn(ilka.page, 'Spare fuses gone by noon'))!.style['size'])
 			.toBe(28);
+	});
+	await test.step('what else there is for the board fits as well, and so do the parts of the desk', async () => {
+		await page.getByTestId('ledge').getByRole('button', { name: 'More to put on the board' }).tap();
+		const shelf = page.getByPlaceholder('Find a pictogram');
+		await expect(shelf).toBeVisible();
+		expect(await cutTexts(page)).toEqual([]);
+		await page.keyboard.press('Escape');
+		await expect(shelf).toBeHidden();
 	});
 	await page.getByTestId('desk-tabs').getByRole('button', { name: 'Read', exact: true }).tap();
 	await expect(list).toBeVisible();

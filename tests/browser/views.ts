@@ -327,7 +327,14 @@ export const cutTexts = (page: Page): Promise<string[]> =>
 			}
 		}
 		// Entries have no text of their own: they are looked at as boxes.
+		const isScrolled = (box: Element | null): boolean =>
+			box !== null && (/auto|scroll/.test(getComputedStyle(box).overflowX) || isScrolled(box.parentElement));
 		for (const box of document.querySelectorAll('select, input, textarea, button')) {
+			const place = box.getBoundingClientRect();
+			const isSeen =
+				place.width > 2 && box.checkVisibility({ opacityProperty: true, visibilityProperty: true });
+			if (isSeen && place.left < innerWidth && place.right > innerWidth + 1.5 && !isScrolled(box))
+				found.add(`beyond the window: ${box.getAttribute('aria-label') ?? box.textContent.trim()}`);
 			const panel = box.closest('section, dialog, [role="dialog"], form, main');
 			if (!panel || !box.checkVisibility()) continue;
 			const [inner, outer] = [box.getBoundingClientRect(), panel.getBoundingClientRect()];

@@ -81,7 +81,9 @@
 			border-left: 0;
 		}
 		.tab {
-			width: 44px;
+			/* All of them are there, however narrow it is. */
+			flex: 0 1 44px;
+			min-width: 24px;
 			height: 40px;
 		}
 	}

@@ -162,8 +162,10 @@
 	}
 	.marks {
 		display: grid;
-		grid-template-columns: repeat(11, 36px);
+		grid-template-columns: repeat(auto-fill, 36px);
 		gap: 1px;
+		/* Eleven in a row, and as many as there is room for on a phone. */
+		width: min(406px, calc(100vw - 34px));
 		height: 176px;
 		overflow-y: auto;
 		align-content: start;
