@@ -45,7 +45,7 @@ async function chooseByKey(page: Page, name: string): Promise<void> {
 
 test('from an account to the report, without a mouse', async ({ page, server }) => {
 	await page.goto(`${server.url}/sign-up`);
-	await page.getByLabel('Your name').focus();
+	await expect(page.getByLabel('Your name')).toBeFocused();
 	for (const entry of ['Wanda', 'wanda@zweite-runde.example', 'long enough for this']) {
 		await page.keyboard.type(entry);
 		await page.keyboard.press('Tab');
@@ -176,8 +176,22 @@ test('from an account to the report, without a mouse', async ({ page, server }) 
 		await page.keyboard.press('Enter');
 		await expect(page.getByTestId('thread')).toContainText('Who buys it?');
 	});
+	await test.step('a sheet is added, and told', async () => {
+		await find(page, 'add a sheet');
+		await expect(page.getByTestId('announcer')).toContainText('Now on sheet Sheet 3');
+		await page.getByRole('treeitem', { name: /^Gather/ }).focus();
+		await page.keyboard.press('Enter');
+		await expect(page.getByTestId('announcer')).toContainText('Now on sheet Gather');
+	});
 	await test.step('a step is added, led and ended', async () => {
 		await find(page, 'run sheet');
+		// The command leads into the part that it opens, and Esc back to the board.
+		const part = page.getByRole('region', { name: 'Run sheet' });
+		await expect(part).toBeFocused();
+		await page.keyboard.press('Escape');
+		await expect(page.getByRole('application')).toBeFocused();
+		await find(page, 'run sheet');
+		await expect(part).toBeFocused();
 		await tabTo(page, page.getByRole('button', { name: 'Add a step' }));
 		await page.keyboard.press('Enter');
 		await tabTo(page, page.getByTestId('desk').getByRole('button', { name: 'Start: New step' }));

@@ -42,13 +42,24 @@
 	const flowWidth = new PanelWidth('desk-flow', 360, 240, 640);
 	const { board, sorting, flow, talk, journal, view, open, onopen, oninvite, onlead, onhere }: Props =
 		$props();
+	/** From the part as a whole, where a command led, back to the board. */
+	function onkeydown({ key, target, currentTarget }: KeyboardEvent): void {
+		if (key === 'Escape' && target === currentTarget)
+			document.querySelector<HTMLElement>('[role="application"]')?.focus();
+	}
 	/** A table needs more room than a list. */
 	const panelWidth = $derived(open === 'flow' ? flowWidth : width);
 </script>
 
 <aside class="desk" style:width="{panelWidth.now}px" aria-label={m.desk()} data-testid="desk">
 	<Splitter label={m.desk_width()} side="left" panel={panelWidth} />
-	<section class="panel" aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}>
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+	<section
+		class="panel"
+		tabindex="-1"
+		aria-label={INSTRUMENTS.find(({ name }) => name === open)?.label()}
+		{onkeydown}
+	>
 		<button type="button" class="icon-button close" aria-label={m.close()} onclick={() => onopen(undefined)}
 			><X size={20} /></button
 		>

@@ -5,12 +5,14 @@
 	import { shownKeyOf, type Command } from '../board/commands';
 	import { findCommands } from '../board/commands/find';
 	import Dialog from '../ui/Dialog.svelte';
+	import { focusInstead } from '../ui/last-focus';
 
 	const { board, open, onclose }: { board: Board; open: boolean; onclose: () => void } = $props();
 
 	let words = $state('');
 	let at = $state(0);
 	const MAX = 12;
+	const PARTS: ReadonlySet<string> = new Set(['instrument', 'vote', 'journal', 'look through', 'show']);
 
 	const found = $derived(open ? findCommands(board, words, MAX) : []);
 	$effect(() => {
@@ -24,7 +26,12 @@
 	function run(command: Command | undefined): void {
 		if (!command) return;
 		onclose();
+		// What opens a part of the desk leads into it.
+		const stop = board.frame.requests.on(({ open: what }) => {
+			if (PARTS.has(what)) focusInstead('[data-testid="desk"] .panel');
+		});
 		command.run(board);
+		stop();
 	}
 	function onKey(event: KeyboardEvent): void {
 		if (event.key === 'ArrowDown') at = Math.min(found.length - 1, at + 1);

@@ -42,12 +42,14 @@ function restore({ element, around, list, index }: Spot): boolean {
 	// The nearest thing that is left; a row that became an entry and is a row again stands right
 	// there.
 	const near = around.find((each) => each.isConnected && each !== list && !each.contains(list));
-	if (near && put(near.tabIndex >= 0 ? near : standsIn(near)[0])) return true;
+	if (near && put(near.hasAttribute('tabindex') ? near : standsIn(near)[0])) return true;
 	if (list?.isConnected && index >= 0) {
 		const left = standsIn(list);
 		if (put(left[Math.min(index, left.length - 1)])) return true;
 	}
-	return around.some((each) => each.isConnected && (each.tabIndex >= 0 ? put(each) : put(standsIn(each)[0])));
+	return around.some(
+		(each) => each.isConnected && (each.hasAttribute('tabindex') ? put(each) : put(standsIn(each)[0])),
+	);
 }
 
 /** As an attachment of the element that the focus is to stay in. */

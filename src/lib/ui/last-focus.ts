@@ -10,5 +10,17 @@ if (browser)
 		if (target instanceof HTMLElement && !target.closest(OVERLAYS)) last = target;
 	});
 
-/** The last element outside of dialogs and panels that had the focus, if it is still there. */
-export const lastFocus = (): HTMLElement | null => (last?.checkVisibility() ? last : null);
+let instead: string | undefined;
+
+/** Says where the focus goes when what is open now closes, where that is not back to where it was. */
+export const focusInstead = (selector: string): void => void (instead = selector);
+
+/**
+ * Where the focus goes when a dialog or a panel closes: where it was said to, or else to the last
+ * element outside of them that had it, if it is still there.
+ */
+export function lastFocus(): HTMLElement | null {
+	const said = instead === undefined ? null : document.querySelector<HTMLElement>(instead);
+	instead = undefined;
+	return said ?? (last?.checkVisibility() ? last : null);
+}

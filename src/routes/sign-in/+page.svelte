@@ -17,8 +17,10 @@
 
 <EntryPage title={m.sign_in()} text={m.sign_in_hint()}>
 	<form method="POST" use:enhance={keepForm()}>
+		<!-- svelte-ignore a11y_autofocus -->
 		<label
 			>{m.email()}<input
+				autofocus
 				class="entry"
 				type="email"
 				name="email"

@@ -14,8 +14,10 @@
 
 <EntryPage title={m.sign_up()} text={m.sign_up_hint()}>
 	<form method="POST" use:enhance={keepForm()}>
+		<!-- svelte-ignore a11y_autofocus -->
 		<label
 			>{m.your_name()}<input
+				autofocus
 				class="entry"
 				name="name"
 				autocomplete="name"

@@ -65,7 +65,7 @@ export const SYNONYMS: Readonly<Record<string, string>> = {
 	'themes back': 'unsort original place before zurück ursprünglich lage',
 	'merge notes': 'duplicate double same combine join doppelt gleich zusammenlegen',
 	'take apart': 'unmerge separate duplicates split trennen auseinander',
-	themes: 'cluster sort group affinity topics clustern sortieren themen',
+	themes: 'cluster sort group affinity topics model ai clustern sortieren themen sprachmodell ki',
 	'run sheet': 'timer clock agenda steps schedule time uhr zeit ablauf agenda schritte',
 	people: 'participants members roles invite teilnehmer leute rollen',
 	talk: 'chat comments messages gespräch chat kommentare',
