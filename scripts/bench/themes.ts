@@ -41,8 +41,9 @@ const shipped =
 		return labels;
 	};
 
+const SHIPPED = 'as shipped, number found by itself';
 const METHODS: Record<string, Method> = {
-	'as shipped, number found by itself': shipped(false),
+	[SHIPPED]: shipped(false),
 	'as shipped, number given': shipped(true),
 	'words alone, number given': shipped(true, false),
 	...Object.fromEntries(
@@ -88,6 +89,25 @@ function benchGrouping(set: LabelledSet, topics: Topics): void {
 			figure(`themes: ${name}, ${what}`, value, unit, set.name);
 			add(`${name}, ${what}`, value);
 		}
+	}
+}
+
+/**
+ * How much stays as it is when one note more comes: agreement of two proposals on what both know, the
+ * one made without some note and the one made with it.
+ */
+function benchStability(set: LabelledSet, topics: Topics): void {
+	const random = randomFrom(7);
+	for (let draw = 0; draw < DRAWS; draw++) {
+		const last = Math.floor(random() * set.notes.length);
+		const without: LabelledSet = {
+			...set,
+			notes: set.notes.filter((_, i) => i !== last),
+			vectors: set.vectors.filter((_, i) => i !== last),
+		};
+		const before = METHODS[SHIPPED]!(without, topics);
+		const after = METHODS[SHIPPED]!(set, topics).filter((_, i) => i !== last);
+		add('one note more, agreement with the proposal before', adjustedRandIndex(before, after));
 	}
 }
 
@@ -161,6 +181,7 @@ export async function benchThemes(): Promise<void> {
 	const sets = await readSets((took) => keepTime('encoding 60 new notes', took));
 	for (const set of sets) {
 		benchGrouping(set, topics);
+		benchStability(set, topics);
 		benchDoubles(set);
 		benchDeal(set, topics);
 		for (const count of PLACED) {

@@ -2,13 +2,14 @@
  * A stand-in for a language model: the chat-completions protocol over HTTP, with answers by our own
  * computation. How it behaves stands behind its name: `stand-in` answers, `stand-in-slow` only after
  * a long time, `-wrong` with nonsense, `-empty` with nothing, `-cut` breaks off in the middle,
- * `-failing` with an error of the server, `-flaky` so only the first time.
+ * `-failing` with an error of the server, `-flaky` so only the first time, `-flooding` sends without
+ * end, and `-dripping` a letter now and then.
  */
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { z } from 'zod';
 import { sortIntoThemes, type NoteText, type SortOptions } from '../../src/core/themes';
 
-export const MOODS = ['slow', 'wrong', 'empty', 'cut', 'failing', 'flaky'] as const;
+export const MOODS = ['slow', 'wrong', 'empty', 'cut', 'failing', 'flaky', 'flooding', 'dripping'] as const;
 export type Mood = (typeof MOODS)[number];
 
 const requestSchema = z.object({
@@ -66,6 +67,13 @@ const inMood = (mood: Mood | undefined, answer: string): string => {
 	return answer;
 };
 
+/** An answer that does not end. */
+function endless(response: ServerResponse, isFast: boolean): void {
+	response.writeHead(200, { 'content-type': 'application/json' });
+	const timer = setInterval(() => response.write(' '.repeat(isFast ? 500_000 : 1)), 50);
+	response.once('close', () => clearInterval(timer));
+}
+
 async function bodyOf(request: IncomingMessage): Promise<string> {
 	let body = '';
 	for await (const piece of request) {
@@ -99,6 +107,7 @@ export async function startStandIn({
 		asked.push(question);
 		if (mood === 'failing' || (mood === 'flaky' && asked.length === 1))
 			return send(500, { error: { message: 'It fails.' } });
+		if (mood === 'flooding' || mood === 'dripping') return endless(response, mood === 'flooding');
 		if (mood === 'slow') await new Promise((resolve) => setTimeout(resolve, slowMs).unref());
 		const content = inMood(mood, await answerTo(question, meaningsOf));
 		send(200, {

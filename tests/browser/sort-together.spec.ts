@@ -87,8 +87,17 @@ test('six people sort at once, in silence, and the outcome is an ordinary sortin
 	// Each note went to two people, the one that Vito sorted before among them.
 	expect(answers.reduce((sum, count) => sum + count, 0)).toBe(NOTES.length * 2 - 1);
 
+	await test.step('a leader’s phone says how far it is, and leads to where people differ', async () => {
+		await page.setViewportSize({ width: 390, height: 844 });
+		const round = page.getByTestId('lead-screen').getByTestId('round-now');
+		await expect(round).toContainText('4 of 4 notes through');
+		await expect(round).toContainText('Agreement');
+		await round.getByRole('button').click();
+		await expect(page.getByTestId('together-led')).toBeVisible();
+		await page.setViewportSize({ width: 1280, height: 800 });
+	});
+
 	await test.step('those who lead see that all agree, and take the outcome over', async () => {
-		await page.getByTestId('desk-tabs').getByRole('button', { name: 'Themes' }).click();
 		const led = page.getByTestId('together-led');
 		await expect(led).toContainText('4 of 4 notes through');
 		await expect(led).toContainText('1');

@@ -149,14 +149,14 @@ describe('a language model', () => {
 			await board.allow();
 			const response = await board.ask('themes');
 			expect(response.status).toBe(503);
-			const silent = mood === 'slow' || mood === 'failing';
+			const silent = !['wrong', 'empty', 'cut'].includes(mood);
 			expect(await reasonOf(response)).toBe(
 				silent
 					? `The language model “stand-in-${mood}” does not answer.`
 					: `The language model “stand-in-${mood}” gave an answer that cannot be used.`,
 			);
 			expect(await journalOf(board)).toHaveLength(1);
-			expect(model.asked.length).toBeGreaterThan(1);
+			expect(model.asked.length).toBeGreaterThan(mood === 'dripping' || mood === 'flooding' ? 0 : 1);
 		},
 	);
 

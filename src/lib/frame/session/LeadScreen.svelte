@@ -19,6 +19,7 @@
 	import { leadOn, tellMessage } from './leading';
 	import PhoneScreen from '../PhoneScreen.svelte';
 	import PhoneHead from './PhoneHead.svelte';
+	import RoundNow from './RoundNow.svelte';
 	import StepNow from './StepNow.svelte';
 	import TimeUp from './TimeUp.svelte';
 
@@ -42,6 +43,7 @@
 			{#await faces then}<ShowDesk {room} />{/await}
 		{/if}
 		<StepNow {room} {onlead} />
+		<RoundNow {room} onlook={() => onboard({ instrument: 'themes' })} />
 		{#if votes.open}
 			{@const vote = votes.open}
 			<section>

@@ -1,19 +1,24 @@
 <script lang="ts">
 	/** How far a round is in which everybody sorts, for those who lead. */
 	import { m } from '$lib/messages';
-	import type { Board } from '../../board/board.svelte';
+	import { numberWords } from '$lib/words/when';
+	import type { Room } from '../../room/room.svelte';
 	import RoundProgress from '../themes/RoundProgress.svelte';
 
-	const { board }: { board: Board } = $props();
-	const round = $derived(board.room.round.shown);
+	const { room, onlook }: { room: Room; onlook: () => void } = $props();
+	const round = $derived(room.round.shown);
 </script>
 
 {#if round?.led}
 	<div class="round" data-testid="round-now">
 		<RoundProgress {round} />
-		<button type="button" class="button" onclick={() => board.frame.openInstrument('themes')}
-			>{m.together_look()}</button
-		>
+		{#if round.led.agreement !== undefined}
+			<p>{m.together_agreement({ alpha: numberWords(round.led.agreement, 2) })}</p>
+		{/if}
+		{#if round.led.disputed.length > 0}
+			<p>{m.together_disputed({ count: round.led.disputed.length })}</p>
+		{/if}
+		<button type="button" class="button" onclick={onlook}>{m.together_look()}</button>
 	</div>
 {/if}
 

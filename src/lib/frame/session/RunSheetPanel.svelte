@@ -58,7 +58,7 @@
 	{/if}
 {/if}
 <StepNow {room} {onlead} />
-{#if room.leads}<RoundNow {board} />{/if}
+{#if room.leads}<RoundNow room={board.room} onlook={() => board.frame.openInstrument('themes')} />{/if}
 {#if room.leads && board.mayAll}<Strays {board} />{/if}
 {#if room.leads}<BackstageList {board} />{/if}
 {#if room.leads && step?.kind === 'warm-up'}
