@@ -35,7 +35,11 @@ demo_model() {
 		[ ! -s "$DEMO/model.url" ] || break
 		sleep 0.1
 	done
-	[ -s "$DEMO/model.url" ] || fail "The stand-in for a language model did not start. Its last words: $(tail -n 4 "$DEMO/model.log")"
+	if [ ! -s "$DEMO/model.url" ]; then
+		say "The stand-in for a language model did not start; the demo goes on without. Its last words: $(tail -n 4 "$DEMO/model.log")"
+		stop_model
+		return 0
+	fi
 	WANDTAFEL_MODEL_URL=$(cat "$DEMO/model.url")
 	export WANDTAFEL_MODEL_URL WANDTAFEL_MODEL=${WANDTAFEL_MODEL:-stand-in}
 }
@@ -140,6 +144,7 @@ demo() {
 	echo "$pid" >"$DEMO/server.pid"
 	wait_for_answer "$port" "$pid" || {
 		kill "$pid" 2>/dev/null || true
+		stop_model
 		fail "The server did not answer. Its last words: $(tail -n 4 "$DEMO/server.log")"
 	}
 	print_addresses "$port"

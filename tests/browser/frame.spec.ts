@@ -136,25 +136,44 @@ test('a blank board says how to begin, until something stands on it', async ({ i
 	await expect(hints).toBeHidden();
 });
 
-test('what is pressed before the page has its script is done when it has', async ({
-	ilka: { page },
-	server,
-}) => {
-	let release = (): void => undefined;
-	let waiting = 0;
-	const held = new Promise<void>((done) => (release = done));
-	const isScript = (url: URL): boolean => url.pathname.startsWith('/_app/') && url.pathname.endsWith('.js');
-	await page.route(isScript, async (route) => {
-		waiting++;
-		await held;
-		await route.continue();
+test.describe('a slow network', () => {
+	// Scripts come through it each time.
+	test.use({ keepsShell: false });
+
+	test('what is pressed before the page has its script is done when it has', async ({
+		ilka: { context },
+		server,
+	}) => {
+		/** Presses something in a window whose scripts are held back, and lets them come. */
+		async function early(path: string, press: (page: Page) => Promise<void>): Promise<Page> {
+			const page = await context.newPage();
+			let release = (): void => undefined;
+			let waiting = 0;
+			const held = new Promise<void>((done) => (release = done));
+			const isScript = (url: URL): boolean =>
+				url.pathname.startsWith('/_app/') && url.pathname.endsWith('.js');
+			await page.route(isScript, async (route) => {
+				waiting++;
+				await held;
+				await route.continue();
+			});
+			await page.goto(server.url + path, { waitUntil: 'commit' });
+			await press(page);
+			await expect.poll(() => waiting).toBeGreaterThan(0);
+			await expect(page).toHaveURL(server.url + path);
+			release();
+			return page;
+		}
+		const made = await early('/', (page) => page.getByRole('button', { name: /Blank board/ }).click());
+		await expect(made.getByTestId('blank-board')).toBeVisible();
+		const quiet = await early('/settings', (page) => page.getByText('a soft sound').click());
+		const isOn = (): Promise<boolean> => quiet.getByRole('checkbox').isChecked();
+		await expect.poll(() => isOn()).toBe(false);
+		await quiet.reload();
+		expect(await isOn()).toBe(false);
+		const german = await early('/settings', (page) => page.getByText('Deutsch').click());
+		await expect(german.getByRole('heading', { name: 'Einstellungen' })).toBeVisible();
 	});
-	await page.goto(server.url, { waitUntil: 'commit' });
-	await page.getByRole('button', { name: /Blank board/ }).click();
-	await expect.poll(() => waiting).toBeGreaterThan(0);
-	await expect(page).toHaveURL(`${server.url}/`);
-	release();
-	await expect(page.getByTestId('blank-board')).toBeVisible();
 });
 
 test('with a tool in hand the hints on a blank board do not stand in its way', async ({

@@ -1,5 +1,6 @@
 /** Asking the language model of the house; nothing is sent before somebody has seen what. */
 import { z } from 'zod';
+import { PART } from '../language-model/questions';
 import { endpoint } from './endpoint';
 import { MAX_THEME_NAME } from './themes';
 
@@ -50,6 +51,9 @@ export const proposeThemesByModel = endpoint({
 export const summarizeByModel = endpoint({
 	method: 'POST',
 	path: '/api/boards/[id]/model/theme',
-	request: z.object({ name: z.string().trim().min(1).max(MAX_THEME_NAME), noteIds }),
+	request: z.object({
+		name: z.string().trim().min(1).max(MAX_THEME_NAME),
+		noteIds: noteIds.max(PART),
+	}),
 	response: z.object({ sentence: z.string(), name: z.string() }),
 });

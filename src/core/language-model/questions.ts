@@ -12,7 +12,10 @@ export interface ModelMessage {
 	content: string;
 }
 
-/** Notes that are asked about at one go; of more, themes are carried on from part to part. */
+/**
+ * Notes that are asked about at one go; of more, themes are carried on from part to part, and a theme
+ * is summarized by the first.
+ */
 export const PART = 100;
 /** Themes that an answer may have. */
 const MAX_THEMES = 40;
@@ -160,6 +163,9 @@ export function readSummary(answer: string): Summary {
 	return { sentence: cutAtWord(sentence, MAX_SENTENCE), name: plainName(parsed.data.name) };
 }
 
+/** The first letters of a text; no letter is cut in two. */
+const cut = (text: string, max: number): string => text.slice(0, max).replace(/\p{Cs}$/u, '');
+
 /** A text without the parts that lie behind a limit of letters, ended with a sign of that. */
 const cutAtWord = (text: string, max: number): string =>
 	text.length <= max ? text : `${text.slice(0, max - 2).replace(/\s\S*$/u, '')} …`;
@@ -172,27 +178,33 @@ const plainLine = (text: string): string =>
 		.trim();
 
 /** A name as it is shown: one line, cut to length. */
-export const plainName = (name: string): string => plainLine(name).slice(0, MAX_THEME_NAME).trim();
+export const plainName = (name: string): string => cut(plainLine(name), MAX_THEME_NAME).trim();
 
 const MAIL = /[\p{L}\p{N}._%+-]+@[\p{L}\p{N}.-]+\.\p{L}{2,}/gu;
 /** What stands in the place of what is not sent. */
 const LEFT_OUT = '…';
 
+/** Shorter names are words as well, unless they are written as the name is. */
+const LONG_NAME = 3;
+
 /**
- * A text without the names of people, whole or in part, and without e-mail addresses: who is on a
- * board is nobody else's business.
+ * A text without the names of people, whole or in part, also in the genitive, and without e-mail
+ * addresses: who is on a board is nobody else's business. Initials stay.
  */
 export function withoutNames(text: string, names: readonly string[]): string {
 	const parts = names
 		.flatMap((name) => [name, ...name.split(/\s+/u)])
-		.map((part) => part.trim())
-		.filter((part) => part.length >= 3)
+		.map((part) => part.trim().normalize('NFC'))
+		.filter((part) => part.replace(/[^\p{L}\p{N}]/gu, '').length > 1)
 		.sort((a, b) => b.length - a.length);
-	const plain = text.replace(MAIL, LEFT_OUT);
-	if (parts.length === 0) return plain;
-	const escaped = [...new Set(parts)].map((part) => part.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&'));
-	return plain.replace(
-		new RegExp(`(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})(?![\\p{L}\\p{N}])`, 'giu'),
-		LEFT_OUT,
-	);
+	const without = (plain: string, some: readonly string[], flags: string): string => {
+		if (some.length === 0) return plain;
+		const escaped = [...new Set(some)].map((part) => part.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&'));
+		const name = `(?<![\\p{L}\\p{N}])(?:${escaped.join('|')})s?(?![\\p{L}\\p{N}])`;
+		return plain.replace(new RegExp(name, flags), LEFT_OUT);
+	};
+	const isLong = (part: string): boolean => part.length >= LONG_NAME;
+	const plain = text.normalize('NFC').replace(MAIL, LEFT_OUT);
+	const rest = parts.filter((part) => !isLong(part));
+	return without(without(plain, parts.filter(isLong), 'giu'), rest, 'gu');
 }

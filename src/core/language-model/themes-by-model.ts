@@ -85,7 +85,7 @@ export const summaryByModel = (
 		complete,
 		askForSummary(
 			name,
-			notes.slice(0, PART).map(({ text }) => text),
+			notes.map(({ text }) => text),
 			languageOf(notes),
 		),
 		readSummary,

@@ -12,7 +12,7 @@
 	import BackHeader from '$lib/ui/BackHeader.svelte';
 	import { keepForm } from '$lib/ui/keep-form';
 	import { colourName } from '$lib/ui/colour-names';
-	import { untrack } from 'svelte';
+	import { onMount, tick, untrack } from 'svelte';
 	import type { PageProps } from './$types';
 
 	const { data, form }: PageProps = $props();
@@ -20,6 +20,13 @@
 	let pigment = $state<Pigment | ''>(untrack(() => data.person.pigment ?? ''));
 	let language = $state(untrack(() => data.language));
 	let light = $state(untrack(() => data.light));
+
+	let languageForm = $state<HTMLFormElement>();
+	// One that was chosen before the script arrived has not been sent.
+	onMount(async () => {
+		await tick();
+		if (language !== data.language) languageForm?.requestSubmit();
+	});
 
 	/** A language as those call it who speak it. */
 	const languageName = (tag: string): string =>
@@ -129,6 +136,7 @@
 		<h2>{m.settings_how()}</h2>
 		<!-- A new page, not a change of this one: the server writes it in the other language. -->
 		<form
+			bind:this={languageForm}
 			method="POST"
 			action="?/language"
 			use:enhance={keepForm({

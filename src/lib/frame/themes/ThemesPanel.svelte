@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { m } from '$lib/messages';
 	import type { Board } from '../../board/board.svelte';
+	import ProgressBar from '../../ui/ProgressBar.svelte';
 	import ModelConsentDialog from './ModelConsentDialog.svelte';
 	import ThemesDraft from './ThemesDraft.svelte';
 	import ThemesStart from './ThemesStart.svelte';
@@ -22,8 +23,7 @@
 				: m.themes_busy({ count: sorting.question.noteIds.length })}
 		</p>
 		{#if sorting.progress !== undefined}
-			<progress max={sorting.question.noteIds.length} value={sorting.progress} aria-label={m.themes_ready()}
-			></progress>
+			<ProgressBar label={m.themes_ready()} max={sorting.question.noteIds.length} value={sorting.progress} />
 			<p class="quiet">
 				{m.themes_ready_of({ done: sorting.progress, all: sorting.question.noteIds.length })}
 			</p>
@@ -36,10 +36,8 @@
 <ModelConsentDialog consent={sorting.model.consent} />
 
 <style>
-	progress {
-		width: 100%;
-		margin-top: 12px;
-		accent-color: var(--frame-accent);
+	.texts :global([role='progressbar']) {
+		margin: 8px 0 4px;
 	}
 	.stop {
 		margin-top: 12px;

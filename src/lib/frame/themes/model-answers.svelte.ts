@@ -1,16 +1,24 @@
 /** What the language model of the house said; nothing of it is taken by itself. */
 import type { ModelName } from '$core/contract/language-model';
-import type { Summary } from '$core/language-model/questions';
+import { MAX_THEME_NAME } from '$core/contract/themes';
+import { PART, type Summary } from '$core/language-model/questions';
 import type { SortedTheme } from '$core/themes/sorting';
 import { richFrom } from '$core/text/rich';
 import type { Board } from '../../board/board.svelte';
 import { summaryByModel } from './model-actions';
+import { named } from './sort-by-asking';
 import { ModelConsent } from './model-consent.svelte';
 
 /** Size of a sentence that is put down, board units. */
 const SENTENCE = { w: 320, h: 64 };
 
 type Said = Summary & { model: ModelName };
+
+/** A theme with the notes by which it is summarized: no more are said to be sent, or are. */
+export const toSummarize = (theme: SortedTheme): SortedTheme => ({
+	...theme,
+	noteIds: theme.noteIds.slice(0, PART),
+});
 
 export class ModelAnswers {
 	/** The model that the proposal comes from, where it comes from one. */
@@ -28,7 +36,8 @@ export class ModelAnswers {
 	 * @throws ApiError when the model is not asked, or gives no answer
 	 */
 	async summarize(boardId: string, theme: SortedTheme, model: ModelName): Promise<() => void> {
-		const summary = await summaryByModel(boardId, theme.name.trim() || '…', theme.noteIds);
+		const { name } = named(theme);
+		const summary = await summaryByModel(boardId, name.slice(0, MAX_THEME_NAME), theme.noteIds);
 		return () => {
 			this.said = new Map([...this.said, [theme.key, { ...summary, model }]]);
 		};

@@ -18,7 +18,7 @@ import type { Board } from '../../board/board.svelte';
 import { propose, reviewSorting } from '../actions';
 import { DealState } from './deal.svelte';
 import { factsOf } from './note-facts';
-import { ModelAnswers } from './model-answers.svelte';
+import { ModelAnswers, toSummarize } from './model-answers.svelte';
 import { sortingOfRound, type RoundOutcome } from './round-outcome';
 import { StartChoice } from './start-choice.svelte';
 import { SortingSteps } from './sorting-steps.svelte';
@@ -222,7 +222,8 @@ export class SortingState extends SortingSteps {
 	}
 
 	/** Asks the language model what a theme says, once somebody has agreed to what is sent. */
-	async summarize(theme: SortedTheme, model: ModelName): Promise<void> {
+	async summarize(whole: SortedTheme, model: ModelName): Promise<void> {
+		const theme = toSummarize(whole);
 		if (!(await this.model.consent.ask(this.boardId, theme.noteIds))) return;
 		await this.work(() => this.model.summarize(this.boardId, theme, model));
 	}

@@ -107,7 +107,9 @@ export async function askModel<T>(
 		return await ask(notes, (messages) => model.complete(messages));
 	} catch (error) {
 		if (error instanceof NoAnswer) throw new Refused(m.error_model_unreadable({ model: model.name }), 503);
-		log.warn({ err: error, model: model.name, host: model.host }, 'the language model does not answer');
+		// Not the error itself: it may hold what the model sent back, words of notes among it.
+		const { name: reason } = error as Error;
+		log.warn({ reason, model: model.name, host: model.host }, 'the language model does not answer');
 		throw new Refused(m.error_model_silent({ model: model.name }), 503);
 	}
 }
