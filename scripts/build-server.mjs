@@ -12,6 +12,7 @@ await build({
 		server: at('../server/main.ts'),
 		'workers/snapshots': at('../src/workers/snapshots.ts'),
 		'workers/summaries': at('../src/workers/summaries.ts'),
+		'workers/exports': at('../src/workers/exports.ts'),
 		'workers/themes': at('../src/workers/themes.ts'),
 		'cli/seed': at('./seed.ts'),
 		'cli/migrate': at('./migrate.ts'),

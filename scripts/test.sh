@@ -84,6 +84,7 @@ if wants server || wants browser; then
 	unset DATABASE_URL
 fi
 wants server && need_redis
+wants server && need_pdf_tools
 wants server && vitest_part server "${@:2}"
 if wants browser; then
 	need_headless_chromium

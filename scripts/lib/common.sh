@@ -123,6 +123,12 @@ need_redis() {
 	command -v redis-server >/dev/null || fail "Redis was installed but redis-server cannot be found."
 }
 
+# Programs that read the PDF files that are taken out; only tests need them.
+need_pdf_tools() {
+	command -v pdftoppm >/dev/null || apt_install "Programs that read PDF files are missing." poppler-utils
+	command -v pdftoppm >/dev/null || fail "poppler-utils were installed but pdftoppm cannot be found."
+}
+
 free_port() { # PREFERRED
 	node -e '
 		const net = require("node:net");

@@ -24,6 +24,8 @@ export interface Faults {
 	/** An archive that is none, and what is wrong with it. */
 	'no archive': { problem: string };
 	'nothing to export': undefined;
+	/** A poster over more sheets of paper than are put together. */
+	'poster too large': { max: number };
 	/** A file without an outline. */
 	'no outline': { problem: 'format' | 'empty' | 'size' };
 	/** A file without a flow: of another format, empty, or with more than can be read. */
@@ -43,6 +45,10 @@ export class Fault<Code extends FaultCode = FaultCode> extends Error {
 		this.data = data[0] as Faults[Code];
 	}
 }
+
+/** A fault that was thrown elsewhere, from its code and data. */
+export const faultFrom = (code: FaultCode, data: unknown): Fault =>
+	new (Fault as new (code: FaultCode, data: unknown) => Fault)(code, data);
 
 /** Whether something that was thrown is this fault; any fault where no code is given. */
 export const isFault = <Code extends FaultCode>(error: unknown, code?: Code): error is Fault<Code> =>

@@ -121,24 +121,30 @@ test('a whole session: join, write, draw, link, sort into themes, take out', asy
 	});
 
 	await test.step('the outcome leaves as pictures and as data, and says so', async () => {
-		const take = async (key: string): Promise<{ name: string; body: Buffer }> => {
+		const take = async (format: string, ...choices: string[]): Promise<{ name: string; body: Buffer }> => {
 			await page.keyboard.press('Escape');
 			await page.getByRole('button', { name: 'Take out' }).click();
-			const only = page.getByLabel(/Only what is selected/);
-			if (await only.isVisible()) await only.uncheck();
+			const dialog = page.getByRole('dialog');
+			await dialog.locator(`[data-export="${format}"]`).click();
+			for (const choice of choices) {
+				const button = dialog.getByRole('button', { name: choice, exact: true });
+				// Where a format can hold one part alone there is nothing to choose.
+				if (await button.count()) await button.click();
+			}
 			const waiting = page.waitForEvent('download');
-			await page.locator(`[data-export="${key}"]`).click();
+			await dialog.getByTestId('make-file').click();
 			const download = await waiting;
 			await expect(page.getByText(`${download.suggestedFilename()} is made`).first()).toBeVisible();
 			return { name: download.suggestedFilename(), body: readFileSync(await download.path()) };
 		};
-		const png = await take('png1');
+		const png = await take('png', 'This sheet', '1 ×');
 		expect(png.name).toBe('Season planning.png');
 		expect(png.body.subarray(1, 4).toString()).toBe('PNG');
-		expect((await take('png2')).body.readUInt32BE(16)).toBe(png.body.readUInt32BE(16) * 2);
-		const svg = await take('svg');
+		const twice = await take('png', 'This sheet', '2 ×');
+		expect(twice.body.readUInt32BE(16)).toBe(png.body.readUInt32BE(16) * 2);
+		const svg = await take('svg', 'This sheet');
 		expect(svg.body.toString()).toContain('The first theme');
-		const csv = await take('csv');
+		const csv = await take('csv', 'All sheets');
 		expect(csv.body.toString()).toContain('Glue had run dry by two,Nele,note');
 	});
 

@@ -46,6 +46,8 @@ const ROUTES: Record<string, Asked> = {
 	'POST /call': { takes: 'lead', body: { do: 'let go' } },
 	'GET /access': { takes: 'sign-in' },
 	'POST /export': { takes: 'export', body: { format: 'csv' } },
+	'GET /export/[key]': { takes: 'export' },
+	'DELETE /export/[key]': { takes: 'export' },
 	'POST /files': { takes: 'write', body: {} },
 	'GET /files/[hash]': { takes: 'enter' },
 	'POST /files/share': { takes: 'write', body: { from: 'BOARD', hashes: [] } },

@@ -51,6 +51,8 @@ export type Primitive =
 			face: Face;
 			fill: string;
 			fine?: boolean;
+			/** Address that it leads to. */
+			link?: string;
 			/** The part of the object that it is the text of; left out for the object's own text. */
 			part?: string;
 	  };

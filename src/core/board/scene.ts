@@ -72,6 +72,8 @@ export class PaintOrder {
 }
 
 export interface Picture {
+	/** What is shown, from the bottom to the top, and the drawing of each. */
+	objects: BoardObject[];
 	drawings: Drawing[];
 	view: Box;
 	ground: string;
@@ -92,8 +94,10 @@ export function pictureOf(
 	if (!bounds) return undefined;
 	model.routePending();
 	const context = sceneContext(model, ground.surface, measure);
+	const order = inPaintOrder(objects);
 	return {
-		drawings: inPaintOrder(objects).map((object) => drawingOf(object, context)),
+		objects: order,
+		drawings: order.map((object) => drawingOf(object, context)),
 		view: inflate(bounds, margin),
 		ground: ground.colour,
 		...(ground.picture ? { backdrop: ground.picture } : {}),

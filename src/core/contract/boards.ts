@@ -3,6 +3,9 @@ import { z } from 'zod';
 import { ALL_LAYERS } from '../access/layers';
 import { policySchema, settingsSchema } from '../access/rights';
 import { EXPORT_FORMAT_NAMES } from '../formats/exports';
+import { PAGE_COLOURS, PAGES_BY } from '../formats/page-choices';
+import { PAPERS } from '../formats/paper';
+import { MAX_SHEETS, POSTER_PAPERS } from '../formats/poster';
 import { titleSchema } from '../boards/title';
 import { callOrderSchema } from '../meeting/calls';
 import { FILE_WIDTHS } from './file-widths';
@@ -117,11 +120,31 @@ export const moveBackstage = endpoint({
 	response: z.object({ count: z.number() }),
 });
 
+export const posterSchema = z.object({
+	paper: z.enum(POSTER_PAPERS),
+	extent: z.union([
+		z.object({ heightMm: z.number().min(50).max(20_000) }),
+		z.object({ sheets: z.number().int().min(1).max(MAX_SHEETS) }),
+	]),
+	overlapMm: z.number().min(0).max(40),
+});
 export const exportSchema = z.object({
 	format: z.enum(EXPORT_FORMAT_NAMES),
+	/** Pixels a board unit. */
 	scale: z.number().min(0.1).max(8).optional(),
 	sheet: z.string().max(64).optional(),
 	ids: z.array(z.string().max(64)).max(100_000).optional(),
+	clear: z.boolean().optional(),
+	/** Board units. */
+	margin: z.number().min(0).max(1000).optional(),
+	by: z.enum(PAGES_BY).optional(),
+	colours: z.enum(PAGE_COLOURS).optional(),
+	paper: z.enum([...PAPERS, 'own']).optional(),
+	/** Whether everything that is written follows as a list. */
+	noteList: z.boolean().optional(),
+	poster: posterSchema.optional(),
+	/** By which whoever asks finds the file while it is made. */
+	key: id.optional(),
 });
 export type ExportOrder = z.input<typeof exportSchema>;
 export const exportBoard = endpoint({
@@ -130,6 +153,15 @@ export const exportBoard = endpoint({
 	request: exportSchema,
 	response: BYTES,
 });
+const EXPORT_KEY = `${BOARD}/export/[key]`;
+/** How far a file is that one has asked for: pages, slides or strips. */
+export const exportProgress = endpoint({
+	method: 'GET',
+	path: EXPORT_KEY,
+	response: z.object({ done: z.number(), total: z.number() }),
+});
+/** Stops making it. */
+export const stopExport = endpoint({ method: 'DELETE', path: EXPORT_KEY, response: done });
 /** A small picture of the first sheet. */
 export const boardPicture = endpoint({ method: 'GET', path: `${BOARD}/picture`, response: BYTES });
 

@@ -14,7 +14,7 @@ const shownSchema = z.object({
 export type ShownReport = z.infer<typeof shownSchema>;
 /** The report as it is edited. */
 export const readReport = endpoint({ method: 'GET', path: REPORT, response: shownSchema });
-export const REPORT_FORMATS = ['md', 'pdf'] as const;
+export const REPORT_FORMATS = ['md', 'pdf', 'docx'] as const;
 export type ReportFormat = (typeof REPORT_FORMATS)[number];
 /** The report as a file. */
 export const downloadReport = endpoint({ method: 'GET', path: `${REPORT}/[format]`, response: BYTES });

@@ -13,10 +13,11 @@ const facesUsed = (drawings: readonly Drawing[]): Face[] => {
 };
 
 export async function svgFile(input: ExportInput, services: ExportServices): Promise<ExportedFile> {
-	const { view, ground, drawings, backdrop } = chosenPicture(input, services.measure);
+	const { view, drawings, ...picture } = chosenPicture(input, services.measure);
+	const backdrop = input.clear ? undefined : picture.backdrop;
 	const svg = svgOf(drawings, {
 		view,
-		ground,
+		...(input.clear ? {} : { ground: picture.ground }),
 		backdrop,
 		title: input.title,
 		fontCss: services.fontCss(facesUsed(drawings)),

@@ -43,6 +43,9 @@ export const escapeXml = (text: string): string =>
 /** A number as short as it can be at a hundredth of a unit. */
 const n = (value: number): string => String(Math.round(value * 100) / 100);
 
+/** The same where a rounding would shift all of a picture. */
+const exact = (value: number): string => String(Math.round(value * 1e6) / 1e6);
+
 /** Colours with an alpha part are split, for older renderers. */
 function colour(name: 'fill' | 'stroke', value: string | undefined): string {
 	if (value === undefined) return name === 'fill' ? ' fill="none"' : '';
@@ -99,7 +102,8 @@ function element(item: Primitive, options: SvgOptions): string {
 			}
 			const style =
 				(item.face.bold ? ' font-weight="700"' : '') + (item.face.italic ? ' font-style="italic"' : '');
-			return `<text x="${n(item.x)}" y="${n(item.y)}" font-size="${n(item.size)}" font-family="'${FAMILY_NAMES[item.face.family]}', sans-serif"${style}${colour('fill', item.fill)} xml:space="preserve">${escapeXml(item.text)}</text>`;
+			const text = `<text x="${n(item.x)}" y="${n(item.y)}" font-size="${n(item.size)}" font-family="'${FAMILY_NAMES[item.face.family]}', sans-serif"${style}${colour('fill', item.fill)} xml:space="preserve">${escapeXml(item.text)}</text>`;
+			return item.link ? `<a href="${escapeXml(item.link)}">${text}</a>` : text;
 		}
 	}
 }
@@ -141,7 +145,7 @@ function backdropOf({ backdrop, images, view, ground }: SvgOptions): string {
 export function svgOf(drawings: readonly Drawing[], options: SvgOptions): string {
 	const { view, ground, title, scale = 1 } = options;
 	const parts = [
-		`<svg xmlns="http://www.w3.org/2000/svg" width="${n(view.w * scale)}" height="${n(view.h * scale)}" viewBox="${n(view.x)} ${n(view.y)} ${n(view.w)} ${n(view.h)}">`,
+		`<svg xmlns="http://www.w3.org/2000/svg" width="${n(view.w * scale)}" height="${n(view.h * scale)}" viewBox="${[view.x, view.y, view.w, view.h].map(exact).join(' ')}">`,
 		`<title>${escapeXml(title)}</title>`,
 	];
 	if (options.fontCss && !options.outline) parts.push(`<defs><style>${options.fontCss}</style></defs>`);

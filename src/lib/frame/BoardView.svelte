@@ -40,7 +40,7 @@
 	import { JournalState } from './journal/journal-state.svelte';
 	import ReplayBar from './journal/ReplayBar.svelte';
 	import PastCanvas from '../board/past/PastCanvas.svelte';
-	import ExportDialog from './ExportDialog.svelte';
+	import ExportDialog from './export/ExportDialog.svelte';
 	import InviteDialog from './InviteDialog.svelte';
 	import KeysDialog from './KeysDialog.svelte';
 	import CameraDialog from './CameraDialog.svelte';

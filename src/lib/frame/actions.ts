@@ -82,3 +82,6 @@ export async function download(
 	const scale = response.headers.get('x-scale');
 	return { name, scale: scale === null ? undefined : Number(scale) };
 }
+/** How far a file is that is being made: pages, slides or strips. */
+export const progressOf = (id: string, key: string) => call(contract.exportProgress, { params: { id, key } });
+export const stopExport = (id: string, key: string) => call(contract.stopExport, { params: { id, key } });

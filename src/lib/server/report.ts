@@ -1,6 +1,7 @@
 /** The report of a session: written by itself, edited before it goes out, taken out as Markdown and PDF. */
 import { findingWords, timeLines } from '../words/flows';
-import { isConnector, isField, isTheme } from '$core/board/kinds/guards';
+import { isField, isTheme } from '$core/board/kinds/guards';
+import { linksWithin } from '$core/formats/chosen';
 import { LARGEST_PNG } from '$core/formats/png-file';
 import { exportBoard } from './export';
 import { leads } from '$core/access/roles';
@@ -233,12 +234,7 @@ export async function reportPicture(boardId: string, what: PictureOf): Promise<U
 		const [first] = shown;
 		if (!first) throw new Refused(m.error_field_gone(), 404);
 		const ids = new Set(shown.flatMap((object) => [object!.id, ...model.contentsOf(object!)]));
-		for (const id of [...ids])
-			for (const tie of model.tiesOf(id)) {
-				const link = model.find(tie);
-				if (isConnector(link) && link.ends.every((end) => 'point' in end || ids.has(end.object)))
-					ids.add(tie);
-			}
+		for (const link of linksWithin(model, ids)) ids.add(link);
 		const round = unionOf([...ids].flatMap((id) => model.boundsOf(id) ?? []))!;
 		const longest = Math.max(round.w, round.h, 1);
 		const { body } = await exportBoard({

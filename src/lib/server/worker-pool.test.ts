@@ -28,7 +28,7 @@ const BROKEN = written('broken', `throw new Error('cannot be loaded');`);
 describe.each(['worker_threads', 'child_process'] as const)('a worker (%s)', (runtime) => {
 	const workers: PooledWorker<string, string>[] = [];
 	const open = (file: string): PooledWorker<string, string> => {
-		const worker = new PooledWorker<string, string>('test', runtime, file);
+		const worker = new PooledWorker<string, string>('test', runtime, { file });
 		workers.push(worker);
 		return worker;
 	};

@@ -19,6 +19,21 @@ const fileOf = (name: string): string => resolve(`build/workers/${name}.js`);
 /** Whether a worker can be asked at all; where the application runs unbuilt it is not there. */
 export const isWorkerBuilt = (name: string): boolean => existsSync(fileOf(name));
 
+interface WorkerOptions {
+	/** Where it is, if not among those that were built. */
+	file?: string;
+	/** How many answer at once. */
+	processes?: number;
+	/** Arguments of Node for a process of its own. */
+	execArgv?: string[];
+}
+interface AskOptions {
+	/** Ends the worker that works on the question, and rejects. */
+	signal?: AbortSignal;
+	/** What a process of its own sends while it works on the question. */
+	onMessage?: (message: unknown) => void;
+}
+
 /** One worker, which answers one question after the other with what its file exports as default. */
 export class PooledWorker<Q, A> {
 	private pool: Tinypool | undefined;
@@ -26,17 +41,20 @@ export class PooledWorker<Q, A> {
 	constructor(
 		private readonly name: string,
 		private readonly runtime: Runtime,
-		private readonly file = fileOf(name),
+		private readonly options: WorkerOptions = {},
 	) {}
 
 	/**
 	 * Asks and waits for the answer, and keeps the server from ending meanwhile. Rejects with what
 	 * the worker throws, and where it ends or cannot start; the next question starts another.
 	 */
-	async ask(question: Q): Promise<A> {
+	async ask(question: Q, { signal, onMessage }: AskOptions = {}): Promise<A> {
 		const pool = (this.pool ??= this.open());
 		try {
-			return (await pool.run(question)) as A;
+			return (await pool.run(question, {
+				...(signal ? { signal } : {}),
+				...(onMessage ? { channel: { postMessage: onMessage } } : {}),
+			})) as A;
 		} catch (error) {
 			// One that died leaves those that wait behind it without an answer.
 			if (pool.threads.length === 0) this.drop(pool, error);
@@ -52,10 +70,11 @@ export class PooledWorker<Q, A> {
 
 	private open(): Tinypool {
 		const pool = new Tinypool({
-			filename: pathToFileURL(this.file).href,
+			filename: pathToFileURL(this.options.file ?? fileOf(this.name)).href,
 			runtime: this.runtime,
 			minThreads: 0,
-			maxThreads: 1,
+			maxThreads: this.options.processes ?? 1,
+			...(this.options.execArgv ? { execArgv: this.options.execArgv } : {}),
 			idleTimeout: IDLE_MS[this.runtime],
 			// Nothing but the settings tells a process where the database is.
 			...(this.runtime === 'child_process'

@@ -16,6 +16,7 @@ const WORDS: { [Code in FaultCode]: (data: Faults[Code]) => string } = {
 	'another writer': () => m.error_another_writer(),
 	'no archive': ({ problem }) => m.error_archive({ reason: problem }),
 	'nothing to export': () => m.export_nothing(),
+	'poster too large': ({ max }) => m.poster_too_large({ max }),
 	'no outline': ({ problem }) => m.error_no_outline({ reason: problem }),
 	'no flow': ({ problem }) => m.error_no_flow({ reason: problem }),
 };

@@ -143,6 +143,7 @@ export function textItems(setting: Setting): Primitive[] {
 				size,
 				face: run.face,
 				fill,
+				...(run.marks.link ? { link: run.marks.link } : {}),
 			};
 			const rule = (dy: number): Primitive => ({
 				type: 'path',

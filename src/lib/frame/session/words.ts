@@ -16,20 +16,7 @@ import Sprout from '@lucide/svelte/icons/sprout';
 import Vote from '@lucide/svelte/icons/vote';
 import Waypoints from '@lucide/svelte/icons/waypoints';
 
-const KINDS: Record<StepKind, () => string> = {
-	welcome: () => m.step_welcome(),
-	'warm-up': () => m.step_warm_up(),
-	gather: () => m.step_gather(),
-	read: () => m.step_read(),
-	sort: () => m.step_sort(),
-	map: () => m.step_map(),
-	discuss: () => m.step_discuss(),
-	vote: () => m.step_vote(),
-	show: () => m.step_show(),
-	break: () => m.step_break(),
-	'wrap-up': () => m.step_wrap_up(),
-};
-export const kindWords = (kind: StepKind): string => KINDS[kind]();
+export { stepKindWords as kindWords } from '../../words/kinds';
 
 export const STEP_ICONS: Record<StepKind, typeof Eye> = {
 	welcome: DoorOpen,

@@ -27,9 +27,10 @@ const PACKAGES = {
 	hand: { package: '@fontsource/kalam', file: 'kalam', italic: false },
 	mono: { package: '@fontsource/jetbrains-mono', file: 'jetbrains-mono', italic: true },
 } as const;
-const SUBSETS = ['latin', 'latin-ext'] as const;
-/** Width of a character that no shipped font has, in em. */
-const UNKNOWN_WIDTH = 0.6;
+export const SUBSETS = ['latin', 'latin-ext'] as const;
+export type Subset = (typeof SUBSETS)[number];
+/** Width of a character that no shipped font has, in em: it is drawn as a box. */
+export const UNKNOWN_WIDTH = 0.6;
 
 const require = createRequire(join(process.cwd(), 'package.json'));
 
@@ -46,11 +47,13 @@ function fontsOf(face: Face): Font[] {
 	);
 }
 
+/** Text in runs that one of the files of a face can set, by its subset; none has the letters of the others. */
+export const runsInFace = (text: string, face: Face): { subset: Subset | undefined; text: string }[] =>
+	runs(text, fontsOf(face)).map(({ font, text: part }) => ({ subset: SUBSETS[font], text: part }));
+
 /** Text in runs that one of the files of a face can set, by its subset; what none can set is left out. */
-export const runsBySubset = (text: string, face: Face): { subset: string; text: string }[] =>
-	runs(text, fontsOf(face)).flatMap(({ font, text: part }) =>
-		font < 0 ? [] : [{ subset: SUBSETS[font]!, text: part }],
-	);
+export const runsBySubset = (text: string, face: Face): { subset: Subset; text: string }[] =>
+	runsInFace(text, face).flatMap(({ subset, text: part }) => (subset ? [{ subset, text: part }] : []));
 
 /** Splits text into runs that one font file can set; -1 stands for characters that none has. */
 function runs(text: string, fonts: Font[]): { font: number; text: string }[] {

@@ -172,6 +172,7 @@
 			><Printer size={16} />{m.print()}</button
 		>
 		<button type="button" class="button" onclick={() => take('md')}><FileDown size={16} />Markdown</button>
+		<button type="button" class="button" onclick={() => take('docx')}><FileDown size={16} />DOCX</button>
 		<button type="button" class="button main" onclick={() => take('pdf')}><FileDown size={16} />PDF</button>
 	</div>
 </header>

@@ -1,21 +1,47 @@
+import { createReadStream } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { dirname } from 'node:path';
+import { Readable } from 'node:stream';
 import { leads } from '$core/access/roles';
 import { exportBoard } from '$core/contract/boards';
-import { m } from '$lib/messages';
+import { readSession } from '$core/meeting/runsheet';
+import { locale, m } from '$lib/messages';
 import { boardTitle, Refused, requireRight } from '$lib/server/boards';
-import * as exports from '$lib/server/export';
+import { exportBeside, isBesideBuilt, type ExportTask } from '$lib/server/export/beside';
+import { makeFile } from '$lib/server/export/make';
 import { download, handle } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { live } from '$lib/server/live/documents';
-import { csvHeadings } from '$lib/words/csv';
+import { votesFor } from '$lib/server/votes';
 
-export const POST = handle(exportBoard, async ({ person, params: { id }, body: order }) => {
+/** A file on disk as a response; it is removed when it has gone out, or when nobody wants it any more. */
+function streamed(file: string): ReadableStream<Uint8Array> {
+	const stream = createReadStream(file);
+	stream.on('close', () => void rm(dirname(file), { recursive: true, force: true }));
+	return Readable.toWeb(stream) as ReadableStream<Uint8Array>;
+}
+
+export const POST = handle(exportBoard, async ({ event, person, params: { id }, body: order }) => {
 	const { role } = await requireRight(id, person.id, 'export');
 	if (!(await allow('heavy', person.id))) throw new Refused(m.error_too_many());
-	const about = { title: (await boardTitle(id)) ?? '', boardId: id, withAsides: leads(role) };
-	const headings = csvHeadings();
-	const { name, type, body, scale } = await live().read(id, (model) =>
-		exports.exportBoard({ ...order, ...about, headings, model }),
-	);
-	const headers: Record<string, string> = scale === undefined ? {} : { 'x-scale': String(scale) };
-	return download(body as Uint8Array<ArrayBuffer>, type, name, headers);
+	const task: ExportTask = {
+		boardId: id,
+		title: (await boardTitle(id)) ?? '',
+		order,
+		author: person.name,
+		language: locale(),
+		withAsides: leads(role),
+		record: {
+			session: await live().readLayer(id, 'session', readSession),
+			votes: await votesFor(id, person.id),
+		},
+	};
+	const headersFor = (scale: number | undefined): Record<string, string> =>
+		scale === undefined ? {} : { 'x-scale': String(scale) };
+	if (!isBesideBuilt()) {
+		const { body, type, name, scale } = await makeFile(task);
+		return download(body as Uint8Array<ArrayBuffer>, type, name, headersFor(scale));
+	}
+	const { file, type, name, scale } = await exportBeside(task, person.id, order.key, event.request.signal);
+	return download(streamed(file), type, name, headersFor(scale));
 });

@@ -7,9 +7,12 @@ import { fileName } from '$lib/server/export';
 import { download, handle, read } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { asDataUri, picturesIn, reportFor } from '$lib/server/report';
+import { docxOf } from '$lib/server/report-docx';
 import { pdfOf } from '$lib/server/report-pdf';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { z } from 'zod';
+
+const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
 
 /**
  * Markdown by itself; with pictures in one archive, so that they are found by whoever has no access
@@ -36,6 +39,10 @@ export const GET = handle(downloadReport, async ({ event, person, params: { id, 
 	const title = m.report_file({ title: (await boardTitle(id)) ?? '' });
 	const pictures = await picturesIn(id, report);
 	if (asked === 'md') return markdown(report, pictures, title, event.url.origin);
+	if (asked === 'docx') {
+		const docx = await docxOf(report, pictures);
+		return download(docx as Uint8Array<ArrayBuffer>, DOCX, fileName(title, 'docx'));
+	}
 	const pdf = await pdfOf(report, new Map([...pictures].map(([src, png]) => [src, asDataUri(png)])));
 	return download(pdf as Uint8Array<ArrayBuffer>, 'application/pdf', fileName(title, 'pdf'));
 });
