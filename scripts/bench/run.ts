@@ -1,11 +1,12 @@
 /**
- * `bench [open|frame|route|map|themes|sync|history|search] [COUNT...] [tiles|direct]`: measures on
+ * `bench [open|frame|route|map|themes|sync|history|search|export] [COUNT...] [tiles|direct]`: measures on
  * a server and a database of its own. One JSON line a figure.
  */
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';
 import { largeBoard } from './boards';
 import { benchHistory } from './history';
+import { benchExport } from './export';
 import { benchFlow } from './flow';
 import { benchMap } from './map';
 import { benchRoute } from './route';
@@ -14,7 +15,19 @@ import { benchFrames, benchOpen, benchPhone, launch } from './screen';
 import { benchSync } from './sync';
 import { benchThemes } from './themes';
 
-const PARTS = ['phone', 'open', 'frame', 'sync', 'route', 'map', 'flow', 'themes', 'history', 'search'];
+const PARTS = [
+	'phone',
+	'open',
+	'frame',
+	'sync',
+	'route',
+	'map',
+	'flow',
+	'themes',
+	'history',
+	'search',
+	'export',
+];
 const words = process.argv.slice(2);
 const counts = words.filter((word) => /^\d+$/.test(word)).map(Number);
 const painters = (['tiles', 'direct'] as const).filter((painter) => words.includes(painter));
@@ -64,6 +77,7 @@ try {
 	if (wants('sync')) await benchSync(server, owner);
 	if (wants('history')) await benchHistory(server, owner);
 	if (wants('search')) await benchSearch(server, owner);
+	if (wants('export')) await benchExport(server, owner);
 } finally {
 	await server.stop();
 }

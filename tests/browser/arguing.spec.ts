@@ -87,7 +87,7 @@ test('a proposal is argued with before anything moves, and by two people once it
 		await desk(rosa.page).getByRole('button', { name: 'Take over onto the board' }).click();
 		await expect.poll(() => themeOf(page, NOTES[0]!)).toBe('Gifts');
 		expect(await themeOf(page, NOTES[3]!)).toBe('Gifts');
-		await page.getByRole('application').focus();
+		await page.getByRole('application', { name: /^The board/ }).focus();
 		await undo(page);
 		await expect.poll(() => themeOf(rosa.page, NOTES[3]!)).toBe('Waiting');
 		expect(await themeOf(rosa.page, NOTES[0]!)).toBe('Gifts');
@@ -161,7 +161,7 @@ test('a note that is put into a theme by hand says which others belong there too
 	const notes = await notesInRow(page, [...waits, 'Fuses were gone', 'No belts left']);
 	const put = async (ids: string[], theme: string): Promise<void> => {
 		await select(page, ids);
-		await page.getByRole('application').focus();
+		await page.getByRole('application', { name: /^The board/ }).focus();
 		await page.keyboard.press('Shift+T');
 		await page.getByRole('textbox', { name: 'New theme' }).fill(theme);
 		await page.keyboard.press('Enter');
@@ -190,7 +190,7 @@ test('a note that is put into a theme by hand says which others belong there too
 		);
 		const grown = await sees(page, waits[0]!);
 		await select(page, [grown.id]);
-		await page.getByRole('application').focus();
+		await page.getByRole('application', { name: /^The board/ }).focus();
 		await page.keyboard.press('Enter');
 		await page.keyboard.type(
 			' and it is so very long that this note has to grow and grow until it holds it all '.repeat(2),

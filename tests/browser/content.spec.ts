@@ -38,7 +38,7 @@ test('words are formatted, listed and linked while written, and look the same fo
 			['check', 'see ', undefined, 'https://zweite-runde.example/list'],
 		]);
 	// Tab goes on to the next note, which looks alike.
-	await expect(page.getByRole('application')).toBeFocused();
+	await expect(page.getByRole('application', { name: /^The board/ })).toBeFocused();
 	await page.keyboard.press('Tab');
 	await page.keyboard.type('And the next');
 	await page.keyboard.press('Escape');

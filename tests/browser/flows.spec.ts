@@ -174,7 +174,7 @@ test('a flow of six steps, two decisions and a loop is drawn in 24 entries, and 
 			(id) => (window as unknown as { wandtafelBoard: { goTo(id: string): void } }).wandtafelBoard.goTo(id),
 			id,
 		);
-		await rosa.page.getByRole('application').focus();
+		await rosa.page.getByRole('application', { name: /^The board/ }).focus();
 		await rosa.page.keyboard.press('Delete');
 		const finding = panel
 			.getByTestId('findings')
@@ -198,7 +198,7 @@ test('a flow of six steps, two decisions and a loop is drawn in 24 entries, and 
 		await theirs.getByRole('button', { name: 'Take up again' }).click();
 		await expect(finding).toBeVisible();
 		await expect(panel.getByRole('status').first()).toContainText('One finding');
-		await rosa.page.getByRole('application').focus();
+		await rosa.page.getByRole('application', { name: /^The board/ }).focus();
 		// The reason, then the deletion.
 		await undo(rosa.page);
 		await undo(rosa.page);

@@ -317,7 +317,7 @@ test('a map comes from a file, grows by its knobs, carries a frame, and becomes 
 			find(page, 'Take the map out as OPML'),
 		]);
 		expect(download.suggestedFilename()).toBe('Season.opml');
-		await page.getByRole('application').focus();
+		await page.getByRole('application', { name: /^The board/ }).focus();
 		await find(page, 'Map into columns');
 		await expect
 			.poll(

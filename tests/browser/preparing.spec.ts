@@ -96,7 +96,7 @@ test('the warm-up ticks itself off, and whoever leads sees who is ready', async 
 	await nele.page.mouse.click(at.x, at.y);
 	await nele.page.getByTestId('ledge').getByRole('button', { name: 'Plum' }).first().click();
 	await expect(tasks.locator('.done')).toHaveCount(2);
-	await nele.page.getByRole('application').focus();
+	await nele.page.getByRole('application', { name: /^The board/ }).focus();
 	await nele.page.keyboard.press('Shift+ArrowRight');
 	await expect(tasks.locator('.done')).toHaveCount(3);
 	await expect(page.getByText('3/4')).toBeVisible();

@@ -40,7 +40,7 @@ test('in colours that the system sets, what is chosen and what has a pigment can
 	const page = await context.newPage();
 	await page.goto(`${server.url}/demo/${server.demo.key}`);
 	await expect(page.getByText('All saved')).toBeVisible();
-	await page.getByRole('application').focus();
+	await page.getByRole('application', { name: /^The board/ }).focus();
 	await page.keyboard.press('3');
 	const ground = (name: string): Promise<string> =>
 		page

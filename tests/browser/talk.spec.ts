@@ -56,7 +56,7 @@ test('its sign moves with the object, and the comment outlives it', async ({ ilk
 	await ilka.page.getByRole('button', { name: 'Add comment' }).click();
 	await expect(sign(rosa.page)).toBeVisible();
 	const before = (await sign(rosa.page).boundingBox())!;
-	await ilka.page.getByRole('application').focus();
+	await ilka.page.getByRole('application', { name: /^The board/ }).focus();
 	for (let i = 0; i < 10; i++) await ilka.page.keyboard.press('ArrowDown');
 	await expect.poll(async () => (await sign(rosa.page).boundingBox())!.y).toBeGreaterThan(before.y + 5);
 
@@ -164,7 +164,7 @@ test('comments are found, read and answered with the keyboard alone', async ({ i
 	}
 	const { page } = ilka;
 	await expect(sign(page)).toHaveCount(2);
-	await page.getByRole('application').focus();
+	await page.getByRole('application', { name: /^The board/ }).focus();
 	await page.keyboard.press(']');
 	await expect(page.getByTestId('thread')).toContainText('First');
 	await page.keyboard.press(']');
@@ -179,7 +179,7 @@ test('comments are found, read and answered with the keyboard alone', async ({ i
 	}
 	await page.keyboard.type('Read it');
 	await page.keyboard.press('Enter');
-	await rosa.page.getByRole('application').focus();
+	await rosa.page.getByRole('application', { name: /^The board/ }).focus();
 	await rosa.page.keyboard.press('[');
 	await expect(rosa.page.getByTestId('thread')).toContainText('Read it');
 });

@@ -83,7 +83,7 @@ test('a note goes to a theme by key, themes are joined by hand, and what somebod
 	const { page } = ilka;
 	const rosa = await join('Rosa');
 	const notes = await notesInRow(page, [...WAITING, ...PARTS]);
-	await page.getByRole('application').focus();
+	await page.getByRole('application', { name: /^The board/ }).focus();
 
 	await select(
 		page,
@@ -107,7 +107,7 @@ test('a note goes to a theme by key, themes are joined by hand, and what somebod
 		await find(page, 'Sort notes one by one');
 		await expect(page.getByTestId('deal-count')).toContainText('3 of 5 sorted');
 		await select(rosa.page, [notes[2]!.id, notes[4]!.id]);
-		await rosa.page.getByRole('application').focus();
+		await rosa.page.getByRole('application', { name: /^The board/ }).focus();
 		await rosa.page.keyboard.press('Shift+T');
 		await rosa.page.getByRole('dialog').getByRole('button', { name: 'Missing parts' }).click();
 		await expect(page.getByTestId('deal')).toContainText('5 of 5 notes are sorted');

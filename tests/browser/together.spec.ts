@@ -198,7 +198,7 @@ test('the board has no accessibility faults that a machine can find', async ({ i
 		['Control+k', 'dialog'],
 	] as const) {
 		await ilka.page.keyboard.press('Escape');
-		await ilka.page.getByRole('application').focus();
+		await ilka.page.getByRole('application', { name: /^The board/ }).focus();
 		await ilka.page.keyboard.press(key);
 		await expect(
 			ilka.page.getByRole(role, key === 'a' ? { name: 'star', exact: true } : {}).first(),

@@ -209,39 +209,49 @@
 <svelte:document onfullscreenchange={() => (board.fullScreen = document.fullscreenElement !== null)} />
 
 <!-- Reached by Tab; objects are reached one by one in the wayfinder. -->
-<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div
-	class="canvas"
-	role="application"
-	aria-label={m.canvas_label()}
-	tabindex="0"
-	bind:this={holder}
-	style:cursor={board.panning ? 'grab' : gestures?.cursor}
-	onpointerdown={onDown}
-	onpointermove={(event) => gestures?.onMove(event)}
-	onpointerup={(event) => onUp(event)}
-	onpointercancel={(event) => onUp(event, true)}
-	onpointerleave={() => board.room.tell({ cursor: null })}
-	ondblclick={(event) => event.target === over && gestures?.onDouble(event)}
-	oncontextmenu={onContextMenu}
-	ondragover={(event) => takes(event) && event.preventDefault()}
-	ondrop={onDrop}
->
-	<GroundMotion {board} />
-	<div class="scene" bind:this={scene} data-testid="scene"></div>
-	<canvas bind:this={over} data-testid="live"></canvas>
-	<Moving {board} />
-	<Pointers {board} />
-	{#if !isPressed && !board.showing}<NoteHandles {board} />{/if}
-	{#if board.edge}<StraightEdge {board} />{/if}
-	{#if board.editing}
-		{#key `${board.editing} ${board.writing.part}`}
-			<TextEditor {board} id={board.editing} part={board.writing.part} />
-		{/key}
-	{/if}
+<!--
+	Two of them: some screen readers hand keys on only to what lies within an application, and not to the
+	application itself, which is a document to them.
+-->
+<div class="keys" role="application" aria-label={m.board()}>
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+	<div
+		class="canvas"
+		role="application"
+		aria-label={m.canvas_label()}
+		tabindex="0"
+		bind:this={holder}
+		style:cursor={board.panning ? 'grab' : gestures?.cursor}
+		onpointerdown={onDown}
+		onpointermove={(event) => gestures?.onMove(event)}
+		onpointerup={(event) => onUp(event)}
+		onpointercancel={(event) => onUp(event, true)}
+		onpointerleave={() => board.room.tell({ cursor: null })}
+		ondblclick={(event) => event.target === over && gestures?.onDouble(event)}
+		oncontextmenu={onContextMenu}
+		ondragover={(event) => takes(event) && event.preventDefault()}
+		ondrop={onDrop}
+	>
+		<GroundMotion {board} />
+		<div class="scene" bind:this={scene} data-testid="scene"></div>
+		<canvas bind:this={over} data-testid="live"></canvas>
+		<Moving {board} />
+		<Pointers {board} />
+		{#if !isPressed && !board.showing}<NoteHandles {board} />{/if}
+		{#if board.edge}<StraightEdge {board} />{/if}
+		{#if board.editing}
+			{#key `${board.editing} ${board.writing.part}`}
+				<TextEditor {board} id={board.editing} part={board.writing.part} />
+			{/key}
+		{/if}
+	</div>
 </div>
 
 <style>
+	.keys {
+		width: 100%;
+		height: 100%;
+	}
 	.canvas {
 		position: relative;
 		width: 100%;

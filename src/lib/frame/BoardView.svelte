@@ -10,7 +10,7 @@
 	import { followOthers } from '../board/controllers/following.svelte';
 	import { putDownWithRights } from '../board/controllers/rights.svelte';
 	import { Slides } from '../board/controllers/slides.svelte';
-	import { announceSheet } from './announce-sheet.svelte';
+	import { announceBoard } from './announce-board.svelte';
 	import { announceOwnChanges } from './announcing';
 	import { glideBranches } from '../board/controllers/map-motion';
 	import { tidyAsOneWorks } from '../board/keep-tidy';
@@ -196,7 +196,7 @@
 		goToStepPlaces(board, target !== undefined);
 		followOthers(board);
 		putDownWithRights(board);
-		announceSheet(board);
+		announceBoard(board);
 		stops.push(tidyAsOneWorks(board), glideBranches(board));
 	});
 

@@ -44,8 +44,7 @@
 		$props();
 	/** From the part as a whole, where a command led, back to the board. */
 	function onkeydown({ key, target, currentTarget }: KeyboardEvent): void {
-		if (key === 'Escape' && target === currentTarget)
-			document.querySelector<HTMLElement>('[role="application"]')?.focus();
+		if (key === 'Escape' && target === currentTarget) document.querySelector<HTMLElement>('.canvas')?.focus();
 	}
 	/** A table needs more room than a list. */
 	const panelWidth = $derived(open === 'flow' ? flowWidth : width);

@@ -63,6 +63,7 @@
 			value={choices.by}
 			onchoose={(value) => (choices.by = value)}
 		/>
+		{#if choices.by === 'fields'}<p class="quiet">{m.export_by_fields_hint()}</p>{/if}
 	{/if}
 	{#if options.has('paper')}
 		<label class="line"

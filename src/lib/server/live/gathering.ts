@@ -18,6 +18,9 @@ interface Change {
 	removed: number[];
 }
 
+/** How long nothing is said to somebody at most who is alone on a document, ms. */
+const QUIET_MS = 10_000;
+
 /** Listens to nobody but us: the library's own listener would work out everybody's state at every message. */
 class Presence extends Awareness {
 	isSealed = false;
@@ -37,10 +40,13 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 	presence.setLocalState(null);
 	const changed = new Set<number>();
 	const own = new Set<number>();
+	/** When each line was last told anything here, ms. */
+	const toldAt = new WeakMap<object, number>();
 	let timer: NodeJS.Timeout | undefined;
 
 	const turn = (): void => {
 		timer = undefined;
+		const now = Date.now();
 		const clients = [...changed].filter((client) => presence.meta.has(client));
 		changed.clear();
 		if (own.size > 0) pass?.([...own]);
@@ -51,8 +57,11 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 		);
 		for (const connection of document.getConnections()) {
 			const mine = document.getClients(connection.webSocket);
-			// Nobody needs to be told only about themselves.
-			if (clients.every((client) => mine.has(client))) continue;
+			// Nobody needs to be told only about themselves, but now and then: a page that hears nothing at
+			// all for half a minute takes its line for dead, and windows tell of themselves every 15 s.
+			const isOwn = clients.every((client) => mine.has(client));
+			if (isOwn && now - (toldAt.get(connection) ?? 0) < QUIET_MS) continue;
+			toldAt.set(connection, now);
 			connection.send(message);
 		}
 	};
