@@ -237,7 +237,7 @@ describe('tables', () => {
 			expect(row[at('made')]).toBeInstanceOf(Date);
 			expect(row[at('kind')]).toBe('Note');
 		}
-		expect(rows.map((row) => row[at('text')])).toContain('Queue at the door');
+		expect(rows.map((row) => row[at('text')])).toContain('Queue at the door till half past four');
 	});
 
 	it('speak the language of whoever asks', async () => {

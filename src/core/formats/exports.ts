@@ -11,6 +11,7 @@ import type { PdfDocument } from './pdf';
 import type { PosterOptions } from './poster';
 import type { SlideDeck } from './slides';
 import type { SiteWords } from './site';
+import type { TextOutline } from './svg';
 import type { SessionRecord, WorkbookSheet, WorkbookWords } from './workbook';
 
 /** What is to be taken out. */
@@ -59,8 +60,7 @@ export interface ExportServices {
 	measure: Measure;
 	/** A style sheet with these fonts as data. */
 	fontCss: (faces: Face[]) => string;
-	/** SVG path data of a line of text at 1 em, baseline at 0. */
-	outline: (text: string, face: Face) => string;
+	outline: (text: string, face: Face) => TextOutline[];
 	/** The pictures of drawings as data URLs, by file; those that are missing are left out. */
 	images: (drawings: readonly Drawing[], backdrop: string | undefined) => Promise<Map<string, string>>;
 	/** Draws a picture as PNG. */
@@ -79,6 +79,8 @@ export interface RasterPicture {
 	/** Pixels. */
 	width: number;
 	height: number;
+	/** Whether nothing of it is clear. */
+	isOpaque: boolean;
 	strips: readonly { rows: number; svg: () => string }[];
 }
 

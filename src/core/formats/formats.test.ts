@@ -92,7 +92,7 @@ describe('drawings', () => {
 
 	it('writes outlines instead where the renderer has no fonts', () => {
 		const { drawings, view } = picture();
-		const svg = svgOf(drawings, { view, title: '', outline: () => 'M0 0L1 1', scale: 2 });
+		const svg = svgOf(drawings, { view, title: '', outline: () => [{ x: 0, d: 'M0 0L1 1' }], scale: 2 });
 		expect(svg).not.toContain('<text');
 		expect(svg).toContain('M0 0L1 1');
 		expect(svg).toContain(`width="${view.w * 2}"`);

@@ -47,5 +47,5 @@ export async function pngFile(input: ExportInput, services: ExportServices): Pro
 		rows: Math.min(rows, height - i * rows),
 		svg: () => strip(i * rows, Math.min(height, (i + 1) * rows)),
 	}));
-	return { body: await services.rasterize({ width, height, strips }), scale };
+	return { body: await services.rasterize({ width, height, isOpaque: !input.clear, strips }), scale };
 }

@@ -7,6 +7,12 @@ import type { Drawing, Paint, Primitive } from '../board/drawing';
 import type { Box } from '../geometry/box';
 import { FAMILY_NAMES, type Face } from '../text/fonts';
 
+/** A part of a line as SVG path data at 1 em, its baseline at 0, and where it begins, em. */
+export interface TextOutline {
+	x: number;
+	d: string;
+}
+
 export interface SvgOptions {
 	/** What the picture shows, in board units. */
 	view: Box;
@@ -17,8 +23,8 @@ export interface SvgOptions {
 	title: string;
 	/** Style sheet with the fonts as data, put into the file. */
 	fontCss?: string;
-	/** When given, text is drawn with these outlines: SVG path data for a line at 1 em, baseline at 0. */
-	outline?: (text: string, face: Face) => string;
+	/** When given, text is drawn with these outlines. */
+	outline?: (text: string, face: Face) => TextOutline[];
 	/** Pictures as data, by file; those that are missing are left out. */
 	images?: ReadonlyMap<string, string>;
 	/** Pixels a board unit in width and height of the file. */
@@ -95,10 +101,16 @@ function element(item: Primitive, options: SvgOptions): string {
 			return image(item, options);
 		case 'text': {
 			if (options.outline) {
-				const d = options.outline(item.text, item.face);
-				if (d === '') return '';
 				const size = Math.round(item.size * 1000) / 1000;
-				return `<path transform="translate(${n(item.x)} ${n(item.y)}) scale(${size})" d="${d}"${colour('fill', item.fill)}/>`;
+				const fill = colour('fill', item.fill);
+				return options
+					.outline(item.text, item.face)
+					.map(({ x, d }) =>
+						d === ''
+							? ''
+							: `<path transform="translate(${n(item.x + x * item.size)} ${n(item.y)}) scale(${size})" d="${d}"${fill}/>`,
+					)
+					.join('');
 			}
 			const style =
 				(item.face.bold ? ' font-weight="700"' : '') + (item.face.italic ? ' font-style="italic"' : '');

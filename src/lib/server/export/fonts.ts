@@ -3,6 +3,7 @@ import * as fontkit from 'fontkit';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import type { TextOutline } from '$core/formats/svg';
 import { FAMILY_NAMES, cachedMeasure, faceName, type Face, type Measure } from '$core/text/fonts';
 import { once } from '../once';
 
@@ -67,8 +68,8 @@ function runs(text: string, fonts: Font[]): { font: number; text: string }[] {
 	return out;
 }
 
-/** Width of text in em, with kerning, as the browser sets it with the same fonts. */
-export const serverMeasure: Measure = cachedMeasure((text, face) => {
+/** Width of text in em, set at one go. */
+export function widthAsOne(text: string, face: Face): number {
 	const fonts = fontsOf(face);
 	let width = 0;
 	for (const run of runs(text, fonts)) {
@@ -77,7 +78,37 @@ export const serverMeasure: Measure = cachedMeasure((text, face) => {
 		else for (const { xAdvance } of font.layout(run.text).positions) width += xAdvance / font.unitsPerEm;
 	}
 	return width;
-});
+}
+const cachedWidth = cachedMeasure(widthAsOne);
+
+/** Text whose words are parted by single spaces: it can be set word by word. */
+const PLAIN_WORDS = /^[^ ]+(?: [^ ]+)*$/;
+
+/** What lies between two words, em: a space, nearer to or further from the letters beside it. */
+function gapWidth(before: string, after: string, face: Face): number {
+	const [left, right] = [[...before].at(-1)!, [...after][0]!];
+	return cachedWidth(`${left} ${right}`, face) - cachedWidth(left, face) - cachedWidth(right, face);
+}
+
+/** Words with where each begins, em, and the width of all. */
+function wordsOf(text: string, face: Face): { words: { word: string; x: number }[]; width: number } {
+	if (!PLAIN_WORDS.test(text)) return { words: [{ word: text, x: 0 }], width: cachedWidth(text, face) };
+	const words: { word: string; x: number }[] = [];
+	let width = 0;
+	for (const word of text.split(' ')) {
+		const last = words.at(-1);
+		if (last) width += gapWidth(last.word, word, face);
+		words.push({ word, x: width });
+		width += cachedWidth(word, face);
+	}
+	return { words, width };
+}
+
+/**
+ * Width of text in em, with kerning, as the browser sets it with the same fonts. Words come again and again, and setting
+ * them takes long: each is set once, and so is each pair of letters with a space between.
+ */
+export const serverMeasure: Measure = (text, face) => wordsOf(text, face).width;
 
 const LETTERS: Record<string, string> = {
 	moveTo: 'M',
@@ -88,8 +119,23 @@ const LETTERS: Record<string, string> = {
 };
 const short = (value: number): string => String(Math.round(value * 1e4) / 1e4);
 
-/** Outlines of a line of text as SVG path data at 1 em; characters that no font has are drawn as boxes. */
-export function outline(text: string, face: Face): string {
+/** Outlines of words that were drawn before, by face and word; words that are kept at most. */
+const drawn = new Map<string, string>();
+const MAX_DRAWN = 20_000;
+
+/** Outlines of a line of text, word by word, as SVG path data at 1 em; characters that no font has are drawn as boxes. */
+export const outline = (text: string, face: Face): TextOutline[] =>
+	wordsOf(text, face).words.map(({ word, x }) => {
+		const key = `${faceName(face)} ${word}`;
+		let d = drawn.get(key);
+		if (d === undefined) {
+			if (drawn.size >= MAX_DRAWN) drawn.clear();
+			drawn.set(key, (d = outlineOfWord(word, face)));
+		}
+		return { x, d };
+	});
+
+function outlineOfWord(text: string, face: Face): string {
 	const fonts = fontsOf(face);
 	let d = '';
 	let x = 0;

@@ -38,20 +38,43 @@ function divideByAlpha(pixels: Uint8Array): void {
 	}
 }
 
-/** Rows of pixels as they stand in the file, each after its filter. `above` becomes the last one. */
-function filtered(pixels: Uint8Array, above: Uint8Array): Buffer {
-	const stride = above.length;
-	const rows = pixels.length / stride;
-	const out = Buffer.allocUnsafe(rows * (stride + 1));
-	let to = 0;
-	for (let row = 0; row < rows; row++) {
+/** The high bit of each of four bytes, and all others. */
+const HIGH = 0x80808080;
+const LOW = 0x7f7f7f7f;
+
+/**
+ * Rows of pixels as they stand in the file, each after its filter: four bytes are taken from four others at once (H. S. Warren,
+ * Hacker's Delight, 2-18).
+ * @param above the row above the first one; becomes the last one
+ */
+function filtered(pixels: Uint8Array, above: Uint32Array): Buffer {
+	const width = above.length;
+	const words = new Uint32Array(pixels.buffer, pixels.byteOffset, pixels.length / BYTES);
+	const rows = words.length / width;
+	const row = new Uint32Array(width);
+	const bytes = new Uint8Array(row.buffer);
+	const out = Buffer.allocUnsafe(rows * (width * BYTES + 1));
+	for (let y = 0, to = 0; y < rows; y++, to += bytes.length) {
+		const from = y * width;
+		for (let x = 0; x < width; x++) {
+			const [a, b] = [words[from + x]!, above[x]!];
+			row[x] = ((a | HIGH) - (b & LOW)) ^ ((a ^ ~b) & HIGH);
+		}
+		above.set(words.subarray(from, from + width));
 		out[to++] = FILTER_UP;
-		const from = row * stride;
-		if (row === 0) for (let i = 0; i < stride; i++) out[to++] = pixels[i]! - above[i]!;
-		else for (let i = from; i < from + stride; i++) out[to++] = pixels[i]! - pixels[i - stride]!;
+		out.set(bytes, to);
 	}
-	above.set(pixels.subarray((rows - 1) * stride));
 	return out;
+}
+
+/** Pixels of a strip. */
+async function draw({ rows, svg }: RasterPicture['strips'][number], width: number): Promise<Uint8Array> {
+	const drawn = await renderAsync(svg(), { font: { loadSystemFonts: false } });
+	if (drawn.width !== width || drawn.height !== rows)
+		throw new Error(`a strip of ${width} x ${rows} was drawn ${drawn.width} x ${drawn.height}`);
+	const { pixels } = drawn;
+	// Four bytes are read at once: that takes an address that four divides.
+	return pixels.byteOffset % BYTES === 0 ? pixels : new Uint8Array(pixels);
 }
 
 /**
@@ -59,20 +82,23 @@ function filtered(pixels: Uint8Array, above: Uint8Array): Buffer {
  * @param onStrip told how many strips are done
  */
 export async function rasterize(
-	{ width, height, strips }: RasterPicture,
+	{ width, height, strips, isOpaque }: RasterPicture,
 	onStrip?: (done: number, of: number) => void,
 ): Promise<Uint8Array> {
 	const packed: Buffer[] = [SIGNATURE, header(width, height)];
 	const deflate = createDeflate({ level: LEVEL, strategy: constants.Z_FILTERED, chunkSize: 256 * 1024 });
 	deflate.on('data', (data: Buffer) => packed.push(chunk('IDAT', data)));
 	const ended = new Promise<void>((resolve, reject) => deflate.on('end', resolve).on('error', reject));
-	const above = new Uint8Array(width * BYTES);
-	for (const [i, { rows, svg }] of strips.entries()) {
-		const drawn = await renderAsync(svg(), { font: { loadSystemFonts: false } });
-		if (drawn.width !== width || drawn.height !== rows)
-			throw new Error(`a strip of ${width} x ${rows} was drawn ${drawn.width} x ${drawn.height}`);
-		const { pixels } = drawn;
-		divideByAlpha(pixels);
+	const above = new Uint32Array(width);
+	/** The next strip is drawn, in a thread of its own, while this one is packed. */
+	let next = strips[0] && draw(strips[0], width);
+	for (let i = 0; i < strips.length; i++) {
+		const pixels = (await next)!;
+		const after = strips[i + 1];
+		next = after && draw(after, width);
+		// Where packing fails, whoever waits for the next one is nobody.
+		next?.catch(() => undefined);
+		if (!isOpaque) divideByAlpha(pixels);
 		const data = filtered(pixels, above);
 		await new Promise<void>((resolve, reject) =>
 			deflate.write(data, (error) => (error ? reject(error) : resolve())),
