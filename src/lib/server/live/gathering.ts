@@ -2,7 +2,7 @@
  * Who is on a document and what they tell about themselves, passed on in turns: what comes within a moment goes out as one
  * message, encoded once. With a hundred pointers on a board everything else would wait for them otherwise.
  */
-import type { Document } from '@hocuspocus/server';
+import type { Connection, Document } from '@hocuspocus/server';
 import * as encoding from 'lib0/encoding';
 import type { WebSocket } from 'ws';
 import { applyAwarenessUpdate, Awareness, encodeAwarenessUpdate } from 'y-protocols/awareness';
@@ -18,7 +18,7 @@ interface Change {
 	removed: number[];
 }
 
-/** How long nothing is said to somebody at most who is alone on a document, ms. */
+/** After how long somebody who is alone on a document is told about themselves, ms. */
 const QUIET_MS = 10_000;
 
 /** Listens to nobody but us: the library's own listener would work out everybody's state at every message. */
@@ -40,8 +40,8 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 	presence.setLocalState(null);
 	const changed = new Set<number>();
 	const own = new Set<number>();
-	/** When each line was last told anything here, ms. */
-	const toldAt = new WeakMap<object, number>();
+	/** When each connection was last told anything here, or first told something itself, ms. */
+	const toldAt = new WeakMap<Connection, number>();
 	let timer: NodeJS.Timeout | undefined;
 
 	const turn = (): void => {
@@ -57,11 +57,13 @@ export function gather(document: Document, pass?: (clients: number[]) => void): 
 		);
 		for (const connection of document.getConnections()) {
 			const mine = document.getClients(connection.webSocket);
-			// Nobody needs to be told only about themselves, but now and then: a page that hears nothing at
-			// all for half a minute takes its line for dead, and windows tell of themselves every 15 s.
+			// Nobody needs to be told only about themselves, but now and then: a page that hears
+			// nothing for half a minute takes its line for dead. Windows tell of themselves every
+			// 15 s.
 			const isOwn = clients.every((client) => mine.has(client));
-			if (isOwn && now - (toldAt.get(connection) ?? 0) < QUIET_MS) continue;
-			toldAt.set(connection, now);
+			const heardAt = toldAt.get(connection);
+			if (!isOwn || heardAt === undefined || now - heardAt >= QUIET_MS) toldAt.set(connection, now);
+			if (isOwn && (heardAt === undefined || now - heardAt < QUIET_MS)) continue;
 			connection.send(message);
 		}
 	};
