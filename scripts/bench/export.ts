@@ -1,6 +1,6 @@
 /**
- * Measures files that are taken out: how long they take, what the process beside the server needs, and how the server
- * answers others meanwhile.
+ * Measures files that are taken out: how long they take, what the process beside the server needs,
+ * and how the server answers others meanwhile.
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as wait } from 'node:timers/promises';

@@ -1,6 +1,6 @@
 /**
- * `bench [open|frame|route|map|themes|sync|history|search|export] [COUNT...] [tiles|direct]`: measures on
- * a server and a database of its own. One JSON line a figure.
+ * `bench [open|frame|route|map|themes|sync|history|search|export] [COUNT...] [tiles|direct]`:
+ * measures on a server and a database of its own. One JSON line a figure.
  */
 import { facilitator } from '../../tests/support/people';
 import { startServer } from '../../tests/support/server';

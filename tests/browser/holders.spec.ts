@@ -153,6 +153,7 @@ test('cells are written in by hand and by keys, pasted from a spreadsheet, and c
 	// Tab in the last cell begins a new row.
 	const last = await cell(page, table.id, 3, 2);
 	await page.mouse.dblclick(last.x, last.y);
+	await expect(page.getByTestId('text-editor')).toBeVisible();
 	await page.keyboard.press('Tab');
 	await page.keyboard.type('one more');
 	await page.keyboard.press('Escape');

@@ -92,7 +92,7 @@ export async function walkIn(page: Page, m: Messages, { url }: TestServer, look:
 
 /** Runs a command by its name in the language of the page. */
 async function command(page: Page, m: Messages, label: string): Promise<void> {
-	await page.getByRole('application', { name: /^The board/ }).focus();
+	await page.getByRole('application', { name: m.canvas_label() }).focus();
 	await page.keyboard.press('Control+k');
 	await expect(page.getByRole('combobox', { name: m.palette_find() })).toBeFocused();
 	await page.keyboard.insertText(label);
@@ -108,7 +108,7 @@ async function walkBoard(page: Page, m: Messages, look: Look): Promise<void> {
 		['5', 'shape'],
 		['7', 'field'],
 	] as const) {
-		await page.getByRole('application', { name: /^The board/ }).focus();
+		await page.getByRole('application', { name: m.canvas_label() }).focus();
 		await page.keyboard.press(key);
 		await look(page, `the tool for a ${kind}`);
 		await page.keyboard.press('Enter');
@@ -123,7 +123,7 @@ async function walkBoard(page: Page, m: Messages, look: Look): Promise<void> {
 		await look(page, `a ${kind} that is selected`);
 		await page.keyboard.press('Escape');
 	}
-	await page.getByRole('application', { name: /^The board/ }).focus();
+	await page.getByRole('application', { name: m.canvas_label() }).focus();
 	await page.keyboard.press('Control+a');
 	await look(page, 'everything selected');
 	await page.keyboard.press('ContextMenu');
@@ -161,7 +161,7 @@ async function walkBoard(page: Page, m: Messages, look: Look): Promise<void> {
 		await page.keyboard.press('Escape');
 		await expect(page.getByRole('dialog')).toHaveCount(0);
 	}
-	await page.getByRole('application', { name: /^The board/ }).focus();
+	await page.getByRole('application', { name: m.canvas_label() }).focus();
 	await page.keyboard.press('Control+k');
 	await look(page, 'the list of commands');
 	await page.keyboard.press('Escape');

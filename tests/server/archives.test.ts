@@ -1,7 +1,6 @@
 /** Boards as archives: out, in again, the same; and what is refused. */
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { readFileSync } from 'node:fs';
-import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { objectsOf } from '$core/board/document';
 import { addObject } from '$core/board/ops/edits';
@@ -9,6 +8,7 @@ import { readSession } from '$core/meeting/runsheet';
 import { beginThread } from '$core/talk/edits';
 import { connect, saved } from '../support/client';
 import { facilitator, makeBoard, newcomer, type TestPerson } from '../support/people';
+import { uploadPicture } from '../support/pictures';
 import { startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -36,15 +36,7 @@ const bringIn = (who: TestPerson, archive: Uint8Array): Promise<Response> =>
 
 async function boardWithPicture(): Promise<{ board: string; hash: string }> {
 	const board = await makeBoard(owner, 'idea-round');
-	const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#c05a3c' } })
-		.png()
-		.toBuffer();
-	const upload = await fetch(`${server.url}/api/boards/${board}/files`, {
-		method: 'POST',
-		headers: { cookie: owner.cookie, origin: server.url, 'content-type': 'image/png' },
-		body: Buffer.from(picture),
-	});
-	const { hash } = (await upload.json()) as { hash: string };
+	const hash = await uploadPicture(server, owner, board, 40, 30);
 	const one = await connect(server, owner, board);
 	one.write('A note');
 	const sheet = one.model.sheets[0]!.id;

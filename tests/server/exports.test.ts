@@ -1,7 +1,7 @@
 /** Files of boards, read by programs that are not ours. */
 import { strFromU8, unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import readExcelFile from 'read-excel-file/node';
@@ -11,6 +11,7 @@ import { addObjects } from '$core/board/ops/edits';
 import { EXPORT_FORMAT_NAMES, exportFormat } from '$core/formats/exports';
 import { connect, saved, until } from '../support/client';
 import { facilitator, makeBoard, makeLink, guest, type TestPerson } from '../support/people';
+import { uploadPicture } from '../support/pictures';
 import { run, startServer, type TestServer } from '../support/server';
 
 let server: TestServer;
@@ -37,15 +38,7 @@ async function fill(): Promise<void> {
 		style: { chalk: 'ochre' },
 		text,
 	});
-	const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#c05a3c' } })
-		.png()
-		.toBuffer();
-	const upload = await fetch(`${server.url}/api/boards/${board}/files`, {
-		method: 'POST',
-		headers: { cookie: owner.cookie, origin: server.url, 'content-type': 'image/png' },
-		body: Buffer.from(picture),
-	});
-	const { hash } = (await upload.json()) as { hash: string };
+	const hash = await uploadPicture(server, owner, board, 60, 40);
 	const [, , a, b] = addObjects(client.editContext, client.model, [
 		field(0, 'Was hielt uns auf?'),
 		field(700, 'Ideas for May'),
@@ -78,7 +71,7 @@ async function fill(): Promise<void> {
 }
 
 beforeAll(async () => {
-	server = await startServer({ demo: true });
+	server = await startServer({ demo: true, env: { TMPDIR: folder } });
 	owner = await facilitator(server);
 	await fill();
 });
@@ -303,6 +296,10 @@ describe('a file that is being made', () => {
 		const stopped = await big;
 		expect(stopped.status).toBe(409);
 		expect(((await stopped.json()) as { message: string }).message).toContain('stopped');
+		await until(
+			() => !readdirSync(folder).some((name) => name.startsWith('wandtafel-export-')),
+			'nothing of it is left',
+		);
 		// The next one is made as ever.
 		expect((await ask(owner, { format: 'csv' })).status).toBe(200);
 	});

@@ -1,6 +1,7 @@
 /** A board in memory for tests: a document, its model, and a hand to edit with. */
 import { isList } from './kinds/guards';
 import * as Y from 'yjs';
+import { putIn } from './holders/cards';
 import { addObject, type NewObject } from './ops/edits';
 import type { EditContext } from './store';
 import { formOfHolder, type HolderKind } from './holders/forms';
@@ -86,6 +87,26 @@ export const linkBetween = (sheet: string, from: string, to: string): NewObject 
 	style: { route: 'right-angled', start: 'none', end: 'arrow', chalk: 'white' },
 	ends: [{ object: from }, { object: to }],
 });
+
+/** Columns with those headings, and a note that lies in one of them. */
+export function columnsWithCard(
+	board: TestBoard,
+	headings: readonly string[],
+	index: number,
+	text: string,
+): { columns: string; card: string } {
+	const { editContext, model, sheet } = board;
+	const columns = holderAt(board, 'columns', headings);
+	const card = addObject(editContext, model, noteAt(sheet, 0, 0, text));
+	const { rows, cols } = model.find(columns)!.laid!;
+	putIn(editContext, model, [card], {
+		holder: columns,
+		row: rows[0]!.id,
+		col: cols[index]!.id,
+		index: 0,
+	});
+	return { columns, card };
+}
 
 /** A new holder with named columns. */
 export function holderAt(

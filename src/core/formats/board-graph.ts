@@ -1,4 +1,4 @@
-/** A board as a graph: what is linked to what, by lines or as branches of maps. Fields are clusters. */
+/** A board as a graph: what is linked to what, by lines or in maps. Fields are clusters. */
 import { directedEnds } from '../board/flows';
 import { stepTypeOf } from '../board/flow-shapes';
 import { isConnector } from '../board/kinds/guards';
@@ -11,10 +11,11 @@ import { writeGraphml } from '../flow/formats/graphml';
 import { plainText } from '../text/rich';
 import { chosenObjects } from './chosen';
 import type { ExportedFile, ExportInput } from './exports';
+import { textFile } from './text-file';
 
 /**
- * Everything that says something or is linked, as nodes; lines that lead from one of them to another,
- * in the way that their tips say, and branches of maps, as edges.
+ * Everything that says something or is linked, as nodes; lines that lead from one of them to
+ * another, in the way that their tips say, and branches of maps, as edges.
  */
 export function boardGraph(input: ExportInput): Flow {
 	const { model } = input;
@@ -53,9 +54,7 @@ export function boardGraph(input: ExportInput): Flow {
 	return { steps, links };
 }
 
-const encoded = (text: string): ExportedFile => ({ body: new TextEncoder().encode(text) });
-
 export const graphmlFile = async (input: ExportInput): Promise<ExportedFile> =>
-	encoded(writeGraphml(boardGraph(input)));
+	textFile(writeGraphml(boardGraph(input)));
 export const dotFile = async (input: ExportInput): Promise<ExportedFile> =>
-	encoded(writeDot(boardGraph(input)));
+	textFile(writeDot(boardGraph(input)));

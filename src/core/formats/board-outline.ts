@@ -1,4 +1,7 @@
-/** A board as an outline: sheets, fields, themes and holders, and in them what is written; maps keep their nesting. */
+/**
+ * A board as an outline: sheets, fields, themes and holders, and in them what is written. Maps keep
+ * their nesting.
+ */
 import { formOf } from '../board/holders/forms';
 import { HEAD, partOf } from '../board/holders/parts';
 import { isConnector, isTheme } from '../board/kinds/guards';
@@ -6,6 +9,7 @@ import { isContainer } from '../board/kinds/traits';
 import type { BoardModel } from '../board/model/model';
 import type { BoardObject } from '../board/objects';
 import { outlineOf } from '../board/ops/new-branches';
+import { asRead } from '../board/ops/reading-list';
 import { fieldsInOrder } from '../board/ops/sequence';
 import { rowsOf, wordsOf } from '../board/words';
 import { writeMarkdown } from '../mindmap/formats/markdown';
@@ -14,14 +18,12 @@ import type { Outline } from '../mindmap/outline';
 import { isEmpty, plainText, richFrom, type RichText } from '../text/rich';
 import { chosenObjects } from './chosen';
 import type { ExportedFile, ExportInput } from './exports';
+import { textFile } from './text-file';
 
 const line = (text: RichText | string, branches: Outline[] = []): Outline => ({
 	text: typeof text === 'string' ? richFrom(text) : text,
 	branches,
 });
-
-const asRead = (a: BoardObject, b: BoardObject): number =>
-	a.box[1] - b.box[1] || a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1);
 
 /** Writes down what stands on a board, each object once. */
 class Writer {
@@ -126,7 +128,7 @@ class Writer {
 	}
 }
 
-/** The outline of a board, of one of its sheets, or of what was chosen: one line a sheet at the top. */
+/** The outline of a board, of a sheet, or of what was chosen: at the top a line a sheet. */
 export function boardOutline(input: ExportInput): Outline[] {
 	const { model } = input;
 	const writer = new Writer(model, new Set(chosenObjects(input).map(({ id }) => id)));
@@ -136,10 +138,8 @@ export function boardOutline(input: ExportInput): Outline[] {
 		.filter(({ branches }) => !input.ids || branches.length > 0);
 }
 
-const encoded = (text: string): ExportedFile => ({ body: new TextEncoder().encode(text) });
-
 export const markdownFile = async (input: ExportInput): Promise<ExportedFile> =>
-	encoded(writeMarkdown(boardOutline(input)));
+	textFile(writeMarkdown(boardOutline(input)));
 
 export const opmlFile = async (input: ExportInput): Promise<ExportedFile> =>
-	encoded(writeOpml(input.title, boardOutline(input)));
+	textFile(writeOpml(input.title, boardOutline(input)));

@@ -4,6 +4,7 @@ import { Fault } from '../fault';
 import { chosenObjects } from './chosen';
 import type { ExportedFile, ExportInput } from './exports';
 import { actionItemsOf, type ActionItem } from './action-items';
+import { textFile } from './text-file';
 
 /** The program that made the file, as the standard asks for it. */
 const PRODUCT = '-//Wandtafel//Action items//EN';
@@ -36,5 +37,5 @@ export async function calendarFile(input: ExportInput): Promise<ExportedFile> {
 	calendar.updatePropertyWithValue('name', input.title);
 	const stamp = ICAL.Time.fromJSDate(new Date(input.now ?? Date.now()), true);
 	for (const item of items) calendar.addSubcomponent(taskOf(item, stamp));
-	return { body: new TextEncoder().encode(`${calendar.toString()}\r\n`) };
+	return textFile(`${calendar.toString()}\r\n`);
 }

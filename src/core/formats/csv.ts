@@ -8,6 +8,7 @@ import Papa from 'papaparse';
 import type { BoardQuery } from '../board/model/query';
 import type { BoardObject } from '../board/objects';
 import { objectRows } from './object-rows';
+import { textFile } from './text-file';
 
 export const CSV_COLUMNS = [
 	'text',
@@ -61,6 +62,5 @@ export function csvOf(model: BoardQuery, objects: readonly BoardObject[], headin
 	);
 }
 
-export const csvFile = async (input: ExportInput): Promise<ExportedFile> => ({
-	body: new TextEncoder().encode(csvOf(input.model, chosenObjects(input), input.words?.workbook.columns)),
-});
+export const csvFile = async (input: ExportInput): Promise<ExportedFile> =>
+	textFile(csvOf(input.model, chosenObjects(input), input.words?.workbook.columns));

@@ -1,13 +1,12 @@
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { acceptThemes } from '../board/ops/accept-themes';
-import { putIn } from '../board/holders/cards';
 import { setFact, writeBlock } from '../board/holders/edits';
 import { addOutlines } from '../board/ops/new-branches';
 import { addObject, setText } from '../board/ops/edits';
 import type { ShownVote } from '../contract/votes';
 import { partOf } from '../board/holders/parts';
-import { fieldAt, holderAt, linkBetween, noteAt, testBoard } from '../board/testing';
+import { columnsWithCard, fieldAt, holderAt, linkBetween, noteAt, testBoard } from '../board/testing';
 import { readDot } from '../flow/formats/dot';
 import { readGraphml } from '../flow/formats/graphml';
 import { readMarkdown } from '../mindmap/formats/markdown';
@@ -79,16 +78,8 @@ describe('a board as an outline', () => {
 
 	it('puts cards under their columns, and rows of tables one a line', () => {
 		const test = testBoard();
-		const { model, editContext, sheet } = test;
-		const columns = holderAt(test, 'columns', ['Open', 'Done']);
-		const card = addObject(editContext, model, noteAt(sheet, 0, 0, 'Fix the sign'));
-		const { laid } = model.find(columns)!;
-		putIn(editContext, model, [card], {
-			holder: columns,
-			row: laid!.rows[0]!.id,
-			col: laid!.cols[1]!.id,
-			index: 0,
-		});
+		const { model } = test;
+		columnsWithCard(test, ['Open', 'Done'], 1, 'Fix the sign');
 		expect(indented(boardOutline({ model, title: '' })).split('\n')).toEqual([
 			'Gather',
 			'\tRepairs',

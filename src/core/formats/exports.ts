@@ -28,11 +28,17 @@ export interface ExportInput {
 	clear?: boolean | undefined;
 	/** Room round what a picture shows, board units. */
 	margin?: number | undefined;
-	/** What a page or a slide is of, in which colours, and on which paper; `own` is as large as what it shows. */
+	/**
+	 * What a page or a slide is of, in which colours, and on which paper; `own` is as large as what
+	 * it shows.
+	 */
 	by?: PagesBy | undefined;
 	colours?: PageColours | undefined;
 	paper?: PaperName | 'own' | undefined;
-	/** What stands over everything that is written, as a list at the end; no list where it is left out. */
+	/**
+	 * What stands over everything that is written, as a list at the end; no list where it is left
+	 * out.
+	 */
 	noteList?: string | undefined;
 	poster?: PosterOptions | undefined;
 	/** Who takes it out, and the language of the words in it (BCP 47). */

@@ -4,8 +4,7 @@ import { acceptThemes } from '../board/ops/accept-themes';
 import { addObject, addObjects } from '../board/ops/edits';
 import { plainGround } from '../board/ground';
 import { pictureOf } from '../board/scene';
-import { putIn } from '../board/holders/cards';
-import { fieldAt, holderAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
+import { columnsWithCard, fieldAt, linkBetween, noteAt, shapeAt, testBoard } from '../board/testing';
 import { roughMeasure } from '../text/fonts';
 import { CSV_COLUMNS, csvOf } from './csv';
 import { escapeXml, svgOf } from './svg';
@@ -112,15 +111,7 @@ describe('a table of the board', () => {
 	it('says the column of a card, the ends of a connector, and the form of a shape', () => {
 		const board = testBoard();
 		const { model, editContext, sheet } = board;
-		const columns = holderAt(board, 'columns', ['Open', 'Done']);
-		const card = addObject(editContext, model, noteAt(sheet, 0, 0, 'Fix the sign'));
-		const { laid } = model.find(columns)!;
-		putIn(editContext, model, [card], {
-			holder: columns,
-			row: laid!.rows[0]!.id,
-			col: laid!.cols[1]!.id,
-			index: 0,
-		});
+		const { card } = columnsWithCard(board, ['Open', 'Done'], 1, 'Fix the sign');
 		const shape = addObject(editContext, model, shapeAt(sheet, 900, 0, 'Door'));
 		const line = addObject(editContext, model, linkBetween(sheet, card, shape));
 		const rows = parse(

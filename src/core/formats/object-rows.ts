@@ -4,6 +4,7 @@ import { HEAD, partOf } from '../board/holders/parts';
 import { isConnector, isShape } from '../board/kinds/guards';
 import type { BoardQuery } from '../board/model/query';
 import type { BoardObject, KindName } from '../board/objects';
+import { asRead } from '../board/ops/reading-list';
 import { wordsOf } from '../board/words';
 import { plainText } from '../text/rich';
 
@@ -44,11 +45,7 @@ export function objectRows(model: BoardQuery, objects: readonly BoardObject[]): 
 	const sheetTitles = new Map(model.sheets.map((sheet) => [sheet.id, sheet.title]));
 	const order = new Map(model.sheets.map((sheet, i) => [sheet.id, i]));
 	const sorted = [...objects].sort(
-		(a, b) =>
-			(order.get(a.sheet) ?? 0) - (order.get(b.sheet) ?? 0) ||
-			a.box[1] - b.box[1] ||
-			a.box[0] - b.box[0] ||
-			(a.id < b.id ? -1 : 1),
+		(a, b) => (order.get(a.sheet) ?? 0) - (order.get(b.sheet) ?? 0) || asRead(a, b),
 	);
 	return sorted.map((object): ObjectRow => {
 		const theme = object.theme ? model.find(object.theme) : undefined;

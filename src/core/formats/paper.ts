@@ -1,4 +1,7 @@
-/** Sheets of paper (ISO 216, ANSI letter) and how something is laid on them. Lengths are points, 72 an inch. */
+/**
+ * Sheets of paper (ISO 216, ANSI letter) and how something is laid on them. Lengths are points, 72
+ * an inch.
+ */
 import type { Box } from '../geometry/box';
 
 const MM = 72 / 25.4;

@@ -1,4 +1,7 @@
-/** A board as PDF: a page a field, sheet or selection, and what is written as a list where that is wanted. */
+/**
+ * A board as PDF: a page a field, sheet or selection, and what is written as a list where that is
+ * wanted.
+ */
 import type { ExportedFile, ExportInput, ExportServices } from './exports';
 import { noteListPages } from './note-list';
 import { pagesOf, type Page } from './pages';

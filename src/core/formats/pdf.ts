@@ -1,6 +1,6 @@
 /**
- * What a PDF file is made of, before it is written: pages with pictures of boards and lines of text on them. Lengths
- * on a page are points from its upper left corner.
+ * What a PDF file is made of, before it is written: pages with pictures of boards and lines of text
+ * on them. Lengths on a page are points from its upper left corner.
  */
 import type { Drawing, Primitive } from '../board/drawing';
 import type { GroundPicture } from '../board/ground';

@@ -1,4 +1,7 @@
-/** A sheet, field or selection as PNG, drawn strip by strip: a large picture is never held as a whole. */
+/**
+ * A sheet, field or selection as PNG, drawn strip by strip: a large picture is never held as a
+ * whole.
+ */
 import { paintedBounds } from '../board/kinds';
 import { inflate, overlaps, type Box } from '../geometry/box';
 import { chosenPicture } from './chosen';

@@ -1,4 +1,7 @@
-/** A sheet or a field as a poster: pages to print, trim at the marks and put together, and a plan of how. */
+/**
+ * A sheet or a field as a poster: pages to print, trim at the marks and put together, and a plan of
+ * how.
+ */
 import type { Primitive } from '../board/drawing';
 import type { ExportedFile, ExportInput, ExportServices } from './exports';
 import { pagesOf } from './pages';

@@ -1,6 +1,7 @@
 /**
- * A poster over several sheets of paper: how large it can be, and where it is cut so that few texts are cut. A sheet
- * shows a little more than its part; the neighbours are laid over each other and trimmed at the marks.
+ * A poster over several sheets of paper: how large it can be, and where it is cut so that few texts
+ * are cut. A sheet shows a little more than its part; the neighbours are laid over each other and
+ * trimmed at the marks.
  */
 import { Fault } from '../fault';
 import type { Box } from '../geometry/box';
@@ -81,8 +82,8 @@ function crossings(places: readonly number[], texts: readonly Span[]): number[] 
 }
 
 /**
- * Where a length is cut into parts so that as few texts as possible are cut, and the parts are as even as that
- * allows: the shortest path over the places where it may be cut.
+ * Where a length is cut into parts so that as few texts as possible are cut, and the parts are as
+ * even as that allows: the shortest path over the places where it may be cut.
  * @param longest what a part between two cuts, or between a cut and an edge, may measure
  */
 function cutsOf(

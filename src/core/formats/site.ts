@@ -1,6 +1,6 @@
 /**
- * Everything of a board in one ZIP file: a page that is opened without a server, with the pictures and files that it
- * leads to.
+ * Everything of a board in one ZIP file: a page that is opened without a server, with the pictures
+ * and files that it leads to.
  */
 import { boardOutline, markdownFile, opmlFile } from './board-outline';
 import { escapeXml } from './svg';
@@ -29,7 +29,9 @@ export interface SiteWords {
 }
 
 type Make = (input: ExportInput, services: ExportServices) => Promise<ExportedFile>;
-/** Formats that go along as files, besides a picture of each sheet; each is the ending of its file. */
+/**
+ * Formats that go along as files, besides a picture of each sheet; each is the ending of its file.
+ */
 const FILES = {
 	pdf: pdfFile,
 	xlsx: workbookFile,

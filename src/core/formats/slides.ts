@@ -1,6 +1,6 @@
 /**
- * A board as slides, before they are written: a slide a field or sheet, whose text can be edited. What
- * an object consists of are shapes and pictures, and its text as one box.
+ * A board as slides, before they are written: a slide a field or sheet, whose text can be edited.
+ * What an object consists of are shapes and pictures, and its text as one box.
  */
 import { chalkOn } from '../board/colours';
 import type { Drawing, Primitive } from '../board/drawing';
@@ -10,7 +10,7 @@ import { textItems } from '../board/kinds/kind';
 import type { BoardModel } from '../board/model/model';
 import type { BoardObject } from '../board/objects';
 import { sceneContext } from '../board/scene';
-import { turn, type Box, type TurnedBox } from '../geometry/box';
+import { placedIn, type Box, type TurnedBox } from '../geometry/box';
 import { ASCENT, LINE_HEIGHT, type Family, type Measure } from '../text/fonts';
 import { isEmpty, type Paragraph } from '../text/rich';
 import type { ExportedFile, ExportInput, ExportServices } from './exports';
@@ -84,20 +84,10 @@ interface Placing {
 
 /** A box of a drawing on the slide: turned with the drawing, about its own middle. */
 function placed(inner: Box, outer: TurnedBox, { view, at, scale }: Placing): Placed {
-	const middle = turn(
-		{ x: outer.x + inner.x + inner.w / 2, y: outer.y + inner.y + inner.h / 2 },
-		{ x: outer.x + outer.w / 2, y: outer.y + outer.h / 2 },
-		outer.angle,
-	);
-	const [w, h] = [inner.w * scale, inner.h * scale];
+	const { x, y, w, h, angle } = placedIn(inner, outer);
 	return {
-		at: {
-			x: at.x + (middle.x - view.x) * scale - w / 2,
-			y: at.y + (middle.y - view.y) * scale - h / 2,
-			w,
-			h,
-		},
-		angle: outer.angle,
+		at: { x: at.x + (x - view.x) * scale, y: at.y + (y - view.y) * scale, w: w * scale, h: h * scale },
+		angle,
 	};
 }
 
@@ -118,7 +108,7 @@ function boxOfShape(item: SlideShape['item']): Box {
 function textBox(object: BoardObject, setting: Setting, box: TurnedBox, placing: Placing): SlideText {
 	const { room, laid, ink, family, bold, align, stand, on } = setting;
 	const size = laid.size * placing.scale * POINTS;
-	// One that is not turned back into lines keeps its width: a hair more, since letters differ a little.
+	// A little wider: letters of another font would break the lines earlier.
 	const wide = { ...room, x: room.x - 2, w: room.w + 4 };
 	return {
 		type: 'text',
@@ -167,7 +157,7 @@ function itemsOf(
 	setting: Setting | undefined,
 	placing: Placing,
 ): SlideItem[] {
-	// The object's own text, with its rules and markers, is told from what else is drawn by what it is made of.
+	// The object's own text, with its rules and markers, is known by what it is made of.
 	const own = new Set(setting ? textItems(setting).map((item) => JSON.stringify(item)) : []);
 	const shown = items.flatMap((item): SlideItem[] => {
 		if (own.has(JSON.stringify(item))) return [];

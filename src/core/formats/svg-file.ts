@@ -4,6 +4,7 @@ import type { Face } from '../text/fonts';
 import { chosenPicture } from './chosen';
 import type { ExportedFile, ExportInput, ExportServices } from './exports';
 import { svgOf } from './svg';
+import { textFile } from './text-file';
 
 const facesUsed = (drawings: readonly Drawing[]): Face[] => {
 	const faces = new Map<string, Face>();
@@ -23,5 +24,5 @@ export async function svgFile(input: ExportInput, services: ExportServices): Pro
 		fontCss: services.fontCss(facesUsed(drawings)),
 		images: await services.images(drawings, backdrop?.file),
 	});
-	return { body: new TextEncoder().encode(svg) };
+	return textFile(svg);
 }

@@ -1,4 +1,7 @@
-/** A board as the sheets of a spreadsheet, before they are written: columns with types, rows of values. */
+/**
+ * A board as the sheets of a spreadsheet, before they are written: columns with types, rows of
+ * values.
+ */
 import { rowsOf, wordsOf } from '../board/words';
 import { formOf } from '../board/holders/forms';
 import { isNote } from '../board/kinds/guards';

@@ -76,6 +76,16 @@ export function turn(p: Point, about: Point, degrees: number): Point {
 	return { x: about.x + dx * cos - dy * sin, y: about.y + dx * sin + dy * cos };
 }
 
+/** A box in the coordinates of a turned one, on the board: it is turned with the whole. */
+export function placedIn(inner: Box, outer: TurnedBox): TurnedBox {
+	const { x, y } = turn(
+		{ x: outer.x + inner.x + inner.w / 2, y: outer.y + inner.y + inner.h / 2 },
+		centreOf(outer),
+		outer.angle,
+	);
+	return { x: x - inner.w / 2, y: y - inner.h / 2, w: inner.w, h: inner.h, angle: outer.angle };
+}
+
 /** Upright box round a turned one. */
 export function boundsOf(box: TurnedBox): Box {
 	if (box.angle === 0) return { x: box.x, y: box.y, w: box.w, h: box.h };

@@ -13,8 +13,8 @@ export interface ModelMessage {
 }
 
 /**
- * Notes that are asked about at one go; of more, themes are carried on from part to part, and a theme
- * is summarized by the first.
+ * Notes that are asked about at one go; of more, themes are carried on from part to part, and a
+ * theme is summarized by the first.
  */
 export const PART = 100;
 /** Themes that an answer may have. */

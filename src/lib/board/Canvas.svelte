@@ -16,6 +16,7 @@
 	import { canPaintTiles, TilePainter } from './painter/tiles';
 	import GroundMotion from './GroundMotion.svelte';
 	import Moving from './Moving.svelte';
+	import KeyArea from './KeyArea.svelte';
 	import NoteHandles from './NoteHandles.svelte';
 	import Pointers from './together/Pointers.svelte';
 	import { takeDropped } from './pictures';
@@ -209,11 +210,7 @@
 <svelte:document onfullscreenchange={() => (board.fullScreen = document.fullscreenElement !== null)} />
 
 <!-- Reached by Tab; objects are reached one by one in the wayfinder. -->
-<!--
-	Two of them: some screen readers hand keys on only to what lies within an application, and not to the
-	application itself, which is a document to them.
--->
-<div class="keys" role="application" aria-label={m.board()}>
+<KeyArea>
 	<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 	<div
 		class="canvas"
@@ -245,13 +242,9 @@
 			{/key}
 		{/if}
 	</div>
-</div>
+</KeyArea>
 
 <style>
-	.keys {
-		width: 100%;
-		height: 100%;
-	}
 	.canvas {
 		position: relative;
 		width: 100%;

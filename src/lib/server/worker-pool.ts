@@ -19,6 +19,10 @@ const fileOf = (name: string): string => resolve(`build/workers/${name}.js`);
 /** Whether a worker can be asked at all; where the application runs unbuilt it is not there. */
 export const isWorkerBuilt = (name: string): boolean => existsSync(fileOf(name));
 
+/** Whether an error says that a worker ended while it was asked, for want of memory, say. */
+export const isWorkerGone = (error: unknown): boolean =>
+	error instanceof Error && error.message.includes('exited unexpectedly');
+
 interface WorkerOptions {
 	/** Where it is, if not among those that were built. */
 	file?: string;

@@ -18,7 +18,8 @@ export interface ReadingPart {
 	objects: BoardObject[];
 }
 
-const asRead = (a: BoardObject, b: BoardObject): number =>
+/** The order in which one reads: from the top, and in a row from the left. */
+export const asRead = (a: BoardObject, b: BoardObject): number =>
 	a.box[1] - b.box[1] || a.box[0] - b.box[0] || (a.id < b.id ? -1 : 1);
 
 const isReadable = (object: BoardObject): boolean =>

@@ -3,6 +3,7 @@
 	import { toScreen } from '$core/geometry/view';
 	import { m } from '$lib/messages';
 	import { onMount } from 'svelte';
+	import KeyArea from '../KeyArea.svelte';
 	import { DirectPainter } from '../painter/direct';
 	import { SceneCanvas } from '../painter/scene-canvas';
 	import { canPaintTiles, TilePainter } from '../painter/tiles';
@@ -93,25 +94,27 @@
 	});
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
-<div
-	class="past"
-	role="application"
-	aria-label={m.replay_canvas()}
-	tabindex="0"
-	bind:this={holder}
-	data-testid="past"
-	onpointerdown={onDown}
-	onpointermove={onMove}
-	onpointerup={onUp}
-	onpointercancel={() => (press = undefined)}
-	onkeydown={onKey}
->
-	<div class="scene" bind:this={scene}></div>
-	{#each frames as { id, x, y, w, h } (id)}
-		<div class="picked" style="left: {x - 4}px; top: {y - 4}px; width: {w + 8}px; height: {h + 8}px"></div>
-	{/each}
-</div>
+<KeyArea>
+	<!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+	<div
+		class="past"
+		role="application"
+		aria-label={m.replay_canvas()}
+		tabindex="0"
+		bind:this={holder}
+		data-testid="past"
+		onpointerdown={onDown}
+		onpointermove={onMove}
+		onpointerup={onUp}
+		onpointercancel={() => (press = undefined)}
+		onkeydown={onKey}
+	>
+		<div class="scene" bind:this={scene}></div>
+		{#each frames as { id, x, y, w, h } (id)}
+			<div class="picked" style="left: {x - 4}px; top: {y - 4}px; width: {w + 8}px; height: {h + 8}px"></div>
+		{/each}
+	</div>
+</KeyArea>
 
 <style>
 	.past {

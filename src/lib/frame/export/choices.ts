@@ -103,7 +103,10 @@ export function partsFor(format: ExportFormatName, hasSelection: boolean): Expor
 	];
 }
 
-/** The part that is taken: what was chosen where the format can hold it, else the largest that it can. */
+/**
+ * The part that is taken: what was chosen where the format can hold it, else the largest that it
+ * can.
+ */
 export const partTaken = ({ format, part }: ExportChoices, hasSelection: boolean): ExportPart => {
 	const parts = partsFor(format, hasSelection);
 	return parts.includes(part) ? part : parts.at(-1)!;

@@ -1,15 +1,18 @@
 /**
- * Files of boards made beside the server, in processes that may take so much memory and so long; whoever asked can see
- * how far they are and stop them.
+ * Files of boards made beside the server, in processes that may take so much memory and so long;
+ * whoever asked can see how far they are and stop them.
  */
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import type { exportSchema } from '$core/contract/boards';
 import type { SessionRecord } from '$core/formats/workbook';
-import { Fault, faultFrom, type FaultCode } from '$core/fault';
+import { faultFrom, type FaultCode } from '$core/fault';
 import { m } from '$lib/messages';
 import { Refused } from '../boards';
 import { once } from '../once';
-import { isWorkerBuilt, PooledWorker } from '../worker-pool';
+import { isWorkerBuilt, isWorkerGone, PooledWorker } from '../worker-pool';
 
 /** What is to be made, for the process that makes it. */
 export interface ExportTask {
@@ -22,10 +25,15 @@ export interface ExportTask {
 	withAsides: boolean;
 	record: SessionRecord | undefined;
 }
+/** A file to be made, and where it is put. */
+export interface ExportQuestion {
+	task: ExportTask;
+	file: string;
+}
 
 /** What comes of it: a file on disk, or why there is none. */
 export type ExportResult =
-	| { file: string; name: string; type: string; scale: number | undefined }
+	| { name: string; type: string; scale: number | undefined }
 	| { fault: { code: FaultCode; data: unknown } }
 	| { refused: { message: string; status: Refused['status'] } };
 
@@ -36,11 +44,11 @@ const HEAP_MB = 700;
 /** Files that are made at once; others wait. */
 const PROCESSES = 2;
 
-const worker = (): PooledWorker<ExportTask, ExportResult> =>
+const worker = (): PooledWorker<ExportQuestion, ExportResult> =>
 	once(
 		'worker-exports',
 		() =>
-			new PooledWorker<ExportTask, ExportResult>('exports', 'child_process', {
+			new PooledWorker<ExportQuestion, ExportResult>('exports', 'child_process', {
 				processes: PROCESSES,
 				execArgv: [`--max-old-space-size=${HEAP_MB}`],
 			}),
@@ -63,22 +71,27 @@ export const isBesideBuilt = (): boolean => isWorkerBuilt('exports');
  * Makes a file beside the server.
  * @param key by which the person who asks finds it while it is made; nobody where it is left out
  * @param left told when nobody waits for it any more
- * @throws Fault and Refused as they were thrown there; Refused where it was stopped or took too much
+ * @returns where the file lies, which the caller removes by `removeExport`, and what it is
+ * @throws Fault and Refused as they were thrown there; Refused where it was stopped or took too
+ * long, or too much memory
  */
 export async function exportBeside(
 	task: ExportTask,
 	person: string,
 	key: string | undefined,
 	left: AbortSignal,
-): Promise<Extract<ExportResult, { file: string }>> {
+): Promise<{ file: string; name: string; type: string; scale: number | undefined }> {
 	const job: Job = { person, done: 0, total: 0, stop: new AbortController() };
 	if (key !== undefined) {
 		if (jobs().has(key)) throw new Refused(m.error_request(), 409);
 		jobs().set(key, job);
 	}
 	const late = AbortSignal.timeout(TIME_LIMIT_MS);
+	const file = join(await mkdtemp(join(tmpdir(), 'wandtafel-export-')), 'file');
+	let isMade = false;
 	try {
-		const result = await worker().ask(task, {
+		const question = { task, file };
+		const result = await worker().ask(question, {
 			signal: AbortSignal.any([job.stop.signal, left, late]),
 			onMessage: (message) => {
 				const progress = progressSchema.safeParse(message);
@@ -87,16 +100,21 @@ export async function exportBeside(
 		});
 		if ('fault' in result) throw faultFrom(result.fault.code, result.fault.data);
 		if ('refused' in result) throw new Refused(result.refused.message, result.refused.status);
-		return result;
+		isMade = true;
+		return { file, ...result };
 	} catch (error) {
-		if (error instanceof Fault || error instanceof Refused) throw error;
 		if (job.stop.signal.aborted || left.aborted) throw new Refused(m.export_stopped(), 409);
-		// It took too long, or the process ended for want of memory.
-		throw new Refused(m.export_too_long(), 409);
+		if (late.aborted || isWorkerGone(error)) throw new Refused(m.export_too_long(), 409);
+		throw error;
 	} finally {
 		if (key !== undefined) jobs().delete(key);
+		if (!isMade) await removeExport(file);
 	}
 }
+
+/** Removes a file that was made, or was begun, with its folder. */
+export const removeExport = (file: string): Promise<void> =>
+	rm(dirname(file), { recursive: true, force: true });
 
 /** How far a file is that somebody asked for; undefined where none is made. */
 export function exportProgress(key: string, person: string): { done: number; total: number } | undefined {

@@ -48,7 +48,10 @@ function fontsOf(face: Face): Font[] {
 	);
 }
 
-/** Text in runs that one of the files of a face can set, by its subset; none has the letters of the others. */
+/**
+ * Text in runs that one of the files of a face can set, by its subset; none has the letters of the
+ * others.
+ */
 export const runsInFace = (text: string, face: Face): { subset: Subset | undefined; text: string }[] =>
 	runs(text, fontsOf(face)).map(({ font, text: part }) => ({ subset: SUBSETS[font], text: part }));
 
@@ -105,8 +108,9 @@ function wordsOf(text: string, face: Face): { words: { word: string; x: number }
 }
 
 /**
- * Width of text in em, with kerning, as the browser sets it with the same fonts. Words come again and again, and setting
- * them takes long: each is set once, and so is each pair of letters with a space between.
+ * Width of text in em, with kerning, as the browser sets it with the same fonts. Words come again
+ * and again, and setting them takes long: each is set once, and so is each pair of letters with a
+ * space between.
  */
 export const serverMeasure: Measure = (text, face) => wordsOf(text, face).width;
 
@@ -123,7 +127,10 @@ const short = (value: number): string => String(Math.round(value * 1e4) / 1e4);
 const drawn = new Map<string, string>();
 const MAX_DRAWN = 20_000;
 
-/** Outlines of a line of text, word by word, as SVG path data at 1 em; characters that no font has are drawn as boxes. */
+/**
+ * Outlines of a line of text, word by word, as SVG path data at 1 em; characters that no font has
+ * are drawn as boxes.
+ */
 export const outline = (text: string, face: Face): TextOutline[] =>
 	wordsOf(text, face).words.map(({ word, x }) => {
 		const key = `${faceName(face)} ${word}`;

@@ -54,7 +54,10 @@ export function fileName(title: string, extension: string): string {
 const filesOf = (drawings: readonly Drawing[]): string[] =>
 	drawings.flatMap(({ items }) => items.flatMap((item) => (item.type === 'image' ? item.file : [])));
 
-/** Pictures of the board for renderers and formats that know no WebP: as JPEG, or as PNG where parts are clear. */
+/**
+ * Pictures of the board for renderers and formats that know no WebP: as JPEG, or as PNG where parts
+ * are clear.
+ */
 async function picturesFor(boardId: string, files: Iterable<string>): Promise<Map<string, Buffer>> {
 	const pictures = new Map<string, Buffer>();
 	for (const file of new Set(files)) {

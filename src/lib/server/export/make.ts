@@ -1,4 +1,7 @@
-/** Makes a file from what is in the database: in a process beside the server, or for a shell command. */
+/**
+ * Makes a file from what is in the database: in a process beside the server, or for a shell
+ * command.
+ */
 import * as Y from 'yjs';
 import { BoardModel } from '$core/board/model/model';
 import { m } from '$lib/messages';

@@ -1,4 +1,7 @@
-/** Writes PDF files (ISO 32000-1): vectors from the same primitives as the screen, text in the shipped fonts. */
+/**
+ * Writes PDF files (ISO 32000-1): vectors from the same primitives as the screen, text in the
+ * shipped fonts.
+ */
 import PDFDocument from 'pdfkit';
 import { readFileSync } from 'node:fs';
 import type { Drawing, Paint, Primitive } from '$core/board/drawing';
@@ -18,7 +21,10 @@ function colourOf(value: string): [string, number] {
 	return value.length === 9 ? [value.slice(0, 7), parseInt(value.slice(7), 16) / 255] : [value, 1];
 }
 
-/** Draws one page after the other. Kept apart for each file, since fonts and pictures are embedded once. */
+/**
+ * Draws one page after the other. Kept apart for each file, since fonts and pictures are embedded
+ * once.
+ */
 class Pages {
 	private readonly images = new Map<string, unknown>();
 	private readonly fonts = new Set<string>();

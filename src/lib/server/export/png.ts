@@ -1,4 +1,7 @@
-/** Pictures strip by strip as one PNG file (W3C, PNG, third edition): a strip is forgotten when it is packed. */
+/**
+ * Pictures strip by strip as one PNG file (W3C, PNG, third edition): a strip is forgotten when it
+ * is packed.
+ */
 import { renderAsync } from '@resvg/resvg-js';
 import { constants, crc32, createDeflate } from 'node:zlib';
 import type { RasterPicture } from '$core/formats/exports';
@@ -43,8 +46,8 @@ const HIGH = 0x80808080;
 const LOW = 0x7f7f7f7f;
 
 /**
- * Rows of pixels as they stand in the file, each after its filter: four bytes are taken from four others at once (H. S. Warren,
- * Hacker's Delight, 2-18).
+ * Rows of pixels as they stand in the file, each after its filter: four bytes are taken from four
+ * others at once (H. S. Warren, Hacker's Delight, 2-18).
  * @param above the row above the first one; becomes the last one
  */
 function filtered(pixels: Uint8Array, above: Uint32Array): Buffer {

@@ -1,23 +1,21 @@
 import { createReadStream } from 'node:fs';
-import { rm } from 'node:fs/promises';
-import { dirname } from 'node:path';
 import { Readable } from 'node:stream';
 import { leads } from '$core/access/roles';
 import { exportBoard } from '$core/contract/boards';
 import { readSession } from '$core/meeting/runsheet';
 import { locale, m } from '$lib/messages';
 import { boardTitle, Refused, requireRight } from '$lib/server/boards';
-import { exportBeside, isBesideBuilt, type ExportTask } from '$lib/server/export/beside';
+import { exportBeside, isBesideBuilt, removeExport, type ExportTask } from '$lib/server/export/beside';
 import { makeFile } from '$lib/server/export/make';
 import { download, handle } from '$lib/server/http';
 import { allow } from '$lib/server/limits';
 import { live } from '$lib/server/live/documents';
 import { votesFor } from '$lib/server/votes';
 
-/** A file on disk as a response; it is removed when it has gone out, or when nobody wants it any more. */
+/** A file on disk; it is removed when it has gone out, or when nobody wants it any more. */
 function streamed(file: string): ReadableStream<Uint8Array> {
 	const stream = createReadStream(file);
-	stream.on('close', () => void rm(dirname(file), { recursive: true, force: true }));
+	stream.on('close', () => void removeExport(file));
 	return Readable.toWeb(stream) as ReadableStream<Uint8Array>;
 }
 
