@@ -10,12 +10,24 @@ export default defineConfig({
 	plugins: [svelte()],
 	resolve: { alias: { $core: at('./src/core'), $lib: at('./src/lib') } },
 	test: {
+		maxWorkers: 2,
 		projects: [
 			{
 				extends: true,
 				test: {
-					name: 'unit',
-					include: ['{src,scripts}/**/*.test.ts'],
+					// Functions of what they are given: they leave nothing behind that others would find.
+					name: 'unit-core',
+					include: ['{src/core,scripts}/**/*.test.ts'],
+					environment: 'node',
+					testTimeout: 30_000,
+					isolate: false,
+				},
+			},
+			{
+				extends: true,
+				test: {
+					name: 'unit-parts',
+					include: ['src/{lib,workers}/**/*.test.ts'],
 					environment: 'node',
 					testTimeout: 30_000,
 				},
@@ -28,7 +40,8 @@ export default defineConfig({
 					environment: 'node',
 					testTimeout: 60_000,
 					hookTimeout: 120_000,
-					fileParallelism: false,
+					// They wait for servers most of the time.
+					maxWorkers: 3,
 				},
 			},
 		],

@@ -63,10 +63,10 @@ count() { # NAME EXIT_CODE REPORT
 	say "$([ "$bad" -eq 0 ] && echo ok || echo FAIL)    $1: $good passed, $bad failed"
 }
 
-vitest_part() { # PROJECT [FILE...]
+vitest_part() { # NAME PROJECTS [FILE...]
 	local report=$WORK/$1.json
 	rm -f "$report"
-	npx --no-install vitest run --project "$1" --reporter=default --reporter=json --outputFile.json="$report" "${@:2}" >"$WORK/$1.log" 2>&1
+	npx --no-install vitest run --project "$2" --reporter=default --reporter=json --outputFile.json="$report" "${@:3}" >"$WORK/$1.log" 2>&1
 	local code=$?
 	[ "$code" -eq 0 ] || grep -vE '✓' "$WORK/$1.log" | tail -n 120 >&2
 	count "$1" "$code" "$report"
@@ -75,7 +75,7 @@ vitest_part() { # PROJECT [FILE...]
 # The messages are made by the build, and every part needs them.
 need_build
 wants checks && checks
-wants unit && vitest_part unit "${@:2}"
+wants unit && vitest_part unit 'unit-*' "${@:2}"
 if wants server || wants browser; then
 	rm -rf "$WORK/pg" "$WORK/complete"
 	# Tests need no protection against power cuts, and go faster without.
@@ -85,7 +85,7 @@ if wants server || wants browser; then
 fi
 wants server && need_redis
 wants server && need_pdf_tools
-wants server && vitest_part server "${@:2}"
+wants server && vitest_part server server "${@:2}"
 if wants browser; then
 	need_headless_chromium
 	rm -f "$WORK/browser.json"
