@@ -28,6 +28,12 @@ export interface Faults {
 	'poster too large': { max: number };
 	/** A file without an outline. */
 	'no outline': { problem: 'format' | 'empty' | 'size' };
+	/** A file with more bytes than are read. */
+	'file too large': { mb: number };
+	/** The board may not be changed any more, though it could be when this was begun. */
+	'may not edit': undefined;
+	/** A file without rows; `max` is how many can be read. */
+	'no rows': { problem: 'format' | 'empty' | 'size'; max: number };
 	/** A file without a flow: of another format, empty, or with more than can be read. */
 	'no flow': { problem: 'format' | 'empty' | 'size' };
 }

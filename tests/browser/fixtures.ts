@@ -242,3 +242,24 @@ export async function madeBoard(page: Page, server: TestServer): Promise<{ link:
 	});
 	return { link: ((await answer.json()) as { url: string }).url, board };
 }
+
+/** Drops files on the board, at a point of the window. */
+export const dropFiles = (
+	page: Page,
+	files: readonly { name: string; type?: string; content: string | Uint8Array }[],
+	at: { x: number; y: number },
+): Promise<void> =>
+	page.evaluate(
+		([given, x, y]) => {
+			const dataTransfer = new DataTransfer();
+			for (const { name, type, bytes } of given)
+				dataTransfer.items.add(new File([Uint8Array.from(bytes)], name, { type }));
+			const drop = { dataTransfer, bubbles: true, cancelable: true, clientX: x, clientY: y };
+			document.querySelector('.canvas')!.dispatchEvent(new DragEvent('drop', drop));
+		},
+		[
+			files.map(({ name, type = '', content }) => ({ name, type, bytes: [...Buffer.from(content)] })),
+			at.x,
+			at.y,
+		] as const,
+	);

@@ -1,6 +1,7 @@
 /** Maps that lay themselves out: grown by key, re-hung by hand, by two people. */
 import type { Page } from '@playwright/test';
 import {
+	dropFiles,
 	expect,
 	find,
 	findIn,
@@ -257,29 +258,19 @@ test('a map comes from a file, grows by its knobs, carries a frame, and becomes 
 	ilka: { page },
 }) => {
 	const { x, y } = await fresh(page);
-	const drop = (name: string, text: string, at: { x: number; y: number }): Promise<void> =>
-		page.evaluate(
-			([name, text, px, py]) => {
-				const dataTransfer = new DataTransfer();
-				dataTransfer.items.add(new File([text as string], name as string));
-				document.querySelector('.canvas')!.dispatchEvent(
-					new DragEvent('drop', {
-						dataTransfer,
-						bubbles: true,
-						cancelable: true,
-						clientX: px as number,
-						clientY: py as number,
-					}),
-				);
+	await dropFiles(
+		page,
+		[
+			{
+				name: 'season.md',
+				content: '- Season\n  - Dates\n    - **First** Saturday\n  - Garage\n',
 			},
-			[name, text, at.x, at.y] as const,
-		);
-	await drop(
-		'season.md',
-		'- Season\n  - Dates\n    - **First** Saturday\n  - Garage\n',
+		],
 		await screenPoint(page, x + 520, y + 300),
 	);
-	await expect(page.getByText('4 branches from season.md stand on the board.')).toBeVisible();
+	await expect(page.getByLabel('What season.md becomes')).toHaveValue('map');
+	await page.getByTestId('put-files').click();
+	await expect(page.getByText('season.md is on the board.')).toBeVisible();
 	await expect.poll(() => mapOf(page, 'Season')).toBe('Season (Dates (First Saturday), Garage)');
 
 	await test.step('a knob beside a branch hangs a new one on it', async () => {

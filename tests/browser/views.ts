@@ -2,7 +2,7 @@
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import type { Messages } from '../../src/lib/messages';
 import type { TestServer } from '../support/server';
-import { expect, madeBoard } from './fixtures';
+import { dropFiles, expect, madeBoard } from './fixtures';
 
 /** Looks at what a page shows now. */
 export type Look = (page: Page, view: string) => Promise<void>;
@@ -161,6 +161,12 @@ async function walkBoard(page: Page, m: Messages, look: Look): Promise<void> {
 		await page.keyboard.press('Escape');
 		await expect(page.getByRole('dialog')).toHaveCount(0);
 	}
+	// A name in the made-up language: it is open to the end, as the ending of a file's name has to stay.
+	await dropFiles(page, [{ name: '⟦12.csv', content: '1,23\n4,567' }], { x: 600, y: 400 });
+	await expect(page.getByTestId('put-files')).toBeEnabled();
+	await look(page, 'a table on its way onto the board');
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('dialog')).toHaveCount(0);
 	await page.getByRole('application', { name: m.canvas_label() }).focus();
 	await page.keyboard.press('Control+k');
 	await look(page, 'the list of commands');

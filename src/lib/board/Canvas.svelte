@@ -19,7 +19,7 @@
 	import KeyArea from './KeyArea.svelte';
 	import NoteHandles from './NoteHandles.svelte';
 	import Pointers from './together/Pointers.svelte';
-	import { takeDropped } from './pictures';
+	import { takeFiles } from './pictures';
 	import { preferences } from '$lib/ui/preferences.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import StraightEdge from './StraightEdge.svelte';
@@ -89,7 +89,7 @@
 		}
 		if (!event.dataTransfer?.files.length) return;
 		event.preventDefault();
-		takeDropped(board, event.dataTransfer, gestures?.handEvent(event).at);
+		takeFiles(board, [...event.dataTransfer.files], gestures?.handEvent(event).at);
 	}
 
 	/**

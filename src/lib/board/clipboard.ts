@@ -23,9 +23,9 @@ import { toaster } from '../ui/toaster';
 import { ClipMemory } from './clip-memory';
 import { holderIn } from './commands/holders';
 import { isMac, shownKey } from './commands/shown-key';
-import { putTable } from './holders';
+import { fitsTable, putTable } from './holders';
 import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
-import { addPictures, picturesIn } from './pictures';
+import { takeFiles } from './pictures';
 import { heightFor } from './going-on';
 import { addLines } from './maps';
 import { placeOf } from '../templates/place';
@@ -126,8 +126,8 @@ function pasteData(board: Board, data: DataTransfer, at?: Point): boolean {
 	const clip = readClip(data.getData(TYPE));
 	const cells = clip ? undefined : cellsIn(html, text);
 	// Spreadsheets put a picture of the cells beside the cells.
-	const pictures = clip || cells || !board.mayAll ? [] : picturesIn(data);
-	if (pictures.length > 0) void addPictures(board, pictures, at);
+	const files = clip || cells || !board.mayAll ? [] : [...data.files];
+	if (files.length > 0) takeFiles(board, files, at);
 	else if (clip) void pasteClip(board, clip, data.getData(FROM), at);
 	else if (cells && board.mayAll && (board.cell !== undefined || cells.some((row) => row.length > 1)))
 		pasteCells(board, cells, at);
@@ -136,18 +136,15 @@ function pasteData(board: Board, data: DataTransfer, at?: Point): boolean {
 	return true;
 }
 
-/** Rows and columns beyond which a table is no help on a board. */
-const MAX_CELLS = 20_000;
-
 /** Writes cells into the selected holder from the picked cell on; otherwise makes a table of them. */
 function pasteCells(board: Board, cells: RichText[][], at?: Point): void {
 	const columns = Math.max(...cells.map((row) => row.length));
-	if (cells.length > MAX_TRACKS || columns > MAX_TRACKS || cells.length * columns > MAX_CELLS) {
+	if (!fitsTable(cells.length, columns)) {
 		toaster.error({ title: m.paste_too_large(), description: m.paste_too_large_more({ rows: MAX_TRACKS }) });
 		return;
 	}
 	if (pasteIntoCells(board, cells)) return;
-	board.asOne(() => putTable(board, cells, at));
+	board.asOne(() => void putTable(board, cells, at));
 }
 
 /** Says whether there was a cell to write in. */

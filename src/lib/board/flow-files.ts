@@ -2,16 +2,12 @@
 import type { BoardFlow } from '$core/board/flows';
 import { addFlow } from '$core/board/ops/add-flow';
 import { FLOW_FORMATS, flowFormatOf, type FlowFormatName } from '$core/flow/formats';
-import type { Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
 import { acceptOf, chooseFiles, saveFile } from '../ui/files';
 import { flowTableWords } from '../words/flows';
 import type { Board } from './board.svelte';
 import { bringIn } from './bring-in';
 import { heightFor } from './going-on';
-
-/** Whether a file may hold a flow, by its name. */
-export const mayHoldFlow = (file: File): boolean => flowFormatOf(file.name) !== undefined;
 
 /** Takes a flow out as a file. */
 export async function takeFlowOut(flow: BoardFlow, name: FlowFormatName): Promise<void> {
@@ -26,8 +22,8 @@ export async function chooseFlowFile(board: Board): Promise<void> {
 	if (file) await bringFlowIn(board, file);
 }
 
-/** Brings the flow of a file in, laid out, with its upper left corner at a point. */
-export async function bringFlowIn(board: Board, file: File, at?: Point): Promise<void> {
+/** Brings the flow of a file in, laid out. */
+async function bringFlowIn(board: Board, file: File): Promise<void> {
 	const format = flowFormatOf(file.name);
 	if (!format) return;
 	await bringIn(board, {
@@ -35,7 +31,7 @@ export async function bringFlowIn(board: Board, file: File, at?: Point): Promise
 		missing: 'no flow',
 		read: format.read,
 		put(flow) {
-			const { x, y } = at ?? board.freeSpot(900, 500);
+			const { x, y } = board.freeSpot(900, 500);
 			return addFlow(board.room.editContext, board.model, flow, {
 				sheet: board.sheet,
 				at: { x: Math.round(x), y: Math.round(y) },

@@ -17,6 +17,8 @@ export type InstrumentName =
 
 export type FrameRequest =
 	| { open: 'dialog'; dialog: DialogName }
+	/** Files are to come onto the board: what shall become of them? */
+	| { open: 'bring in'; files: readonly File[]; at: Point | undefined }
 	/** Gets ready to say something. */
 	| { open: 'comment'; about: Subject }
 	| { open: 'instrument'; name: InstrumentName }
@@ -47,6 +49,10 @@ export class Frame {
 
 	openDialog(dialog: DialogName): void {
 		this.requests.emit({ open: 'dialog', dialog });
+	}
+
+	bringIn(files: readonly File[], at?: Point): void {
+		this.requests.emit({ open: 'bring in', files, at });
 	}
 
 	comment(about: Subject): void {

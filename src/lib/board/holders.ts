@@ -5,7 +5,8 @@ import type { HolderKind } from '$core/board/holders/forms';
 import { newParts, startSize, type HolderWords } from '$core/board/holders/make';
 import { MARK_SIZE } from '$core/board/kinds/mark';
 import { stickAt } from '$core/board/ops/marks';
-import { partOf } from '$core/board/holders/parts';
+import { MAX_TRACKS, partOf } from '$core/board/holders/parts';
+import { Fault } from '$core/fault';
 import { plainText, type RichText } from '$core/text/rich';
 import type { Box, Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
@@ -78,14 +79,26 @@ export function putHolder(
 	return id;
 }
 
-/** Puts a table with these cells into the middle of the view; columns are as wide as their longest words. */
+/** Cells beyond which a table is no help on a board. */
+const MAX_CELLS = 20_000;
+
+/** Whether a table can have so many rows and columns. */
+export const fitsTable = (rows: number, columns: number): boolean =>
+	rows <= MAX_TRACKS && columns <= MAX_TRACKS && rows * columns <= MAX_CELLS;
+
+/**
+ * Puts a table with these cells into the middle of the view; columns are as wide as their longest
+ * words. Returns its id.
+ * @throws Fault `too many tracks` where there are more cells than a table can have
+ */
 export function putTable(
 	board: PuttingBoard & Pick<Board, 'freeSpot'>,
 	cells: readonly (readonly RichText[])[],
 	at?: Point,
-): void {
+): string {
 	const { editContext } = board.room;
-	const count = Math.max(...cells.map((row) => row.length));
+	const count = cells.reduce((max, row) => Math.max(max, row.length), 0);
+	if (!fitsTable(cells.length, count)) throw new Fault('too many tracks', { max: MAX_TRACKS });
 	const parts = newParts(editContext, 'table', cells.length, {
 		columns: Array.from({ length: count }, () => ''),
 	});
@@ -107,6 +120,7 @@ export function putTable(
 		parts,
 	});
 	board.writing.grow(board.model.find(id)!);
+	return id;
 }
 
 /** The hand takes up a holder, to be put down where it is clicked. */

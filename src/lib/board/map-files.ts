@@ -3,15 +3,11 @@ import { addMap, underOne } from '$core/board/ops/map-conversions';
 import { outlineOf } from '$core/board/ops/new-branches';
 import { OUTLINE_FORMATS, outlineFormatOf, type OutlineFormatName } from '$core/mindmap/formats';
 import { plainText } from '$core/text/rich';
-import type { Point } from '$core/geometry/box';
 import { m } from '$lib/messages';
 import { acceptOf, chooseFiles, saveFile } from '../ui/files';
 import type { Board } from './board.svelte';
 import { bringIn } from './bring-in';
 import { heightFor } from './going-on';
-
-/** Whether a file may hold an outline, by its name. */
-export const mayHoldOutline = (file: File): boolean => outlineFormatOf(file.name) !== undefined;
 
 /** Takes what hangs on an object out as a file. */
 export async function takeMapOut(board: Board, root: string, name: OutlineFormatName): Promise<void> {
@@ -29,8 +25,8 @@ export async function chooseMapFile(board: Board): Promise<void> {
 	if (file) await bringMapIn(board, file);
 }
 
-/** Brings the outline of a file in as a map, with its root at a point. */
-export async function bringMapIn(board: Board, file: File, at?: Point): Promise<void> {
+/** Brings the outline of a file in as a map. */
+async function bringMapIn(board: Board, file: File): Promise<void> {
 	const format = outlineFormatOf(file.name);
 	if (!format) return;
 	await bringIn(board, {
@@ -40,7 +36,7 @@ export async function bringMapIn(board: Board, file: File, at?: Point): Promise<
 		put: (outlines) =>
 			addMap(board.room.editContext, board.model, underOne(outlines), {
 				sheet: board.sheet,
-				at: at ?? board.middle,
+				at: board.middle,
 				heightOf: (spec) => heightFor(board, spec),
 			}),
 		select: (ids) => ids.slice(0, 1),

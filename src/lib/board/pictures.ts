@@ -10,15 +10,16 @@ import { readFile, storeFile } from '$core/contract/boards';
 import type { Answer } from '$core/contract/endpoint';
 import { call } from '$lib/api/client';
 import { ApiError, isOffline, messageOf } from '$lib/api/errors';
-import { chooseFiles } from '../ui/files';
+import { IMPORT_FORMATS, importFormatOf } from '$core/formats/imports';
+import { acceptOf, chooseFiles } from '../ui/files';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
-import { bringFlowIn, mayHoldFlow } from './flow-files';
-import { bringMapIn, mayHoldOutline } from './map-files';
 
 /** Largest side that a new picture gets, board units, and distance of several from each other. */
 const LARGEST = 480;
 const GAP = 16;
+
+const PICTURE_TYPES = 'image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif';
 
 type Stored = Answer<typeof storeFile, never>;
 
@@ -33,64 +34,85 @@ async function upload(board: Board, file: Blob): Promise<Stored> {
 
 const nameOf = (file: Blob): string => ('name' in file ? String(file.name) : '');
 
-/** Puts pictures side by side from a point on; what cannot be taken is said, with its name. */
+/** A picture that the server keeps, and what it is called. */
+type StoredPicture = Stored & { name: string };
+
+/** Has the server keep pictures; what cannot be taken is told, file by file. */
+export async function storePictures(
+	board: Board,
+	files: readonly Blob[],
+	refused: (name: string, problem: string) => void,
+): Promise<StoredPicture[]> {
+	if (files.length === 0) return [];
+	const stored: StoredPicture[] = [];
+	const wait = toaster.create({ title: m.file_busy({ count: files.length }), duration: 120_000 });
+	for (const file of files) {
+		try {
+			stored.push({ ...(await upload(board, file)), name: nameOf(file) });
+		} catch (error) {
+			refused(nameOf(file), messageOf(error));
+		}
+	}
+	toaster.dismiss(wait);
+	return stored;
+}
+
+/** Puts pictures side by side from a point on; a single one round it. Returns their ids. */
+export function placePictures(board: Board, stored: readonly StoredPicture[], at: Point): string[] {
+	let x = at.x;
+	return stored.map(({ hash, width, height, animated, name }) => {
+		const scale = Math.min(1, LARGEST / Math.max(width, height));
+		const [w, h] = [Math.max(12, Math.round(width * scale)), Math.max(12, Math.round(height * scale))];
+		const left = stored.length === 1 ? at.x - w / 2 : x;
+		x += w + GAP;
+		return board.add<'picture'>({
+			kind: 'picture',
+			box: [Math.round(left), Math.round(at.y - h / 2), w, h, 0],
+			style: {},
+			file: hash,
+			natural: [width, height],
+			...(animated ? { animated } : {}),
+			...(name ? { name: name.slice(0, 200) } : {}),
+		});
+	});
+}
+
+/** Puts pictures on the board; what cannot be taken is said, with its name. */
 export async function addPictures(
 	board: Board,
 	files: readonly Blob[],
 	at: Point = board.middle,
 ): Promise<void> {
 	if (!board.mayAll) return;
-	const ids: string[] = [];
-	let x = at.x;
-	const wait = toaster.create({ title: m.file_busy({ count: files.length }), duration: 120_000 });
-	for (const file of files) {
-		try {
-			const { hash, width, height, animated } = await upload(board, file);
-			const scale = Math.min(1, LARGEST / Math.max(width, height));
-			const [w, h] = [Math.max(12, Math.round(width * scale)), Math.max(12, Math.round(height * scale))];
-			const left = files.length === 1 ? at.x - w / 2 : x;
-			ids.push(
-				board.add<'picture'>({
-					kind: 'picture',
-					box: [Math.round(left), Math.round(at.y - h / 2), w, h, 0],
-					style: {},
-					file: hash,
-					natural: [width, height],
-					...(animated ? { animated } : {}),
-					...(nameOf(file) ? { name: nameOf(file).slice(0, 200) } : {}),
-				}),
-			);
-			x += w + GAP;
-		} catch (error) {
-			toaster.error({
-				title: m.file_refused({ name: nameOf(file) || m.kind_picture() }),
-				description: messageOf(error),
-			});
-		}
-	}
-	toaster.dismiss(wait);
-	if (ids.length > 0) board.select(ids);
+	const stored = await storePictures(board, files, (name, description) =>
+		toaster.error({ title: m.file_refused({ name: name || m.kind_picture() }), description }),
+	);
+	// Rights may have gone while they were sent.
+	if (!board.mayAll || stored.length === 0) return;
+	let ids: string[] = [];
+	board.asOne(() => (ids = placePictures(board, stored, at)));
+	board.select(ids);
 }
+
+export const isPictureFile = ({ type, name }: File): boolean =>
+	type.startsWith('image/') || /\.(svg|avif)$/i.test(name);
 
 /** Pictures among files that were dropped or pasted. */
 export const picturesIn = (data: DataTransfer | null): File[] =>
-	[...(data?.files ?? [])].filter(
-		(file) => file.type.startsWith('image/') || /\.(svg|avif)$/i.test(file.name),
-	);
+	[...(data?.files ?? [])].filter(isPictureFile);
 
 /**
- * Takes files that were dropped on the board: pictures are put there, of all others it is said that
- * they are not.
+ * Takes files that were dropped on the board or pasted: pictures alone are put there at once, for
+ * others it is shown what would become of them.
  */
-export function takeDropped(board: Board, data: DataTransfer, at: Point = board.middle): void {
+export function takeFiles(board: Board, files: readonly File[], at: Point = board.middle): void {
 	if (!board.mayAll) return;
-	const pictures = picturesIn(data);
-	for (const file of data.files)
-		if (mayHoldFlow(file)) void bringFlowIn(board, file, at);
-		else if (mayHoldOutline(file)) void bringMapIn(board, file, at);
-		else if (!pictures.includes(file))
-			toaster.error({ title: m.file_refused({ name: file.name }), description: m.file_wrong_type() });
-	if (pictures.length > 0) void addPictures(board, pictures, at);
+	const known = files.filter((file) => isPictureFile(file) || importFormatOf(file.name));
+	for (const { name } of files.filter((file) => !known.includes(file)))
+		toaster.error({ title: m.file_refused({ name }), description: m.incoming_unknown() });
+	if (known.length === 0) return;
+	if (known.every(isPictureFile)) void addPictures(board, known, at);
+	else board.frame.bringIn(known, at);
 }
 
 /** Lets somebody choose picture files and puts them down in the middle of the view. */
@@ -99,9 +121,15 @@ export async function choosePictures(board: Board): Promise<void> {
 	if (files.length > 0) await addPictures(board, files, board.middle);
 }
 
+/** Lets somebody choose files of all kinds that can be brought in. */
+export async function chooseIncoming(board: Board): Promise<void> {
+	const accept = [PICTURE_TYPES, acceptOf(Object.values(IMPORT_FORMATS))].join(',');
+	const files = await chooseFiles(accept, true);
+	takeFiles(board, files);
+}
+
 /** Lets somebody choose picture files. */
-export const choosePictureFiles = (several: boolean): Promise<File[]> =>
-	chooseFiles('image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif', several);
+export const choosePictureFiles = (several: boolean): Promise<File[]> => chooseFiles(PICTURE_TYPES, several);
 
 const selectedPicture = (board: Board): ObjectOf<'picture'> | undefined => {
 	const [object, more] = board.selected;

@@ -100,6 +100,8 @@
 	);
 	let dialog = $state<DialogName | undefined>();
 	let menu = $state.raw<MenuPlace | undefined>();
+	/** Files that are to come onto the board. */
+	let incoming = $state.raw<Extract<FrameRequest, { open: 'bring in' }> | undefined>();
 	/** Where the hand let go of a line in the open. */
 	let nextStep = $state.raw<Extract<FrameRequest, { open: 'next step' }> | undefined>();
 	const view = untrack(() => new VotesView(room));
@@ -114,6 +116,9 @@
 		switch (request.open) {
 			case 'dialog':
 				dialog = request.dialog;
+				break;
+			case 'bring in':
+				incoming = request;
 				break;
 			case 'board':
 				// What is open takes the whole screen of a phone; it gives way to what it led to.
@@ -319,6 +324,13 @@
 
 <InviteDialog {room} open={dialog === 'invite'} onclose={() => (dialog = undefined)} />
 <ExportDialog {board} open={dialog === 'export'} onclose={() => (dialog = undefined)} />
+{#if incoming}
+	{#await import('./bring-in/BringInDialog.svelte') then { default: BringInDialog }}
+		{#key incoming}
+			<BringInDialog {board} {...incoming} onclose={() => (incoming = undefined)} />
+		{/key}
+	{/await}
+{/if}
 <Palette {board} open={dialog === 'palette'} onclose={() => (dialog = undefined)} />
 <BoardMenu {board} at={menu} onclose={() => (menu = undefined)} />
 {#if nextStep}<NextStepMenu {board} offered={nextStep} onclose={() => (nextStep = undefined)} />{/if}

@@ -17,6 +17,9 @@ const WORDS: { [Code in FaultCode]: (data: Faults[Code]) => string } = {
 	'no archive': ({ problem }) => m.error_archive({ reason: problem }),
 	'nothing to export': () => m.export_nothing(),
 	'poster too large': ({ max }) => m.poster_too_large({ max }),
+	'file too large': ({ mb }) => m.incoming_too_large({ mb }),
+	'may not edit': () => m.incoming_no_rights(),
+	'no rows': ({ problem, max }) => m.error_no_rows({ reason: problem, max }),
 	'no outline': ({ problem }) => m.error_no_outline({ reason: problem }),
 	'no flow': ({ problem }) => m.error_no_flow({ reason: problem }),
 };

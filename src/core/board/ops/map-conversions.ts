@@ -8,7 +8,8 @@ import { isEmpty, richFrom, type RichText } from '../../text/rich';
 import type { Point } from '../../geometry/box';
 import { formOf, isHolder, takesCards } from '../holders/forms';
 import { ONLY_ROW } from '../holders/layout';
-import { HEAD, partOf, type HolderParts, type Track } from '../holders/parts';
+import { HEAD, MAX_TRACKS, partOf, type HolderParts, type Track } from '../holders/parts';
+import { Fault } from '../../fault';
 import { traitsOf } from '../kinds/traits';
 import { canBeBranch } from '../model/maps';
 import type { BoardQuery } from '../model/query';
@@ -121,16 +122,58 @@ export const mapIntoNotes = (editContext: EditContext, model: BoardQuery, root: 
 
 const track = (id: string, z: string, size: number): Track => ({ id, z, size });
 
+/** Where something that is made of an outline goes. */
+interface OutlinePlace {
+	sheet: string;
+	/** Upper left corner. */
+	at: Point;
+}
+
+/** What a map would be beside itself; undefined where nothing hangs on it. */
+function besideMap<T>(
+	model: BoardQuery,
+	root: string,
+	at: Point,
+	add: (outline: Outline, place: OutlinePlace) => T,
+): T | undefined {
+	const [top, outline] = [model.find(root), outlineOf(model, root)];
+	if (!top || !outline || outline.branches.length === 0) return undefined;
+	return add(outline, { sheet: top.sheet, at });
+}
+
 /** A list of all lines of a map beside it, set in by how deep they hang. Returns its id. */
-export function mapIntoList(
+export const mapIntoList = (
 	editContext: EditContext,
 	model: BoardQuery,
 	root: string,
 	at: Point,
+): string | undefined =>
+	besideMap(model, root, at, (outline, place) => addList(editContext, model, outline, place));
+
+/**
+ * Columns with the main branches of a map as headings and the rest as notes in them. Returns their
+ * id.
+ */
+export const mapIntoColumns = (
+	editContext: EditContext,
+	model: BoardQuery,
+	root: string,
+	at: Point,
+): string | undefined =>
+	besideMap(model, root, at, (outline, place) => addColumns(editContext, model, outline, place)[0]);
+
+/**
+ * Adds a list with the lines of an outline. Returns its id.
+ * @throws Fault `too many tracks` where it has more lines than a list can have
+ */
+export function addList(
+	editContext: EditContext,
+	model: BoardQuery,
+	outline: Outline,
+	{ sheet, at }: OutlinePlace,
 ): string | undefined {
-	const [top, outline] = [model.find(root), outlineOf(model, root)];
-	if (!top || !outline || outline.branches.length === 0) return undefined;
 	const lines = [...linesOf(outline.branches)];
+	if (lines.length > MAX_TRACKS) throw new Fault('too many tracks', { max: MAX_TRACKS });
 	const keys = freshKeys(lines.length);
 	const rows = lines.map((_, i) => track(editContext.newId(), keys[i]!, 32));
 	const [a, b] = freshKeys(2) as [string, string];
@@ -150,7 +193,7 @@ export function mapIntoList(
 	return addObjects(editContext, model, [
 		{
 			kind: 'list',
-			sheet: top.sheet,
+			sheet,
 			box: [at.x, at.y, 420, 80 + 32 * rows.length, 0],
 			style: { chalk: 'white' },
 			text: outline.text,
@@ -166,17 +209,17 @@ const setIn = (text: RichText, depth: number): RichText => {
 };
 
 /**
- * Columns with the main branches of a map as headings and the rest as notes in them. Returns their
- * id.
+ * Adds columns with the branches of an outline as headings, and what hangs on them as notes. Returns
+ * the ids of all of it, the columns first.
+ * @throws Fault `too many tracks` where there are more than columns can be
  */
-export function mapIntoColumns(
+export function addColumns(
 	editContext: EditContext,
 	model: BoardQuery,
-	root: string,
-	at: Point,
-): string | undefined {
-	const [top, outline] = [model.find(root), outlineOf(model, root)];
-	if (!top || !outline || outline.branches.length === 0) return undefined;
+	outline: Outline,
+	{ sheet, at }: OutlinePlace,
+): string[] {
+	if (outline.branches.length > MAX_TRACKS) throw new Fault('too many tracks', { max: MAX_TRACKS });
 	const id = editContext.newId();
 	const keys = freshKeys(outline.branches.length);
 	const cols = outline.branches.map((_, i) => track(editContext.newId(), keys[i]!, 200));
@@ -187,7 +230,7 @@ export function mapIntoColumns(
 		const places = freshKeys(lines.length);
 		return lines.map(({ outline: { text } }, j) => ({
 			kind: 'note',
-			sheet: top.sheet,
+			sheet,
 			box: [at.x, at.y, w, h, 0],
 			style: { form: 'card', pigment: 'ochre' },
 			text,
@@ -195,11 +238,11 @@ export function mapIntoColumns(
 		}));
 	});
 	const parts: HolderParts = { rows: [], cols, cells, facts: {}, nods: {} };
-	addObjects(editContext, model, [
+	return addObjects(editContext, model, [
 		{
 			id,
 			kind: 'columns',
-			sheet: top.sheet,
+			sheet,
 			box: [at.x, at.y, 200 * cols.length, 380, 0],
 			style: { chalk: 'white' },
 			text: outline.text,
@@ -207,7 +250,6 @@ export function mapIntoColumns(
 		},
 		...cards,
 	]);
-	return id;
 }
 
 /** Several outlines under one root without words. */

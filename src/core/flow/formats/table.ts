@@ -108,13 +108,22 @@ function readWays(cell: string): Way[] {
 		});
 }
 
+/** Whether the headings of a table say that its rows are steps, and where they lead to. */
+export function isFlowTable([headings = []]: readonly (readonly string[])[]): boolean {
+	const columns = headings.map(columnOf);
+	return columns.includes('step') && columns.includes('next');
+}
+
+/** Reads a table of steps as text: as `flowOfRows` does. */
+export const readFlowTable = (text: string): Flow =>
+	flowOfRows(Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' }).data);
+
 /**
  * Reads a table of steps, with a row of headings or, without one, the names of steps and where they
  * lead to.
  * @throws Fault `no flow` for what is none, or holds too much
  */
-export function readFlowTable(text: string): Flow {
-	const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+export function flowOfRows(data: readonly (readonly string[])[]): Flow {
 	const cells = data.map((row) =>
 		row.map((cell) =>
 			cell

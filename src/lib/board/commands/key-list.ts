@@ -45,6 +45,7 @@ const MEMBERS: Record<GroupName, readonly string[]> = {
 		'drawer',
 		'shelf',
 		'picture',
+		'files',
 		'straight-edge',
 		'see also',
 	],

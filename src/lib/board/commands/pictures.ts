@@ -1,10 +1,17 @@
-/** Commands on pictures. */
+/** Commands on pictures and other files. */
 import { isPicture } from '$core/board/kinds/guards';
 import { restack } from '$core/board/ops/stacking';
 import { lockObjects } from '$core/board/ops/groups';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
-import { addPictures, choosePictureFiles, isCropped, replacePicture, uncrop } from '../pictures';
+import {
+	addPictures,
+	chooseIncoming,
+	choosePictureFiles,
+	isCropped,
+	replacePicture,
+	uncrop,
+} from '../pictures';
 import type { Command } from './command';
 
 const mayCrop = (board: Board): boolean =>
@@ -22,6 +29,13 @@ export const PICTURE_COMMANDS: Command[] = [
 			const files = await choosePictureFiles(true);
 			if (files.length > 0) await addPictures(board, files, at);
 		},
+	},
+	{
+		id: 'files',
+		label: () => m.incoming_command(),
+		keys: [],
+		edits: true,
+		run: chooseIncoming,
 	},
 	{
 		id: 'camera',

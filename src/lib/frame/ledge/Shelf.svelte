@@ -6,11 +6,12 @@
 	import Archive from '@lucide/svelte/icons/archive';
 	import LayoutTemplate from '@lucide/svelte/icons/layout-template';
 	import Camera from '@lucide/svelte/icons/camera';
+	import FileInput from '@lucide/svelte/icons/file-input';
 	import Image from '@lucide/svelte/icons/image';
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Board } from '../../board/board.svelte';
 	import { markSelection, takeHolder, type Chosen } from '../../board/holders';
-	import { choosePictures } from '../../board/pictures';
+	import { chooseIncoming, choosePictures } from '../../board/pictures';
 	import { call } from '$lib/api/client';
 	import { messageOf } from '$lib/api/errors';
 	import { iconOf, kindName } from '$lib/kinds-ui';
@@ -110,6 +111,14 @@
 					board.shelf = false;
 					board.frame.openDialog('camera');
 				}}><Camera size={17} />{m.picture_camera()}</button
+			>
+			<button
+				type="button"
+				class="button"
+				onclick={() => {
+					board.shelf = false;
+					void chooseIncoming(board);
+				}}><FileInput size={17} />{m.incoming_choose()}</button
 			>
 		</div>
 	</div>
