@@ -121,6 +121,26 @@ test('rights that go while one chooses: nothing is put there, and it is said', a
 	expect(await madeSince(maren.page, before)).toEqual({});
 });
 
+test('where names are hidden a table brings none along, and those that came before go', async ({
+	ilka: { page },
+}) => {
+	const at = await fresh(page);
+	const drop = async (content: string): Promise<void> =>
+		dropFiles(page, [{ name: 'names.csv', content }], await screenPoint(page, at.x + 60, at.y + 60));
+	await drop('Text,Who\nLamps,Maren\nTea,Tomasz');
+	await page.getByTestId('put-files').click();
+	expect((await sees(page, 'Tea')).by[1]).toBe('Tomasz');
+	await page.getByTestId('desk-tabs').getByRole('button', { name: 'People' }).click();
+	await page.getByLabel('Names on this board').selectOption('Hidden from participants');
+	await page.getByRole('button', { name: 'Do it' }).click();
+	await expect.poll(async () => (await sees(page, 'Tea')).by[1]).not.toBe('Tomasz');
+	expect((await sees(page, 'Lamps')).by.join()).not.toContain('Maren');
+	await drop('Text,Who\nChairs,Maren\nRugs,Tomasz');
+	await expect(page.getByLabel('What “Who” is for a note')).toHaveValue('none');
+	await page.getByTestId('put-files').click();
+	expect((await sees(page, 'Chairs')).by[1]).toBe('Ilka');
+});
+
 test('by keys alone: chosen from the palette, put there with Enter', async ({ ilka: { page } }) => {
 	await fresh(page);
 	const before = await idsIn(page);

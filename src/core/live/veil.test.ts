@@ -3,6 +3,7 @@ import { objectsOf } from '../board/document';
 import { addObject } from '../board/ops/edits';
 import { holderAt, noteAt, testBoard } from '../board/testing';
 import { answer, beginThread } from '../talk/edits';
+import { FILE_WRITERS, fileWriter } from '../people/file-writer';
 import { talkOf } from '../talk/shape';
 import { isVeiled, OPEN_POLICY, seesNames } from '../access/rights';
 import { ROLES } from '../access/roles';
@@ -58,6 +59,17 @@ describe('names', () => {
 		});
 		expect(JSON.stringify(doc.toJSON())).not.toContain('Rosa"');
 		expect(veilStage(doc, VEILS)).toBe(0);
+	});
+
+	it('that came from files go as well, and say no more who it was', () => {
+		const { doc, model, editContext, sheet } = testBoard('Ilka');
+		const writers = ['Maren', 'Tomasz'].map((name) =>
+			addObject(editContext, model, { ...noteAt(sheet, 0, 0, 'Tea'), by: fileWriter(name) }),
+		);
+		expect(veilStage(doc, VEILS)).toBe(0);
+		expect(veilStage(doc, new Map([...VEILS, [FILE_WRITERS, { id: 'voice-2', name: 'Earlier' }]]))).toBe(2);
+		for (const id of writers) expect(model.find(id)?.by).toEqual(['voice-2', 'Earlier']);
+		expect(JSON.stringify(doc.toJSON())).not.toMatch(/Maren|Tomasz/);
 	});
 
 	it('go from what was said, and from whom it was said to', () => {

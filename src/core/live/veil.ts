@@ -6,6 +6,7 @@ import * as Y from 'yjs';
 import type { Pigment } from '../board/colours';
 import { objectsOf } from '../board/document';
 import { NOD } from '../board/model/nods';
+import { FILE_WRITERS, isFileWriter } from '../people/file-writer';
 import { talkOf } from '../talk/shape';
 
 export interface Identity {
@@ -15,7 +16,7 @@ export interface Identity {
 	pigment?: Pigment | undefined;
 }
 
-/** Other ids and names by the ids that stand there. */
+/** Other ids and names by the ids that stand there; one for all whose names came from files. */
 export type Veils = ReadonlyMap<string, Identity>;
 
 type Writer = { id?: unknown; name?: unknown };
@@ -23,7 +24,8 @@ type Writer = { id?: unknown; name?: unknown };
 /** A value with the names in it exchanged; the value itself when there are none. */
 function veiled(key: string, value: unknown, veils: Veils): unknown {
 	if (key === 'by' && Array.isArray(value)) {
-		const veil = veils.get(String(value[0]));
+		const id = String(value[0]);
+		const veil = veils.get(isFileWriter(id) ? FILE_WRITERS : id);
 		return veil ? [veil.id, veil.name] : value;
 	}
 	if (/^fact:.*:(person|signed)$/.test(key) && typeof value === 'object' && value !== null) {

@@ -1,6 +1,7 @@
 /** Hiding names on a board that already has something on it. */
 import { m } from '$lib/messages';
 import { type BoardPolicy, isVeiled } from '$core/access/rights';
+import { FILE_WRITERS } from '$core/people/file-writer';
 import { veilParking } from '$core/meeting/parking';
 import { veilStage, veilTalk, type Identity } from '$core/live/veil';
 import { database } from './db';
@@ -15,9 +16,11 @@ import { makeVoice, speakersOn } from './names';
 export async function followNames(boardId: string, before: BoardPolicy, now: BoardPolicy): Promise<void> {
 	if (before.names === now.names || now.names === 'shown') return;
 	const veils = new Map<string, Identity>();
+	const earlier = (): Promise<Identity> => makeVoice(database().db, m.voice_earlier());
+	veils.set(FILE_WRITERS, await earlier());
 	for (const [id, { role, speaker }] of await speakersOn(boardId, now)) {
 		if (!isVeiled(role, now)) continue;
-		veils.set(id, now.names === 'veiled' ? speaker : await makeVoice(database().db, m.voice_earlier()));
+		veils.set(id, now.names === 'veiled' ? speaker : await earlier());
 	}
 	await live().edit(boardId, 'stage', (doc) => veilStage(doc, veils));
 	await live().edit(boardId, 'talk', (doc) => veilTalk(doc, veils));

@@ -4,6 +4,7 @@
  */
 import { placeFrames, themeBlock } from '../../arrange/themes';
 import { unionOf, type Box, type Point } from '../../geometry/box';
+import { fileWriter } from '../../people/file-writer';
 import type { RichText } from '../../text/rich';
 import { freshKeys } from '../../order/keys';
 import { isConnector } from '../kinds/guards';
@@ -117,8 +118,7 @@ export function addRowNotes(
 			box: [0, 0, w, h, 0],
 			style: { form, pigment: own ?? pigment },
 			text,
-			// Nobody here is meant by a name in a file.
-			...(writer ? { by: [`file:${writer.slice(0, 50)}`, writer.slice(0, 80)] } : {}),
+			...(writer ? { by: fileWriter(writer) } : {}),
 		};
 		spec.box[3] = heightOf(spec as NewObject);
 		return spec as NewObject;

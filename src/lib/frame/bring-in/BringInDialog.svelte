@@ -18,8 +18,12 @@
 	}
 	const { board, files, at, onclose }: Props = $props();
 
-	const incoming = untrack(() => files.map((file) => new IncomingFile(file)));
+	const incoming = untrack(() => {
+		const mayName = board.room.policy.names === 'shown';
+		return files.map((file) => new IncomingFile(file, mayName));
+	});
 	let isPutting = $state(false);
+	let isClosed = false;
 	let problem = $state('');
 	const isReading = $derived(incoming.some((file) => file.isReading));
 	const chosen = $derived(incoming.filter(({ becoming }) => becoming !== 'nothing'));
@@ -33,11 +37,16 @@
 		button.focus();
 	});
 
+	function close(): void {
+		isClosed = true;
+		onclose();
+	}
 	async function put(): Promise<void> {
 		isPutting = true;
 		problem = '';
 		try {
-			const { ids, problems } = await putFiles(board, chosen, at);
+			const { ids, problems } = await putFiles(board, chosen, at, () => isClosed);
+			if (isClosed) return;
 			for (const { name, problem: description } of problems)
 				toaster.error({ title: m.file_refused({ name }), description });
 			if (ids.length > 0) {
@@ -46,7 +55,7 @@
 				const count = chosen.length - problems.length;
 				toaster.success({ title: m.incoming_done({ count, name: chosen[0]!.file.name }) });
 			}
-			onclose();
+			close();
 		} catch (error) {
 			problem = messageOf(error);
 		} finally {
@@ -55,7 +64,7 @@
 	}
 </script>
 
-<Dialog open {onclose} title={m.incoming_title({ count: incoming.length })} wide="very">
+<Dialog open onclose={close} title={m.incoming_title({ count: incoming.length })} wide="very">
 	<ul>
 		{#each incoming as each (each)}
 			<li>

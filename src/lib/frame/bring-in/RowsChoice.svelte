@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The first rows of a table, and what its columns are to be for notes. */
-	import { COLUMN_ROLES, type ColumnRole } from '$core/formats/in/row-columns';
+	import type { ColumnRole } from '$core/formats/in/row-columns';
 	import { m } from '$lib/messages';
 	import Check from '../../ui/Check.svelte';
 	import type { IncomingFile } from './incoming-files.svelte';
@@ -60,7 +60,7 @@
 									{disabled}
 									onchange={(event) => setRole(column, event.currentTarget.value as ColumnRole)}
 								>
-									{#each [...COLUMN_ROLES, 'none'] as const as each (each)}
+									{#each file.roles as each (each)}
 										<option value={each}>{m[`column_role_${each}`]()}</option>
 									{/each}
 								</select>

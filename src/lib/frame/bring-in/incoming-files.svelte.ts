@@ -2,7 +2,7 @@
 import { Fault } from '$core/fault';
 import { becomingsOf } from '$core/formats/in/becomings';
 import { importFormatOf, type Becoming, type ImportContent } from '$core/formats/imports';
-import { guessColumns, type RowColumns } from '$core/formats/in/row-columns';
+import { COLUMN_ROLES, guessColumns, type ColumnRole, type RowColumns } from '$core/formats/in/row-columns';
 import { unionOf, type Point } from '$core/geometry/box';
 import { messageOf } from '$lib/api/errors';
 import type { Board } from '../../board/board.svelte';
@@ -26,7 +26,13 @@ export class IncomingFile {
 	sheet = $state(0);
 	columns = $state<RowColumns>({ hasHeadings: false, roles: [] });
 
-	constructor(readonly file: File) {
+	/**
+	 * @param mayName whether a note may say who wrote it: not where the board hides names
+	 */
+	constructor(
+		readonly file: File,
+		readonly mayName: boolean,
+	) {
 		if (isPictureFile(file)) this.becoming = 'picture';
 		else void this.read();
 	}
@@ -63,8 +69,15 @@ export class IncomingFile {
 
 	takeSheet(sheet: number): void {
 		this.sheet = sheet;
-		this.columns = guessColumns(this.rows);
+		const { hasHeadings, roles } = guessColumns(this.rows);
+		const kept = roles.map((role) => (role === 'writer' && !this.mayName ? 'none' : role));
+		this.columns = { hasHeadings, roles: kept };
 		if (this.becoming === 'table' && !this.fits('table')) this.becoming = 'notes';
+	}
+
+	/** What a column can be for a note. */
+	get roles(): ColumnRole[] {
+		return [...COLUMN_ROLES, 'none' as const].filter((role) => role !== 'writer' || this.mayName);
 	}
 
 	/** How many notes would come of it. */
@@ -75,15 +88,20 @@ export class IncomingFile {
 	}
 }
 
-/** Puts files on the board as one step, below each other. Returns what went wrong, by file. */
+/**
+ * Puts files on the board as one step, below each other. Returns what went wrong, by file.
+ * @param isGivenUp whether nothing is to be put there after all, asked when pictures are sent
+ */
 export async function putFiles(
 	board: Board,
 	files: readonly IncomingFile[],
 	at: Point | undefined,
+	isGivenUp: () => boolean,
 ): Promise<{ ids: string[]; problems: { name: string; problem: string }[] }> {
 	const problems: { name: string; problem: string }[] = [];
 	const pictures = files.filter(({ becoming }) => becoming === 'picture').map(({ file }) => file);
 	const stored = await storePictures(board, pictures, (name, problem) => problems.push({ name, problem }));
+	if (isGivenUp()) return { ids: [], problems: [] };
 	// Rights may have gone while pictures were sent.
 	if (!board.mayAll) throw new Fault('may not edit');
 	const ids: string[] = [];
