@@ -6,15 +6,14 @@ import type { Flow } from '../flow/flow';
 import { FLOW_FORMATS } from '../flow/formats';
 import { OUTLINE_FORMATS } from '../mindmap/formats';
 import type { Outline } from '../mindmap/outline';
-import type { RowSheet } from './in/rows';
+import type { RowSheet } from './import/rows';
 
 /** What was read from a file. */
 export type ImportContent =
 	{ is: 'rows'; sheets: RowSheet[] } | { is: 'outline'; outlines: Outline[] } | { is: 'flow'; flow: Flow };
 
 /** What the content of a file can become on the board. */
-export const BECOMINGS = ['notes', 'table', 'flow', 'map', 'list', 'columns'] as const;
-export type Becoming = (typeof BECOMINGS)[number];
+export type ImportTarget = 'notes' | 'table' | 'flow' | 'map' | 'list' | 'columns';
 
 export interface ImportFormat {
 	/** Endings of files' names. */
@@ -50,7 +49,7 @@ export const IMPORT_FORMATS = {
 		holds: 'rows',
 		maxBytes: 20 * MB,
 		read: async (file) => {
-			const { readDelimited } = await import('./in/rows');
+			const { readDelimited } = await import('./import/rows');
 			return { is: 'rows', sheets: [{ name: '', rows: readDelimited(await textOf(file)) }] };
 		},
 	},
@@ -58,7 +57,7 @@ export const IMPORT_FORMATS = {
 		extensions: ['xlsx'],
 		holds: 'rows',
 		maxBytes: 30 * MB,
-		read: async (file) => ({ is: 'rows', sheets: await (await import('./in/rows')).readWorkbook(file) }),
+		read: async (file) => ({ is: 'rows', sheets: await (await import('./import/rows')).readWorkbook(file) }),
 	},
 	opml: outlineFrom(OUTLINE_FORMATS.opml),
 	markdown: outlineFrom(OUTLINE_FORMATS.markdown),

@@ -19,7 +19,7 @@
 	import KeyArea from './KeyArea.svelte';
 	import NoteHandles from './NoteHandles.svelte';
 	import Pointers from './together/Pointers.svelte';
-	import { takeFiles } from './pictures';
+	import { takeFiles } from './take-files';
 	import { preferences } from '$lib/ui/preferences.svelte';
 	import { toaster } from '$lib/ui/toaster';
 	import StraightEdge from './StraightEdge.svelte';

@@ -25,7 +25,7 @@ import { holderIn } from './commands/holders';
 import { isMac, shownKey } from './commands/shown-key';
 import { fitsTable, putTable } from './holders';
 import { asHtml, asTable, asTabs, cellsIn, formattedIn } from './pasted';
-import { takeFiles } from './pictures';
+import { takeFiles } from './take-files';
 import { heightFor } from './going-on';
 import { addLines } from './maps';
 import { placeOf } from '../templates/place';

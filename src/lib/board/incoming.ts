@@ -6,11 +6,11 @@ import type { NewObject } from '$core/board/ops/edits';
 import { Fault, faultFrom } from '$core/fault';
 import {
 	IMPORT_FORMATS,
-	type Becoming,
+	type ImportTarget,
 	type ImportContent,
 	type ImportFormatName,
 } from '$core/formats/imports';
-import { notesOfRows, type RowColumns } from '$core/formats/in/row-columns';
+import { notesOfRows, type RowColumns } from '$core/formats/import/row-columns';
 import { flowOfRows } from '$core/flow/formats/table';
 import { linesOf } from '$core/mindmap/outline';
 import { isEmpty, richFrom } from '$core/text/rich';
@@ -40,7 +40,7 @@ export async function readIncoming(file: File, format: ImportFormatName): Promis
 /** Content with what was chosen for it. */
 export interface ChosenContent {
 	content: ImportContent;
-	becoming: Becoming;
+	target: ImportTarget;
 	/** Which sheet of a spreadsheet, and what its columns are. */
 	sheet: number;
 	columns: RowColumns;
@@ -55,7 +55,7 @@ export function notesOf({ content, sheet, columns }: ChosenContent): RowNote[] {
 
 /** Puts content on the board, from a corner on or in a free place. Returns the ids of all of it. */
 export function putContent(board: Board, chosen: ChosenContent, corner?: Point): string[] {
-	const { content, becoming, sheet } = chosen;
+	const { content, target, sheet } = chosen;
 	const { editContext } = board.room;
 	const rows = content.is === 'rows' ? (content.sheets[sheet]?.rows ?? []) : [];
 	const heightOf = (spec: NewObject): number => heightFor(board, spec);
@@ -70,7 +70,7 @@ export function putContent(board: Board, chosen: ChosenContent, corner?: Point):
 		return ids;
 	};
 	const outline = content.is === 'outline' ? underOne(content.outlines) : { text: [], branches: [] };
-	switch (becoming) {
+	switch (target) {
 		case 'notes': {
 			const { form, pigment } = board.next;
 			const place = { ...here, at: spot(900, 600), form, pigment };

@@ -10,8 +10,7 @@ import { readFile, storeFile } from '$core/contract/boards';
 import type { Answer } from '$core/contract/endpoint';
 import { call } from '$lib/api/client';
 import { ApiError, isOffline, messageOf } from '$lib/api/errors';
-import { IMPORT_FORMATS, importFormatOf } from '$core/formats/imports';
-import { acceptOf, chooseFiles } from '../ui/files';
+import { chooseFiles } from '../ui/files';
 import { toaster } from '../ui/toaster';
 import type { Board } from './board.svelte';
 
@@ -19,7 +18,7 @@ import type { Board } from './board.svelte';
 const LARGEST = 480;
 const GAP = 16;
 
-const PICTURE_TYPES = 'image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif';
+export const PICTURE_TYPES = 'image/png,image/jpeg,image/gif,image/webp,image/avif,image/svg+xml,.svg,.avif';
 
 type Stored = Answer<typeof storeFile, never>;
 
@@ -97,35 +96,10 @@ export async function addPictures(
 export const isPictureFile = ({ type, name }: File): boolean =>
 	type.startsWith('image/') || /\.(svg|avif)$/i.test(name);
 
-/** Pictures among files that were dropped or pasted. */
-export const picturesIn = (data: DataTransfer | null): File[] =>
-	[...(data?.files ?? [])].filter(isPictureFile);
-
-/**
- * Takes files that were dropped on the board or pasted: pictures alone are put there at once, for
- * others it is shown what would become of them.
- */
-export function takeFiles(board: Board, files: readonly File[], at: Point = board.middle): void {
-	if (!board.mayAll) return;
-	const known = files.filter((file) => isPictureFile(file) || importFormatOf(file.name));
-	for (const { name } of files.filter((file) => !known.includes(file)))
-		toaster.error({ title: m.file_refused({ name }), description: m.incoming_unknown() });
-	if (known.length === 0) return;
-	if (known.every(isPictureFile)) void addPictures(board, known, at);
-	else board.frame.bringIn(known, at);
-}
-
 /** Lets somebody choose picture files and puts them down in the middle of the view. */
 export async function choosePictures(board: Board): Promise<void> {
 	const files = await choosePictureFiles(true);
 	if (files.length > 0) await addPictures(board, files, board.middle);
-}
-
-/** Lets somebody choose files of all kinds that can be brought in. */
-export async function chooseIncoming(board: Board): Promise<void> {
-	const accept = [PICTURE_TYPES, acceptOf(Object.values(IMPORT_FORMATS))].join(',');
-	const files = await chooseFiles(accept, true);
-	takeFiles(board, files);
 }
 
 /** Lets somebody choose picture files. */

@@ -1,11 +1,13 @@
 /** Files between the page and the machine: chosen, read, handed to the downloads. */
 
+import { decodeText } from '$core/text/decode';
+
 /** Bytes of a text file that are read at most. */
 const LARGEST = 5_000_000;
 
 /** The text of a file; undefined where it is too large to be read. */
 export const textOf = async (file: File): Promise<string | undefined> =>
-	file.size > LARGEST ? undefined : file.text();
+	file.size > LARGEST ? undefined : decodeText(new Uint8Array(await file.arrayBuffer()));
 
 /** Lets somebody choose files of some types; none where they think better of it. */
 export function chooseFiles(accept: string, several = false): Promise<File[]> {

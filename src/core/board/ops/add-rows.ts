@@ -46,6 +46,9 @@ const ASPECT = 1.4;
 /** Blocks stand beside each other until they are about so wide, board units. */
 const ROW_WIDTH = 2400;
 
+/** What goes to the server in one message at most: a longer one than 8 MB ends the connection. */
+const PART = { objects: 4000, letters: 1_000_000 };
+
 /** Notes and frames with a corner of their own at (0, 0). */
 interface Block {
 	w: number;
@@ -99,7 +102,7 @@ function groupsOf<T>(items: readonly T[], keyOf: (item: T) => string): Map<strin
 }
 
 /**
- * Adds notes as one step: those of a field in a field of their own with its name, those of a theme
+ * Adds notes: those of a field in a field of their own with its name, those of a theme
  * in a frame. All of it goes below or beside what is there.
  * @returns ids of all that is new
  */
@@ -109,6 +112,7 @@ export function addRowNotes(
 	notes: readonly RowNote[],
 	{ sheet, at, form, pigment, heightOf }: RowPlace,
 ): string[] {
+	if (notes.length === 0) return [];
 	const { w, h } = NOTE_SIZES[form];
 	let themes = 0;
 	const specFor = ({ text, writer, pigment: own }: RowNote): NewObject => {
@@ -175,9 +179,26 @@ export function addRowNotes(
 		.filter((object) => !isConnector(object))
 		.flatMap(({ id }) => model.boundsOf(id) ?? []);
 	const [corner] = placeFrames([whole], { x: Math.round(at.x), y: Math.round(at.y), width: whole.w }, taken);
-	return addObjects(
-		editContext,
-		model,
-		whole.specs.map((spec) => shifted(spec, corner!)),
+	return partsOf(whole.specs).flatMap((part) =>
+		addObjects(
+			editContext,
+			model,
+			part.map((spec) => shifted(spec, corner!)),
+		),
 	);
+}
+
+/** Objects in parts of which each goes to the server in one message. */
+function partsOf(specs: readonly NewObject[]): NewObject[][] {
+	const parts: NewObject[][] = [];
+	let letters = Infinity;
+	for (const spec of specs) {
+		letters += JSON.stringify(spec.text ?? '').length;
+		if (letters > PART.letters || parts.at(-1)!.length >= PART.objects) {
+			parts.push([]);
+			letters = 0;
+		}
+		parts.at(-1)!.push(spec);
+	}
+	return parts;
 }

@@ -4,14 +4,8 @@ import { restack } from '$core/board/ops/stacking';
 import { lockObjects } from '$core/board/ops/groups';
 import { m } from '$lib/messages';
 import type { Board } from '../board.svelte';
-import {
-	addPictures,
-	chooseIncoming,
-	choosePictureFiles,
-	isCropped,
-	replacePicture,
-	uncrop,
-} from '../pictures';
+import { addPictures, choosePictureFiles, isCropped, replacePicture, uncrop } from '../pictures';
+import { chooseIncoming } from '../take-files';
 import type { Command } from './command';
 
 const mayCrop = (board: Board): boolean =>

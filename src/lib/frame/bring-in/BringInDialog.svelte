@@ -7,7 +7,7 @@
 	import type { Board } from '../../board/board.svelte';
 	import Dialog from '../../ui/Dialog.svelte';
 	import { toaster } from '../../ui/toaster';
-	import { IncomingFile, putFiles, type FileBecoming } from './incoming-files.svelte';
+	import { IncomingFile, outermostOf, putFiles, type FileTarget } from './incoming-files.svelte';
 	import RowsChoice from './RowsChoice.svelte';
 
 	interface Props {
@@ -26,7 +26,10 @@
 	let isClosed = false;
 	let problem = $state('');
 	const isReading = $derived(incoming.some((file) => file.isReading));
-	const chosen = $derived(incoming.filter(({ becoming }) => becoming !== 'nothing'));
+	const chosen = $derived(incoming.filter(({ target }) => target !== 'nothing'));
+	const canPut = $derived(
+		!isReading && !isPutting && chosen.length > 0 && chosen.every(({ isComplete }) => isComplete),
+	);
 
 	let button = $state<HTMLButtonElement>();
 	let wasRead = false;
@@ -49,11 +52,12 @@
 			if (isClosed) return;
 			for (const { name, problem: description } of problems)
 				toaster.error({ title: m.file_refused({ name }), description });
-			if (ids.length > 0) {
-				board.select(ids);
+			const failed = new Set(problems.map(({ name }) => name));
+			const [first, ...more] = chosen.map(({ file }) => file.name).filter((name) => !failed.has(name));
+			if (first !== undefined && ids.length > 0) {
+				board.select(outermostOf(board, ids));
 				board.showAll(ids);
-				const count = chosen.length - problems.length;
-				toaster.success({ title: m.incoming_done({ count, name: chosen[0]!.file.name }) });
+				toaster.success({ title: m.incoming_done({ count: more.length + 1, name: first }) });
 			}
 			close();
 		} catch (error) {
@@ -78,17 +82,17 @@
 						<select
 							class="entry"
 							aria-label={m.incoming_becomes({ name: each.file.name })}
-							value={each.becoming}
+							value={each.target}
 							disabled={isPutting}
-							onchange={(event) => (each.becoming = event.currentTarget.value as FileBecoming)}
+							onchange={(event) => (each.target = event.currentTarget.value as FileTarget)}
 						>
-							{#each [...each.becomings, 'nothing'] as const as becoming (becoming)}
-								<option value={becoming}>{m[`becoming_${becoming}`]()}</option>
+							{#each [...each.targets, 'nothing'] as const as target (target)}
+								<option value={target}>{m[`import_target_${target}`]()}</option>
 							{/each}
 						</select>
 					{/if}
 				</div>
-				{#if each.content?.is === 'rows' && each.becoming !== 'nothing'}
+				{#if each.content?.is === 'rows' && each.target !== 'nothing'}
 					<RowsChoice file={each} disabled={isPutting} />
 				{/if}
 			</li>
@@ -102,7 +106,7 @@
 			class="button main"
 			data-testid="put-files"
 			bind:this={button}
-			disabled={isReading || isPutting || chosen.length === 0}
+			disabled={!canPut}
 			onclick={put}>{m.incoming_put()}</button
 		>
 	</div>

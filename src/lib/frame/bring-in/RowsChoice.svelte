@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The first rows of a table, and what its columns are to be for notes. */
-	import type { ColumnRole } from '$core/formats/in/row-columns';
+	import type { ColumnRole } from '$core/formats/import/row-columns';
 	import { m } from '$lib/messages';
 	import Check from '../../ui/Check.svelte';
 	import type { IncomingFile } from './incoming-files.svelte';
@@ -38,7 +38,7 @@
 			</select>
 		</label>
 	{/if}
-	{#if file.becoming === 'notes'}
+	{#if file.target === 'notes'}
 		<Check
 			label={m.incoming_headings()}
 			checked={file.columns.hasHeadings}
@@ -49,7 +49,7 @@
 	<div class="rows" role="region" aria-label={m.incoming_first_rows()} tabindex="0">
 		<table>
 			<thead>
-				{#if file.becoming === 'notes'}
+				{#if file.target === 'notes'}
 					<tr>
 						{#each file.columns.roles as role, column (column)}
 							<th>
@@ -78,7 +78,7 @@
 				{#each shown as row, i (i)}
 					<tr>
 						{#each row as value, column (column)}
-							<td class:out={file.becoming === 'notes' && file.columns.roles[column] === 'none'}>{value}</td>
+							<td class:out={file.target === 'notes' && file.columns.roles[column] === 'none'}>{value}</td>
 						{/each}
 					</tr>
 				{/each}
@@ -87,7 +87,7 @@
 	</div>
 	<p class="quiet" role="status">
 		{#if left > 0}{m.incoming_more_rows({ count: left })}{/if}
-		{#if file.becoming === 'notes'}{m.incoming_notes({ count: file.noteCount })}{/if}
+		{#if file.target === 'notes'}{m.incoming_notes({ count: file.noteCount })}{/if}
 	</p>
 </div>
 

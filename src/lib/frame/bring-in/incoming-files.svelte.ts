@@ -1,8 +1,13 @@
 /** Files that somebody dropped or chose: what is in them, and what each is to become. */
 import { Fault } from '$core/fault';
-import { becomingsOf } from '$core/formats/in/becomings';
-import { importFormatOf, type Becoming, type ImportContent } from '$core/formats/imports';
-import { COLUMN_ROLES, guessColumns, type ColumnRole, type RowColumns } from '$core/formats/in/row-columns';
+import { targetsOf } from '$core/formats/import/targets';
+import { importFormatOf, type ImportTarget, type ImportContent } from '$core/formats/imports';
+import {
+	COLUMN_ROLES,
+	guessColumns,
+	type ColumnRole,
+	type RowColumns,
+} from '$core/formats/import/row-columns';
 import { unionOf, type Point } from '$core/geometry/box';
 import { messageOf } from '$lib/api/errors';
 import type { Board } from '../../board/board.svelte';
@@ -13,13 +18,16 @@ import { fitsTable } from '../../board/holders';
 /** Room between what two files become, board units. */
 const BETWEEN = 80;
 
+/** Letters of a table that goes to the server in one message. */
+const MAX_TABLE_LETTERS = 1_000_000;
+
 /** What a file can become: what its content can, or nothing, or a picture as it is. */
-export type FileBecoming = Becoming | 'picture' | 'nothing';
+export type FileTarget = ImportTarget | 'picture' | 'nothing';
 
 export class IncomingFile {
 	/** What was read; undefined while that goes on, where it failed, and for pictures. */
 	content = $state.raw<ImportContent>();
-	becoming = $state<FileBecoming>('nothing');
+	target = $state<FileTarget>('nothing');
 	problem = $state('');
 	isReading = $state(false);
 	/** The sheet of a spreadsheet that is taken. */
@@ -33,7 +41,7 @@ export class IncomingFile {
 		readonly file: File,
 		readonly mayName: boolean,
 	) {
-		if (isPictureFile(file)) this.becoming = 'picture';
+		if (isPictureFile(file)) this.target = 'picture';
 		else void this.read();
 	}
 
@@ -44,7 +52,7 @@ export class IncomingFile {
 		try {
 			this.content = await readIncoming(this.file, format);
 			this.takeSheet(0);
-			this.becoming = this.becomings[0]!;
+			this.target = this.targets[0]!;
 		} catch (error) {
 			this.problem = messageOf(error);
 		} finally {
@@ -53,13 +61,20 @@ export class IncomingFile {
 	}
 
 	/** What can be chosen, without leaving it out. */
-	get becomings(): FileBecoming[] {
+	get targets(): FileTarget[] {
 		if (isPictureFile(this.file)) return ['picture'];
-		return this.content ? becomingsOf(this.content).filter((each) => this.fits(each)) : [];
+		return this.content ? targetsOf(this.content, this.sheet).filter((each) => this.fits(each)) : [];
 	}
 
-	private fits(becoming: Becoming): boolean {
-		return becoming !== 'table' || fitsTable(this.rows.length, this.rows[0]?.length ?? 0);
+	private fits(target: ImportTarget): boolean {
+		if (target !== 'table') return true;
+		const letters = this.rows.reduce((sum, row) => sum + row.join('').length, 0);
+		return letters <= MAX_TABLE_LETTERS && fitsTable(this.rows.length, this.rows[0]?.length ?? 0);
+	}
+
+	/** Whether something would come of it. */
+	get isComplete(): boolean {
+		return this.target !== 'notes' || this.noteCount > 0;
 	}
 
 	/** Rows of the sheet that is taken; none where the file has no rows. */
@@ -72,7 +87,8 @@ export class IncomingFile {
 		const { hasHeadings, roles } = guessColumns(this.rows);
 		const kept = roles.map((role) => (role === 'writer' && !this.mayName ? 'none' : role));
 		this.columns = { hasHeadings, roles: kept };
-		if (this.becoming === 'table' && !this.fits('table')) this.becoming = 'notes';
+		// What the sheet before could become, this one perhaps cannot.
+		if (this.target !== 'nothing' && !this.targets.includes(this.target)) this.target = this.targets[0]!;
 	}
 
 	/** What a column can be for a note. */
@@ -82,9 +98,9 @@ export class IncomingFile {
 
 	/** How many notes would come of it. */
 	get noteCount(): number {
-		const { content, becoming, sheet, columns } = this;
-		if (!content || becoming !== 'notes') return 0;
-		return notesOf({ content, becoming, sheet, columns }).length;
+		const { content, target, sheet, columns } = this;
+		if (!content || target !== 'notes') return 0;
+		return notesOf({ content, target, sheet, columns }).length;
 	}
 }
 
@@ -99,7 +115,7 @@ export async function putFiles(
 	isGivenUp: () => boolean,
 ): Promise<{ ids: string[]; problems: { name: string; problem: string }[] }> {
 	const problems: { name: string; problem: string }[] = [];
-	const pictures = files.filter(({ becoming }) => becoming === 'picture').map(({ file }) => file);
+	const pictures = files.filter(({ target }) => target === 'picture').map(({ file }) => file);
 	const stored = await storePictures(board, pictures, (name, problem) => problems.push({ name, problem }));
 	if (isGivenUp()) return { ids: [], problems: [] };
 	// Rights may have gone while pictures were sent.
@@ -117,10 +133,20 @@ export async function putFiles(
 		}
 	};
 	board.asOne(() => {
-		for (const { file, content, becoming, sheet, columns } of files)
-			if (content && becoming !== 'picture' && becoming !== 'nothing')
-				put(file.name, (from) => putContent(board, { content, becoming, sheet, columns }, from));
+		for (const { file, content, target, sheet, columns } of files)
+			if (content && target !== 'picture' && target !== 'nothing')
+				put(file.name, (from) => putContent(board, { content, target, sheet, columns }, from));
 		if (stored.length > 0) put('', (from) => placePictures(board, stored, from ?? board.middle));
 	});
 	return { ids, problems };
+}
+
+/** Those of some objects that lie in no other of them and hang on none: what one takes hold of. */
+export function outermostOf({ model }: Pick<Board, 'model'>, ids: readonly string[]): string[] {
+	const made = new Set(ids);
+	return ids.filter((id) => {
+		const object = model.find(id);
+		const above = object && (object.held?.in ?? object.branch?.parent ?? model.fieldOf(object)?.id);
+		return above === undefined || !made.has(above);
+	});
 }

@@ -11,7 +11,8 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import type { Board } from '../../board/board.svelte';
 	import { markSelection, takeHolder, type Chosen } from '../../board/holders';
-	import { chooseIncoming, choosePictures } from '../../board/pictures';
+	import { choosePictures } from '../../board/pictures';
+	import { chooseIncoming } from '../../board/take-files';
 	import { call } from '$lib/api/client';
 	import { messageOf } from '$lib/api/errors';
 	import { iconOf, kindName } from '$lib/kinds-ui';

@@ -6,7 +6,7 @@ import { testBoard } from '../../board/testing';
 import { addRowNotes } from '../../board/ops/add-rows';
 import { csvOf } from '../csv';
 import { IMPORT_FORMATS, importFormatOf } from '../imports';
-import { becomingsOf } from './becomings';
+import { targetsOf } from './targets';
 import { plainText } from '../../text/rich';
 import { guessColumns, noteColour, notesOfRows } from './row-columns';
 import { readDelimited, readWorkbook, ROW_LIMITS } from './rows';
@@ -191,6 +191,16 @@ describe('rows on the board', () => {
 		expect(model.onSheet(sheet)).toEqual([]);
 	});
 
+	it('reach the server in messages that it takes, however much is written in them', () => {
+		const { doc, editContext, model, sheet } = testBoard();
+		const rows = Array.from({ length: 9_000 }, () => ({ text: 'ä'.repeat(600) }));
+		const sizes: number[] = [];
+		doc.on('update', (update: Uint8Array) => sizes.push(update.length));
+		expect(addRowNotes(editContext, model, rows, { ...place, sheet })).toHaveLength(9_000);
+		expect(Math.max(...sizes)).toBeLessThan(8 * 1024 * 1024);
+		expect(addRowNotes(editContext, model, [], { ...place, sheet })).toEqual([]);
+	});
+
 	it('cover nothing: neither each other nor what was there', () => {
 		const { editContext, model, sheet } = testBoard();
 		const rows = Array.from({ length: 60 }, (_, i) => ({
@@ -231,19 +241,20 @@ describe('formats', () => {
 			undefined,
 			undefined,
 		]);
-		expect(becomingsOf(await csv('a,b\n1,2'))).toEqual(['notes', 'table']);
-		expect(becomingsOf(await csv('step,next\nAsk,2\nMend,'))).toEqual(['flow', 'notes', 'table']);
-		expect(becomingsOf(await IMPORT_FORMATS.text.read(strToU8('one\ntwo')))).toEqual([
-			'map',
-			'list',
-			'notes',
-		]);
-		expect(becomingsOf(await IMPORT_FORMATS.text.read(strToU8('one\n\ttwo\n\t\tthree')))).toEqual([
+		expect(targetsOf(await csv('a,b\n1,2'))).toEqual(['notes', 'table']);
+		const steps = await csv('step,next\nAsk,2\nMend,');
+		expect(targetsOf(steps)).toEqual(['flow', 'notes', 'table']);
+		// Of another sheet that holds none it is not offered.
+		if (steps.is !== 'rows') throw new Error(steps.is);
+		steps.sheets.push({ name: 'Rest', rows: [['a', 'b']] });
+		expect(targetsOf(steps, 1)).toEqual(['notes', 'table']);
+		expect(targetsOf(await IMPORT_FORMATS.text.read(strToU8('one\ntwo')))).toEqual(['map', 'list', 'notes']);
+		expect(targetsOf(await IMPORT_FORMATS.text.read(strToU8('one\n\ttwo\n\t\tthree')))).toEqual([
 			'map',
 			'list',
 			'columns',
 			'notes',
 		]);
-		expect(becomingsOf(await IMPORT_FORMATS.text.read(strToU8('one')))).toEqual(['notes']);
+		expect(targetsOf(await IMPORT_FORMATS.text.read(strToU8('one')))).toEqual(['notes']);
 	});
 });

@@ -14,6 +14,9 @@ export const ROW_LIMITS = { rows: 10_000, columns: 200, letters: 2000 };
 /** Bytes that a spreadsheet may have when it is unpacked: more is a trap, or no help on a board. */
 const MAX_UNPACKED = 200 * 1024 * 1024;
 
+const noRows = (problem: 'format' | 'empty' | 'size'): Fault =>
+	new Fault('no rows', { problem, max: ROW_LIMITS.rows });
+
 /** Cells without the apostrophe by which files keep them from being taken for formulas. */
 const cellText = (cell: string): string =>
 	cell
@@ -34,10 +37,9 @@ function lastFilled(row: readonly string[]): number {
  */
 function tidy(cells: readonly (readonly string[])[]): string[][] {
 	const rows = cells.map((row) => row.map(cellText)).filter((row) => row.some((cell) => cell !== ''));
-	if (rows.length === 0) throw new Fault('no rows', { problem: 'empty', max: ROW_LIMITS.rows });
+	if (rows.length === 0) throw noRows('empty');
 	const width = rows.reduce((max, row) => Math.max(max, lastFilled(row) + 1), 0);
-	if (rows.length > ROW_LIMITS.rows + 1 || width > ROW_LIMITS.columns)
-		throw new Fault('no rows', { problem: 'size', max: ROW_LIMITS.rows });
+	if (rows.length > ROW_LIMITS.rows + 1 || width > ROW_LIMITS.columns) throw noRows('size');
 	const used = Array.from({ length: width }, (_, i) => i).filter((i) => rows.some((row) => row[i]));
 	return rows.map((row) => used.map((i) => row[i] ?? ''));
 }
@@ -58,13 +60,10 @@ export function readDelimited(text: string): string[][] {
 	return tidy(data);
 }
 
-const two = (value: number): string => String(value).padStart(2, '0');
-
 /** A date as a board writes it: without a time where there is none (ISO 8601). */
 function dateText(date: Date): string {
-	const day = `${date.getUTCFullYear()}-${two(date.getUTCMonth() + 1)}-${two(date.getUTCDate())}`;
-	const minutes = date.getUTCHours() * 60 + date.getUTCMinutes();
-	return minutes === 0 ? day : `${day} ${two(date.getUTCHours())}:${two(date.getUTCMinutes())}`;
+	const [day, time = ''] = date.toISOString().split('T');
+	return time.startsWith('00:00') ? day! : `${day} ${time.slice(0, 5)}`;
 }
 
 /** What a cell holds, in words; numbers without what binary fractions add to them. */
@@ -83,18 +82,18 @@ export async function readWorkbook(bytes: Uint8Array): Promise<RowSheet[]> {
 	try {
 		unzipSync(bytes, { filter: ({ originalSize }) => ((unpacked += originalSize), false) });
 	} catch {
-		throw new Fault('no rows', { problem: 'format', max: ROW_LIMITS.rows });
+		throw noRows('format');
 	}
-	if (unpacked > MAX_UNPACKED) throw new Fault('no rows', { problem: 'size', max: ROW_LIMITS.rows });
+	if (unpacked > MAX_UNPACKED) throw noRows('size');
 	const { default: read } = await import('read-excel-file/universal');
 	let sheets;
 	try {
 		sheets = await read(bytes.slice().buffer);
 	} catch {
-		throw new Fault('no rows', { problem: 'format', max: ROW_LIMITS.rows });
+		throw noRows('format');
 	}
 	const filled = sheets.filter(({ data }) => data.some((row) => row.some((cell) => cell !== null)));
-	if (filled.length === 0) throw new Fault('no rows', { problem: 'empty', max: ROW_LIMITS.rows });
+	if (filled.length === 0) throw noRows('empty');
 	return filled.map(({ sheet, data }) => ({
 		name: sheet,
 		rows: tidy(data.map((row) => row.map(valueText))),
